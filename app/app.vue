@@ -1,0 +1,4 @@
+<template>
+  <NuxtLayout><NuxtPage /></NuxtLayout>
+  <NoticeBar />
+</template>

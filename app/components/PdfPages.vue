@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import type { PDFDocumentProxy, RenderTask } from 'pdfjs-dist'
+import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
+
+/** The PDF itself, page by page; a page is drawn when it comes near the screen. */
+const props = defineProps<{ src: string; title: string; version?: string | number }>()
+const holder = ref<HTMLElement>()
+const pages = ref<{ n: number; width: number; height: number; text: string }[]>([])
+const problem = ref(''),
+  loading = ref(true)
+let pdf: PDFDocumentProxy | null = null
+let observer: IntersectionObserver | null = null
+const tasks = new Map<number, RenderTask>()
+
+async function load() {
+  loading.value = true
+  try {
+    const response = await fetch(props.src)
+    if (!response.ok)
+      throw new Error(String(((await response.json()) as { title?: string }).title ?? 'The paper could not be drawn.'))
+    const data = new Uint8Array(await response.arrayBuffer())
+    const pdfjs = await import('pdfjs-dist')
+    pdfjs.GlobalWorkerOptions.workerSrc = workerUrl
+    const next = await pdfjs.getDocument({ data, isEvalSupported: false }).promise
+    const old = pdf
+    pdf = next
+    pages.value = await Promise.all(
+      Array.from({ length: next.numPages }, async (_, i) => {
+        const page = await next.getPage(i + 1)
+        const { width, height } = page.getViewport({ scale: 1 })
+        const text = (await page.getTextContent()).items
+          .map((t) => ('str' in t ? t.str + (t.hasEOL ? ' ' : '') : ''))
+          .join('')
+        return { n: i + 1, width, height, text }
+      }),
+    )
+    void old?.destroy()
+    problem.value = ''
+    await nextTick()
+    observer?.disconnect()
+    observer = new IntersectionObserver(
+      (entries) => {
+        for (const e of entries) if (e.isIntersecting) void draw(Number((e.target as HTMLElement).dataset.page))
+      },
+      { rootMargin: '600px' },
+    )
+    holder.value?.querySelectorAll('canvas').forEach((c) => {
+      delete c.dataset.drawn
+      observer!.observe(c)
+    })
+  } catch (e) {
+    problem.value = wordsOf(e)
+  } finally {
+    loading.value = false
+  }
+}
+async function draw(n: number) {
+  const canvas = holder.value?.querySelector<HTMLCanvasElement>(`canvas[data-page="${n}"]`)
+  if (!canvas || !pdf || canvas.dataset.drawn) return
+  canvas.dataset.drawn = 'yes'
+  const page = await pdf.getPage(n)
+  const scale =
+    Math.min(
+      2.5,
+      (canvas.clientWidth * Math.min(window.devicePixelRatio || 1, 2)) / page.getViewport({ scale: 1 }).width,
+    ) || 1
+  const viewport = page.getViewport({ scale: Math.max(scale, 1) })
+  canvas.width = viewport.width
+  canvas.height = viewport.height
+  tasks.get(n)?.cancel()
+  const task = page.render({ canvas, canvasContext: canvas.getContext('2d')!, viewport })
+  tasks.set(n, task)
+  await task.promise.catch(() => {})
+}
+onMounted(load)
+watch(() => [props.src, props.version], load)
+onBeforeUnmount(() => {
+  observer?.disconnect()
+  void pdf?.destroy()
+})
+</script>
+
+<template>
+  <div ref="holder" class="pages">
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <p v-if="loading && !pages.length" class="soft" role="status">Drawing the pages…</p>
+    <figure v-for="p in pages" :key="p.n" class="sheet" :style="{ aspectRatio: `${p.width} / ${p.height}` }">
+      <canvas :data-page="p.n" aria-hidden="true" />
+      <figcaption class="sr">{{ title }}, page {{ p.n }} of {{ pages.length }}. {{ p.text }}</figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.pages {
+  display: grid;
+  gap: 16px;
+  justify-items: center;
+}
+.sheet {
+  position: relative;
+  width: 100%;
+  max-width: 640px;
+  background: var(--paper);
+  border: 1px solid var(--hairline-strong);
+}
+canvas {
+  width: 100%;
+  height: 100%;
+  display: block;
+}
+</style>

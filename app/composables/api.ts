@@ -1,0 +1,50 @@
+/** A refusal from the server, in plain words, with the fields it belongs to. */
+export class ApiProblem extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly code: string,
+    readonly fields: Record<string, string>,
+    readonly extra: Record<string, unknown>,
+  ) {
+    super(message)
+  }
+}
+
+interface Options {
+  method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+  body?: object
+  query?: Record<string, string | number | undefined>
+}
+
+/** Calls the API. Throws {@link ApiProblem} with words that can be shown. */
+export async function api<T>(path: string, options: Options = {}): Promise<T> {
+  try {
+    return (await $fetch<T>(path, { ...options, retry: 0 } as never)) as T
+  } catch (error) {
+    const data = (error as { data?: Record<string, unknown> }).data
+    if (data?.code)
+      throw new ApiProblem(
+        String(data.title),
+        Number(data.status),
+        String(data.code),
+        (data.fields ?? {}) as Record<string, string>,
+        data,
+      )
+    throw new ApiProblem(
+      'There is no connection just now. What you typed is kept; try again in a moment.',
+      0,
+      'offline',
+      {},
+      {},
+    )
+  }
+}
+
+/** The words for anything that was thrown. */
+export const wordsOf = (error: unknown): string =>
+  error instanceof Error ? error.message : 'That did not work. Please try again.'
+
+/** A key of one's own, so that sending twice does one thing. */
+export const newKey = (): string =>
+  Array.from(crypto.getRandomValues(new Uint8Array(12)), (b) => b.toString(16).padStart(2, '0')).join('')

@@ -1,0 +1,28 @@
+import { formatDay, relativeDay } from '~~/core/calendar/dates'
+import { formatMoney, minor } from '~~/core/money/money'
+
+export const money = (amount: number, currency: string): string => formatMoney(minor(amount), currency)
+export const dayWords = (day: string | null, today: string): string => (day ? formatDay(day, today) : 'no day yet')
+export const away = (day: string, today: string): string => relativeDay(day, today)
+
+/** The time of an instant: the hour today, else the weekday or the date. */
+export function whenWords(instant: string, today: string): string {
+  const at = new Date(instant)
+  const day = new Intl.DateTimeFormat('sv-SE').format(at)
+  if (day === today) return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(at)
+  const days = (Date.parse(today) - Date.parse(day)) / 86_400_000
+  return new Intl.DateTimeFormat(
+    'en-GB',
+    days < 7 && days > 0 ? { weekday: 'short' } : { day: 'numeric', month: 'short' },
+  ).format(at)
+}
+
+/** `Fri 12 June 16:00 to Sun 14 June 11:00`. */
+export function spanWords(starts: string | null, ends: string | null, today: string): string {
+  if (!starts) return 'no day yet'
+  const from = `${formatDay(starts.slice(0, 10), today)} ${starts.slice(11)}`
+  if (!ends) return from
+  return starts.slice(0, 10) === ends.slice(0, 10)
+    ? `${from} to ${ends.slice(11)}`
+    : `${from} to ${formatDay(ends.slice(0, 10), today)} ${ends.slice(11)}`
+}

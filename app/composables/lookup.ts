@@ -1,0 +1,27 @@
+/**
+ * Looks something up while one types. Only the newest answer is shown, and `settled` waits for it: whoever types fast
+ * and presses Enter gets what they typed, not what was found before.
+ */
+export function useLookup<T>(ask: () => Promise<T[]>) {
+  const found = ref<T[]>([]) as Ref<T[]>
+  const at = ref(0)
+  let asked = 0
+  let latest: Promise<void> = Promise.resolve()
+
+  function look(): Promise<void> {
+    const mine = ++asked
+    latest = ask()
+      .catch(() => [])
+      .then((list) => {
+        if (mine !== asked) return
+        found.value = list
+        at.value = 0
+      })
+    return latest
+  }
+  async function settled(): Promise<T | undefined> {
+    await latest
+    return found.value[at.value]
+  }
+  return { found, at, look, settled }
+}

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { parseMoney } from '~~/core/money/money'
+import { useThisJob } from './useJob'
+
+/** What can be added to a job by hand: a paper, money that came in, a note. */
+const { job, act, post, make } = useThisJob()
+const session = useSession()
+const mayBook = computed(() => session.data?.member?.role === 'owner')
+const open = ref<'' | 'paper' | 'payment' | 'note'>('')
+const toggle = (what: typeof open.value) => {
+  open.value = open.value === what ? '' : what
+}
+
+const words = ref('')
+const addNote = () =>
+  act(async () => {
+    await post('/notes', { words: words.value })
+    words.value = ''
+    open.value = ''
+  })
+
+const payment = reactive({ stage: '', amount: '', method: 'bank', key: newKey() })
+const stage = computed(() => payment.stage || (job.value.stages.find((s) => s.open > 0)?.key ?? ''))
+const addPayment = () =>
+  act(async () => {
+    const amount = parseMoney(payment.amount, job.value.currency)
+    if (amount === null) throw new Error('Give the amount as a number, such as 180.00.')
+    await post('/payments', { stage: stage.value, amount, method: payment.method, key: payment.key })
+    Object.assign(payment, { amount: '', key: newKey() })
+    open.value = ''
+  })
+</script>
+
+<template>
+  <section aria-labelledby="add">
+    <h2 id="add">Add</h2>
+    <p class="row">
+      <button class="btn" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</button>
+      <button v-if="mayBook" class="btn" :aria-expanded="open === 'payment'" @click="toggle('payment')">
+        A payment
+      </button>
+      <button class="btn" :aria-expanded="open === 'note'" @click="toggle('note')">A note</button>
+    </p>
+    <p v-if="open === 'paper'" class="row">
+      <button class="btn" @click="make('quote')">Quote</button>
+      <button class="btn" @click="make('contract')">Contract</button>
+    </p>
+    <form v-if="open === 'note'" class="card" @submit.prevent="addNote">
+      <label class="field"><span>Note</span><textarea v-model="words" class="input" rows="3" maxlength="2000" /></label>
+      <button class="btn main">Keep the note</button>
+    </form>
+    <form v-if="open === 'payment'" class="card" @submit.prevent="addPayment">
+      <label class="field"
+        ><span>For</span>
+        <select :value="stage" class="input" @change="payment.stage = ($event.target as HTMLSelectElement).value">
+          <option v-for="s in job.stages" :key="s.key" :value="s.key">
+            {{ s.label }}, {{ money(s.open, job.currency) }} open
+          </option>
+        </select>
+      </label>
+      <label class="field"
+        ><span>Amount</span><input v-model="payment.amount" class="input" inputmode="decimal" required
+      /></label>
+      <label class="field"
+        ><span>How</span>
+        <select v-model="payment.method" class="input">
+          <option value="bank">by bank</option>
+          <option value="cash">in cash</option>
+        </select>
+      </label>
+      <button class="btn main">Book the payment</button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 8px;
+}
+form {
+  display: grid;
+  gap: 10px;
+  margin-top: 10px;
+}
+</style>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
+import { useThisJob } from './useJob'
+
+/** Who comes to the job, and each one's waiver. */
+const { job, act, post, make } = useThisJob()
+const add = (contact: ContactView | null) => contact && act(() => post('/guests', { contactId: contact.id }))
+const waiverOf = (guest: ContactView) =>
+  job.value.papers.findLast((p) => p.guestId === guest.id && !['withdrawn', 'lapsed', 'declined'].includes(p.state))
+</script>
+
+<template>
+  <section aria-labelledby="guests">
+    <h2 id="guests" tabindex="-1">Guests</h2>
+    <ul class="ledger">
+      <li v-for="g in job.guests" :key="g.id">
+        <span class="ellipsis">{{ g.name }}</span>
+        <NuxtLink v-if="waiverOf(g)" :to="`/papers/${waiverOf(g)!.id}`" class="small">
+          waiver {{ waiverOf(g)!.state }}
+        </NuxtLink>
+        <button v-else class="btn bare small" :aria-label="`Waiver for ${g.name}`" @click="make('waiver', g.id)">
+          Make a waiver
+        </button>
+      </li>
+    </ul>
+    <ClientPicker :model-value="null" label="Add a guest" @update:model-value="add" />
+  </section>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  min-height: 38px;
+}
+.ledger {
+  margin-bottom: 10px;
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { quantityText } from '~~/core/layout/expand'
+import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
+import { useThisJob } from './useJob'
+
+/** The priced lines with their sum, and the table to change them in. */
+const { job, put } = useThisJob()
+const notices = useNotices()
+interface Lines {
+  lines: PricedLine[]
+  discount: Discount | null
+}
+const editing = ref<Lines | null>(null)
+const problems = ref<Record<string, string>>({})
+
+function begin() {
+  problems.value = {}
+  editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
+}
+async function save() {
+  problems.value = {}
+  const before: Lines = { lines: job.value.lines, discount: job.value.discount }
+  try {
+    await put('PUT', '/lines', editing.value!)
+    editing.value = null
+    notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
+  } catch (e) {
+    if (e instanceof ApiProblem) problems.value = e.fields
+    notices.trouble(e)
+  }
+}
+const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
+</script>
+
+<template>
+  <section aria-labelledby="lines">
+    <div class="section-head">
+      <h2 id="lines">Priced lines</h2>
+      <button v-if="!job.agreedOn" class="btn bare small" @click="begin">Change</button>
+    </div>
+    <table class="sums" aria-labelledby="lines">
+      <tbody>
+        <tr v-for="(l, i) in job.lines" :key="l.key" :class="{ soft: !counts(l) }">
+          <td>
+            {{ l.description }}<span v-if="l.quantity !== '1' || l.unit" class="soft">, {{ quantityText(l) }}</span>
+            <span v-if="l.optional" class="soft small"> {{ optionWords(l) }}</span>
+          </td>
+          <td class="money">{{ money(job.priced.lines[i]!.net, job.currency) }}</td>
+        </tr>
+        <tr v-if="job.priced.discount">
+          <td class="soft">Discount on the whole</td>
+          <td class="money">−{{ money(job.priced.discount, job.currency) }}</td>
+        </tr>
+        <tr v-for="g in job.priced.groups" :key="g.rate">
+          <td class="soft">Tax at {{ g.rate }}%{{ job.pricesIncludeTax ? ', included' : '' }}</td>
+          <td class="money soft">{{ money(g.tax, job.currency) }}</td>
+        </tr>
+        <tr class="strong">
+          <td>{{ job.agreed ? 'Agreed' : 'Total' }}</td>
+          <td class="money">{{ money(job.priced.total, job.currency) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <Dialog
+      :visible="!!editing"
+      modal
+      header="Priced lines"
+      :style="{ width: 'min(1180px, 96vw)' }"
+      :draggable="false"
+      @update:visible="editing = null"
+    >
+      <LinesEditor
+        v-if="editing"
+        v-model:lines="editing.lines"
+        v-model:discount="editing.discount"
+        :prices-include-tax="job.pricesIncludeTax"
+        :currency="job.currency"
+        :problems="problems"
+      />
+      <p class="acts">
+        <button class="btn main big" @click="save">Save the lines</button>
+        <button class="btn bare" @click="editing = null">Never mind</button>
+      </p>
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+.sums {
+  width: 100%;
+  border-collapse: collapse;
+}
+.sums td {
+  border-bottom: 1px solid var(--hairline);
+  padding: 7px 0;
+}
+.acts {
+  margin-top: 20px;
+}
+</style>

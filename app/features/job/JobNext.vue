@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useThisJob } from './useJob'
+
+/** The one next step, and what is still to come. */
+const { job, busy, act, make } = useThisJob()
+const emit = defineEmits<{ chooseClient: [] }>()
+const papers = usePaperActs()
+
+function take() {
+  const { act: what, paperId } = job.value.next
+  if (what === 'make-quote') return make('quote')
+  if (what === 'make-contract') return make('contract')
+  if (what === 'countersign') return act(() => papers.countersign(paperId!))
+  if (what === 'nudge') return act(() => papers.nudge(paperId!))
+  if (what === 'add-client') return emit('chooseClient')
+  if (what === 'guests') return document.getElementById('guests')?.focus()
+  return navigateTo(`/papers/${paperId}`)
+}
+const stillToCome = computed(() =>
+  job.value.stages
+    .filter((s) => s.open > 0)
+    .map((s) => ({
+      when: s.dueOn ? dayWords(s.dueOn, job.value.today) : 'when agreed',
+      what: `${s.label}, ${money(s.open, job.value.currency)}`,
+    })),
+)
+</script>
+
+<template>
+  <div>
+    <section class="next" :class="{ quiet: !job.next.button }" aria-labelledby="next">
+      <h2 id="next">Next</h2>
+      <p class="title">{{ job.next.title }}</p>
+      <p class="small">{{ job.next.explain }}</p>
+      <button v-if="job.next.button" class="btn main big" :disabled="busy" @click="take">{{ job.next.button }}</button>
+    </section>
+    <template v-if="stillToCome.length">
+      <h2 class="gap">Still to come</h2>
+      <ul class="ledger">
+        <li v-for="s in stillToCome" :key="s.what" class="todo">
+          <span class="soft">{{ s.when }}</span>
+          <span>{{ s.what }}</span>
+        </li>
+      </ul>
+    </template>
+    <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
+    <p v-if="job.invoice" class="gap">
+      <a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }} (PDF)</a>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.next {
+  background: var(--heather-tint);
+  border: 1px solid var(--heather);
+  border-radius: var(--corner);
+  padding: 14px 16px;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.next h2 {
+  color: var(--heather-deep);
+}
+.next.quiet {
+  background: var(--paper);
+  border-color: var(--hairline-strong);
+}
+.title {
+  font: 600 var(--size-l)/1.25 var(--serif);
+}
+.gap {
+  margin-top: 20px;
+}
+.todo {
+  display: grid;
+  grid-template-columns: 118px 1fr;
+  padding: 8px 0;
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
+import { useThisJob } from './useJob'
+
+/** The facts of the job and its client, each edited in its place. */
+const { job, set, load, act } = useThisJob()
+const choosing = defineModel<boolean>('choosing', { required: true })
+
+/** How what was typed becomes the value of a fact; `null` is "not given". */
+const READ = {
+  title: (v: string) => v,
+  place: (v: string) => v,
+  notes: (v: string) => v,
+  timeZone: (v: string) => v,
+  starts: (v: string) => v || null,
+  ends: (v: string) => v || null,
+  people: (v: string) => (v === '' ? null : Number(v)),
+}
+const fact = (key: keyof typeof READ, label: string) => (typed: string) =>
+  set({ [key]: READ[key](typed) }, label, { [key]: job.value[key] })
+const further = (key: string, label: string) => (typed: string) =>
+  set({ facts: { [key]: typed } }, label, { facts: { [key]: job.value.facts[key] ?? '' } })
+
+function setClient(contact: ContactView | null) {
+  choosing.value = false
+  const before = job.value.client?.id ?? null
+  if (contact && contact.id !== before) void act(() => set({ clientId: contact.id }, 'client', { clientId: before }))
+}
+const clientFact = (key: 'email' | 'phone' | 'address') => async (typed: string) => {
+  await api(`/api/contacts/${job.value.client!.id}`, { method: 'PATCH', body: { [key]: typed } })
+  await load()
+}
+const when = (local: string | null) => (local ? spanWords(local, null, job.value.today) : '')
+</script>
+
+<template>
+  <section aria-labelledby="record">
+    <h2 id="record">The record</h2>
+    <dl>
+      <EditFact label="Title" :value="job.title" :save="fact('title', 'title')" />
+      <div class="fact">
+        <dt>Kind</dt>
+        <dd>{{ job.kind.name }}</dd>
+      </div>
+      <div class="fact">
+        <dt>Client</dt>
+        <dd>
+          <button
+            v-if="job.client && !choosing"
+            class="link"
+            :aria-label="`Client: ${job.client.name}. Change`"
+            @click="choosing = true"
+          >
+            {{ job.client.name }}
+          </button>
+          <ClientPicker v-else :model-value="job.client" label="Client" quiet @update:model-value="setClient" />
+        </dd>
+      </div>
+      <template v-if="job.client">
+        <EditFact label="E-mail" :value="job.client.email" missing :save="clientFact('email')" />
+        <EditFact label="Phone" :value="job.client.phone" :save="clientFact('phone')" />
+        <EditFact label="Address" :value="job.client.address" :save="clientFact('address')" type="textarea" />
+      </template>
+      <EditFact
+        label="Begins"
+        :value="job.starts ?? ''"
+        type="datetime-local"
+        :shown="when(job.starts)"
+        missing
+        :save="fact('starts', 'start')"
+      />
+      <EditFact
+        label="Ends"
+        :value="job.ends ?? ''"
+        type="datetime-local"
+        :shown="when(job.ends)"
+        :save="fact('ends', 'end')"
+      />
+      <EditFact label="Time zone" :value="job.timeZone" type="zone" :save="fact('timeZone', 'time zone')" />
+      <EditFact label="Where" :value="job.place" missing :save="fact('place', 'place')" />
+      <EditFact
+        label="People"
+        :value="job.people === null ? '' : String(job.people)"
+        type="number"
+        missing
+        :save="fact('people', 'number of people')"
+      />
+      <EditFact
+        v-for="f in job.kind.facts"
+        :key="f.key"
+        :label="f.label"
+        :value="job.facts[f.key] ?? ''"
+        :shown="job.facts[f.key] ? `${job.facts[f.key]} ${f.unit}`.trim() : ''"
+        :save="further(f.key, f.label)"
+      />
+      <EditFact label="Notes" :value="job.notes" type="textarea" :save="fact('notes', 'notes')" />
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.fact {
+  display: grid;
+  grid-template-columns: 86px minmax(0, 1fr);
+  border-bottom: 1px solid var(--hairline);
+  padding: 7px 0;
+}
+.fact dt {
+  color: var(--ink-soft);
+  font-size: 14px;
+}
+.fact dd {
+  padding-left: 2px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  cursor: pointer;
+  text-align: left;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { JobPaper } from '~~/shared/jobs'
+import { useThisJob } from './useJob'
+
+/** The job's papers, and everything that happened in one order. */
+const { job } = useThisJob()
+const stateWords = (p: JobPaper) =>
+  p.state !== 'out' ? p.state : p.move === 'ours' ? 'yours to countersign' : `with ${p.waitingFor}`
+</script>
+
+<template>
+  <section aria-label="Papers and what happened">
+    <h2>Papers</h2>
+    <ul>
+      <li v-for="p in job.papers" :key="p.id" class="paper">
+        <StopMark :mark="paperMark(p.state, p.move)" />
+        <NuxtLink :to="`/papers/${p.id}`" class="card">
+          <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ stateWords(p) }}</span>
+        </NuxtLink>
+      </li>
+      <li v-if="!job.papers.length" class="soft none">No papers yet.</li>
+    </ul>
+    <h2 class="gap">What happened</h2>
+    <ol>
+      <li v-for="h in job.thread" :key="h.id" class="event">
+        <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
+        <span class="rail"><StopMark v-if="h.mark" :mark="h.mark" :size="16" /></span>
+        <span :class="{ soft: !h.mark }"
+          >{{ h.words }}<span v-if="h.detail" class="soft small detail">{{ h.detail }}</span></span
+        >
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.paper {
+  display: grid;
+  grid-template-columns: 26px 1fr;
+  align-items: center;
+  margin-top: 8px;
+}
+.paper a {
+  color: var(--ink);
+  text-decoration: none;
+}
+.paper a:hover {
+  border-color: var(--heather);
+}
+.none {
+  padding: 12px 0;
+}
+.gap {
+  margin-top: 20px;
+}
+.event {
+  display: grid;
+  grid-template-columns: 52px 30px 1fr;
+  padding: 8px 0;
+}
+.rail {
+  display: grid;
+  justify-content: center;
+}
+.rail:empty {
+  border-left: 1px solid var(--hairline-strong);
+  width: 1px;
+  justify-self: center;
+}
+.detail {
+  display: block;
+}
+</style>

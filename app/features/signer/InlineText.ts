@@ -1,0 +1,29 @@
+import { type PropType, h } from 'vue'
+import type { Inline } from '~~/core/document/model'
+import type { DraftState } from './draft'
+import SignerField from './SignerField.vue'
+
+/** Running text with its marks and fields. Written out by hand, so that no space comes in that the paper doesn't have. */
+export default defineComponent({
+  props: {
+    content: { type: Array as PropType<Inline[]>, required: true },
+    state: { type: Object as PropType<DraftState>, required: true },
+    party: { type: String, required: true },
+  },
+  emits: ['sign'],
+  setup: (props, { emit }) => {
+    const TAG = { bold: 'b', italic: 'i', underline: 'u', strike: 's' } as const
+    const one = (i: Inline) => {
+      if (i.t === 'text') return (i.marks ?? []).reduce((inner, mark) => h(TAG[mark], inner), h('span', i.text))
+      if (i.t === 'break') return h('br')
+      if (i.t !== 'field') return null
+      return h(SignerField, {
+        field: i.field,
+        state: props.state,
+        mine: i.field.party === props.party,
+        onSign: () => emit('sign'),
+      })
+    }
+    return () => props.content.map(one)
+  },
+})

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { decimalString, tenThousandths } from '~~/core/money/money'
+import { type PricedLine, counts, quantityProblem } from '~~/core/pricing/pricing'
+import { quantityText } from '~~/core/layout/expand'
+import type { DraftState } from './draft'
+
+/** The price table to choose from: take or leave, set how many, see the total move. */
+const props = defineProps<{ state: DraftState }>()
+const { draft, lines, priced, figures } = props.state
+const c = (n: number) => money(n, figures.value!.currency)
+const shown = computed(() => lines.value.filter((l) => figures.value!.open || counts(l)))
+const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
+const original = (l: PricedLine) => figures.value!.pricing.lines.find((x) => x.key === l.key)!
+const typed = (l: PricedLine) => draft.value.quantities[l.key] ?? original(l).quantity
+const problem = (l: PricedLine) => (l.clientQuantity ? quantityProblem(typed(l), l.clientQuantity, l.unit) : null)
+function take(l: PricedLine, on: boolean) {
+  if (l.group !== null)
+    for (const other of lines.value) if (other.group === l.group) draft.value.taken[other.key] = other.key === l.key
+  if (l.group === null) draft.value.taken[l.key] = on
+}
+function set(l: PricedLine, value: string) {
+  draft.value.quantities[l.key] = value.slice(0, 20)
+}
+function step(l: PricedLine, by: 1n | -1n) {
+  const { min, max, step } = l.clientQuantity!
+  let q: bigint
+  try {
+    q = tenThousandths(typed(l))
+  } catch {
+    q = tenThousandths(min)
+  }
+  const next = q + by * tenThousandths(step)
+  if (next >= tenThousandths(min) && next <= tenThousandths(max)) set(l, decimalString(next))
+}
+</script>
+
+<template>
+  <div v-if="figures && priced" class="prices">
+    <div v-for="l in shown" :key="l.key" class="line" :class="{ left: !counts(l) }">
+      <input
+        v-if="figures.open && (l.optional || l.group !== null)"
+        :id="`take-${l.key}`"
+        :type="l.group !== null ? 'radio' : 'checkbox'"
+        :checked="counts(l)"
+        @change="take(l, ($event.target as HTMLInputElement).checked)"
+      />
+      <StopMark v-else mark="settled" :size="17" />
+      <div>
+        <label v-if="figures.open && (l.optional || l.group !== null)" :for="`take-${l.key}`">{{
+          l.description
+        }}</label><span v-else
+          >{{ l.description
+          }}<span v-if="!figures.open || !l.clientQuantity">{{
+            l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
+          }}</span></span
+        >
+        <span v-if="figures.open && l.optional" class="hint">take it or leave it</span>
+        <div v-if="figures.open && l.clientQuantity" class="stepper">
+          <span class="box"
+            ><button type="button" :aria-label="`Fewer: ${l.description}`" @click="step(l, -1n)">−</button
+            ><input
+              :value="typed(l)"
+              inputmode="decimal"
+              :aria-label="`How many ${l.unit}: ${l.description}`"
+              :aria-invalid="!!problem(l)"
+              @input="set(l, ($event.target as HTMLInputElement).value)"
+            /><span class="unit">{{ l.unit }}</span
+            ><button type="button" :aria-label="`More: ${l.description}`" @click="step(l, 1n)">+</button></span
+          >
+          <span class="hint">{{ l.clientQuantity.min }} to {{ l.clientQuantity.max }}</span>
+          <span v-if="problem(l)" class="error" role="alert">{{ problem(l) }}</span>
+        </div>
+        <span v-if="result(l).discount > 0" class="hint">less {{ c(result(l).discount) }}</span>
+      </div>
+      <span class="money">{{ c(result(l).net) }}</span>
+    </div>
+    <div v-if="priced.discount > 0" class="line">
+      <span /><span>Discount on the whole</span><span class="money">−{{ c(priced.discount) }}</span>
+    </div>
+    <div class="line all">
+      <span />
+      <div>
+        <b>Altogether</b
+        ><span class="hint"
+          >{{ figures.pricing.pricesIncludeTax ? '' : `${c(priced.net)} and ` }}tax of {{ c(priced.tax)
+          }}{{ figures.pricing.pricesIncludeTax ? ' included' : '' }}</span
+        >
+      </div>
+      <b class="money" aria-live="polite" data-testid="altogether">{{ c(priced.total) }}</b>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.prices {
+  font-family: var(--sans);
+  font-size: 16px;
+  margin: 8px 0 16px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 30px 1fr auto;
+  gap: 8px;
+  padding: 13px 0;
+  border-bottom: 1px solid var(--hairline);
+  align-items: start;
+}
+.line.left .money {
+  color: var(--ink-soft);
+  text-decoration: line-through;
+}
+.line > input {
+  width: 24px;
+  height: 24px;
+  accent-color: var(--heather);
+  margin: 0;
+}
+.hint {
+  display: block;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.all {
+  font-size: 18px;
+}
+.stepper {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-top: 6px;
+}
+.box {
+  display: inline-flex;
+  align-items: center;
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner);
+  overflow: hidden;
+}
+.box button {
+  width: 44px;
+  height: 40px;
+  border: 0;
+  background: var(--chalk);
+  font-size: 20px;
+  cursor: pointer;
+}
+.box input {
+  width: 62px;
+  height: 40px;
+  border: 0;
+  text-align: center;
+  font-weight: 600;
+}
+.unit {
+  padding-right: 10px;
+}
+</style>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { formatDayLong } from '~~/core/calendar/dates'
+import type { Block } from '~~/core/document/model'
+import type { DraftState } from './draft'
+import InlineText from './InlineText'
+import PriceChooser from './PriceChooser.vue'
+import SignerField from './SignerField.vue'
+
+/** The paper as flowing text sized for the screen, with its fields in their places. */
+defineProps<{ blocks: Block[]; state: DraftState; party: string }>()
+const emit = defineEmits<{ sign: [] }>()
+defineOptions({ name: 'ReadingView' })
+</script>
+
+<template>
+  <template v-for="(b, i) in blocks" :key="i">
+    <component :is="`h${b.level}`" v-if="b.t === 'heading'" class="title" :class="`level-${b.level}`"
+      ><span v-if="b.number" class="number">{{ b.number }}</span
+      ><InlineText :content="b.content" :state="state" :party="party"
+    /></component>
+    <p v-else-if="b.t === 'paragraph'" :class="{ quiet: b.small }" :style="{ textAlign: b.align }">
+      <span v-if="b.number" class="number">{{ b.number }}</span><InlineText
+        :content="b.content"
+        :state="state"
+        :party="party"
+        @sign="emit('sign')"
+      />
+    </p>
+    <component :is="b.ordered ? 'ol' : 'ul'" v-else-if="b.t === 'list'" class="list" :class="{ ordered: b.ordered }"
+      ><li v-for="(item, k) in b.items" :key="k">
+        <ReadingView :blocks="item" :state="state" :party="party" @sign="emit('sign')" /></li
+    ></component>
+    <PriceChooser v-else-if="b.t === 'priceTable'" :state="state" />
+    <table v-else-if="b.t === 'planTable' && state.figures.value" class="plan">
+      <thead>
+        <tr>
+          <th>Payment</th>
+          <th>Due</th>
+          <th class="money">Amount</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in state.figures.value.stages.filter((x) => x.amount > 0)" :key="s.key">
+          <td>{{ s.label }}{{ s.held ? ' (held and returned)' : '' }}</td>
+          <td>{{ s.dueOn ? formatDayLong(s.dueOn) : 'when agreed' }}</td>
+          <td class="money">{{ money(s.amount, state.figures.value.currency) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <table v-else-if="b.t === 'table'" class="plan">
+      <thead v-if="b.head.some((h) => h.length)">
+        <tr>
+          <th v-for="(h, k) in b.head" :key="k"><InlineText :content="h" :state="state" :party="party" /></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(r, k) in b.rows" :key="k">
+          <td v-for="(cell, m) in r.cells" :key="m">
+            <ReadingView :blocks="cell" :state="state" :party="party" @sign="emit('sign')" />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <img v-else-if="b.t === 'image'" :src="b.src" :alt="b.alt" class="image" />
+    <hr v-else-if="b.t === 'rule'" />
+    <ReadingView v-else-if="b.t === 'keep'" :blocks="b.content" :state="state" :party="party" @sign="emit('sign')" />
+    <template v-else-if="b.t === 'columns'"
+      ><section v-for="(column, k) in b.columns" :key="k" class="column">
+        <ReadingView :blocks="column" :state="state" :party="party" @sign="emit('sign')" /></section
+    ></template>
+    <p v-else-if="b.t === 'field'">
+      <SignerField :field="b.field" :state="state" :mine="b.field.party === party" @sign="emit('sign')" />
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.title {
+  font-family: var(--serif);
+  color: var(--ink);
+  margin: 26px 0 8px;
+  line-height: 1.25;
+}
+.level-1 {
+  font-size: 26px;
+  margin-top: 6px;
+}
+.level-2 {
+  font-size: 20px;
+  font-weight: 600;
+}
+.level-3 {
+  font-size: 17px;
+}
+p {
+  margin: 0 0 12px;
+}
+.quiet {
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+.number {
+  margin-right: 0.5em;
+  color: var(--ink-soft);
+}
+.list {
+  padding-left: 22px;
+  margin-bottom: 12px;
+  list-style: disc;
+}
+.ordered {
+  list-style: decimal;
+}
+.list :deep(p) {
+  margin-bottom: 6px;
+}
+.plan {
+  width: 100%;
+  border-collapse: collapse;
+  font: 15px var(--sans);
+  margin: 6px 0 16px;
+}
+.plan th {
+  text-align: left;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.plan th.money {
+  text-align: right;
+}
+.plan td {
+  border-bottom: 1px solid var(--hairline);
+  padding: 9px 6px 9px 0;
+}
+.image {
+  max-width: 100%;
+}
+.column {
+  margin-bottom: 18px;
+}
+</style>

@@ -1,0 +1,82 @@
+import { checkFields, isTheirs } from '~~/core/fields/check'
+import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
+import type { SignerView } from '~~/shared/signer'
+import type { SignerDraft } from '~~/shared/signing'
+
+/** What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. */
+export function useDraft(token: string, view: Ref<SignerView>) {
+  const draft = ref<SignerDraft>(structuredClone(toRaw(view.value.draft)))
+  const version = ref(view.value.version)
+  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept'),
+    told = ref('')
+  let timer: ReturnType<typeof setTimeout> | undefined,
+    saving: Promise<void> = Promise.resolve()
+  for (const f of view.value.person.fields)
+    if (f.type === 'name' && draft.value.values[f.key] === undefined) draft.value.values[f.key] = view.value.person.name
+
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    timer = undefined
+    try {
+      const got = await api<{ version: number }>(`/api/sign/${token}`, {
+        method: 'PUT',
+        body: { draft: draft.value, basedOn: version.value },
+      })
+      version.value = got.version
+      kept.value = timer ? 'keeping' : 'kept'
+    } catch (e) {
+      takeTheirs(e)
+      kept.value = 'not kept'
+    }
+  }
+  /** Another window was ahead: what is there now is shown, and said. */
+  function takeTheirs(e: unknown): void {
+    told.value = wordsOf(e)
+    if (e instanceof ApiProblem && e.code === 'stale' && e.extra.draft) {
+      draft.value = e.extra.draft as SignerDraft
+      version.value = Number(e.extra.version)
+      quiet = true
+    }
+  }
+  let quiet = false
+  watch(
+    draft,
+    () => {
+      if (quiet) {
+        quiet = false
+        return
+      }
+      kept.value = 'keeping'
+      told.value = ''
+      clearTimeout(timer)
+      timer = setTimeout(() => {
+        saving = saving.then(save)
+      }, 400)
+    },
+    { deep: true },
+  )
+  /** Waits until everything typed has been kept. */
+  async function settle(): Promise<void> {
+    if (timer) saving = saving.then(save)
+    await saving
+  }
+
+  const figures = computed(() => view.value.paper.figures)
+  const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
+  const priced = computed<Priced | null>(() =>
+    figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
+  )
+  const problems = computed(() => {
+    const { person } = view.value
+    const list = checkFields(person.fields, person.party, draft.value)
+    if (figures.value?.open) list.push(...applyChoices(figures.value.pricing.lines, draft.value).problems)
+    return list
+  })
+  const theirs = computed(() =>
+    view.value.person.fields.filter(
+      (f) => isTheirs(f, view.value.person.party) && f.type !== 'take' && f.type !== 'quantity',
+    ),
+  )
+  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures }
+}
+export type DraftState = ReturnType<typeof useDraft>

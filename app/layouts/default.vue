@@ -1,0 +1,231 @@
+<script setup lang="ts">
+const session = useSession()
+const route = useRoute()
+const PLACES = [
+  ['/', 'Today'],
+  ['/jobs', 'Jobs'],
+  ['/papers', 'Papers'],
+  ['/money', 'Money'],
+  ['/people', 'People'],
+  ['/library', 'Library'],
+] as const
+const here = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
+const initials = computed(
+  () =>
+    session.data?.member?.name
+      .split(' ')
+      .map((w) => w[0])
+      .join('')
+      .slice(0, 2) ?? '',
+)
+const menu = ref(false)
+const help = ref(false)
+useKeys({
+  '?': () => {
+    help.value = true
+  },
+})
+watch(
+  () => route.fullPath,
+  () => {
+    menu.value = false
+  },
+)
+function showKeys() {
+  menu.value = false
+  help.value = true
+}
+async function signOut() {
+  await api('/api/session', { method: 'DELETE' })
+  session.data = null
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <div>
+    <a href="#main" class="skip">To the content</a>
+    <header class="band">
+      <NuxtLink to="/" class="mark" aria-label="Upwold, Today"
+        ><svg viewBox="0 0 32 24" width="30" height="24" aria-hidden="true">
+          <path
+            d="M2 20c5-1 6-13 10-13s4 12 8 12 3-4 8-4M8 13c2-5 4-9 6-10 3 1 4 7 9 8"
+            fill="none"
+            stroke="currentColor"
+            stroke-width="2"
+            stroke-linecap="round"
+          /></svg
+        ><span>Upwold</span></NuxtLink
+      >
+      <nav aria-label="Places" class="places">
+        <NuxtLink v-for="[to, name] in PLACES" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined">{{
+          name
+        }}</NuxtLink>
+      </nav>
+      <span class="grow" />
+      <FindBox />
+      <div class="member" @keydown.esc="menu = false">
+        <button
+          class="avatar"
+          :aria-label="`Menu of ${session.data?.member?.name}`"
+          :aria-expanded="menu"
+          @click="menu = !menu"
+        >
+          {{ initials }}
+        </button>
+        <div v-if="menu" class="menu">
+          <p class="small">
+            <span class="strong">{{ session.data?.member?.name }}</span><br /><span class="soft"
+              >{{ session.data?.business?.name }}, {{ session.data?.member?.role }}</span
+            >
+          </p>
+          <NuxtLink to="/post">Post room</NuxtLink>
+          <a v-if="session.data?.member?.role === 'owner'" href="/api/certificate" download>Sealing certificate</a>
+          <button @click="showKeys">Keys of this screen</button>
+          <button @click="signOut">Sign out</button>
+        </div>
+      </div>
+    </header>
+    <main id="main" tabindex="-1"><slot /></main>
+    <Dialog v-model:visible="help" modal dismissable-mask header="Keys" :style="{ width: '380px' }" :draggable="false">
+      <dl class="keys">
+        <dt><kbd>Ctrl K</kbd></dt>
+        <dd>find or do anything</dd>
+        <dt><kbd>/</kbd></dt>
+        <dd>to the search of a list</dd>
+        <dt><kbd>j</kbd> <kbd>k</kbd></dt>
+        <dd>along the rows</dd>
+        <dt><kbd>Enter</kbd></dt>
+        <dd>open</dd>
+        <dt><kbd>n</kbd></dt>
+        <dd>new, where something can be new</dd>
+        <dt><kbd>?</kbd></dt>
+        <dd>these keys</dd>
+      </dl>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: var(--paper);
+  padding: 8px;
+  z-index: 10;
+}
+.band {
+  display: flex;
+  align-items: center;
+  gap: 24px;
+  min-height: 54px;
+  padding: 0 28px;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--chalk);
+}
+.mark {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--ink);
+  text-decoration: none;
+  font: 700 23px var(--serif);
+}
+.places {
+  display: flex;
+  gap: 22px;
+  align-self: stretch;
+}
+.places a {
+  display: flex;
+  align-items: center;
+  color: var(--ink-soft);
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+  padding-top: 3px;
+  font-size: 16px;
+}
+.places a[aria-current] {
+  color: var(--ink);
+  font-weight: 600;
+  border-color: var(--heather);
+}
+.grow {
+  flex: 1;
+}
+.member {
+  position: relative;
+}
+.avatar {
+  width: 34px;
+  height: 34px;
+  border-radius: 50%;
+  border: 0;
+  background: var(--ink);
+  color: #fff;
+  font-weight: 600;
+  font-size: 13px;
+  cursor: pointer;
+}
+.menu {
+  position: absolute;
+  right: 0;
+  top: 42px;
+  z-index: 50;
+  width: 230px;
+  background: var(--paper);
+  border: 1px solid var(--hairline);
+  border-radius: var(--corner);
+  box-shadow: var(--float);
+  padding: 8px;
+  display: grid;
+}
+.menu > * {
+  padding: 8px;
+  text-align: left;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-decoration: none;
+  border-radius: 4px;
+  cursor: pointer;
+}
+.menu a:hover,
+.menu button:hover {
+  background: var(--heather-tint);
+}
+main:focus {
+  outline: none;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 8px;
+}
+@media (max-width: 760px) {
+  .band {
+    padding: 0 14px;
+    gap: 10px;
+  }
+  .places {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 40;
+    background: var(--chalk);
+    border-top: 1px solid var(--hairline);
+    height: 58px;
+    justify-content: space-around;
+    gap: 0;
+  }
+  .places a {
+    font-size: 14px;
+    border-bottom: 0;
+    border-top: 3px solid transparent;
+    padding: 0 6px;
+  }
+}
+</style>

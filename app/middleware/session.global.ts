@@ -1,0 +1,13 @@
+/** The business's side needs a member; a device that is handed over can only be handed back. */
+export default defineNuxtRouteMiddleware(async (to) => {
+  if (import.meta.server || to.path.startsWith('/s/')) return
+  const session = useSession()
+  const data = session.data ?? (await session.load().catch(() => null))
+  if (!data) return
+  if (data.handover) return to.path === '/handover' ? undefined : navigateTo('/handover')
+  if (!data.member)
+    return to.path === '/sign-in'
+      ? undefined
+      : navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  if (to.path === '/sign-in' || to.path === '/handover') return navigateTo('/')
+})

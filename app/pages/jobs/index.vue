@@ -1,0 +1,308 @@
+<script setup lang="ts">
+import { addDays } from '~~/core/calendar/dates'
+import type { JobPage, JobRow } from '~~/shared/jobs'
+
+useHead({ title: 'Jobs · Upwold' })
+const route = useRoute(),
+  router = useRouter()
+const q = (k: string) => String(route.query[k] ?? '')
+const filter = reactive({
+  when: q('when') || 'coming',
+  kind: q('kind'),
+  notReady: q('notReady'),
+  stop: q('stop'),
+  find: q('find'),
+})
+const rows = ref<JobRow[]>([]),
+  next = ref<string | null>(null),
+  page = ref<JobPage | null>(null),
+  busy = ref(false),
+  problem = ref('')
+const { data: library } = await useAsyncData('library', () =>
+  api<{ kinds: { id: string; name: string }[] }>('/api/library'),
+)
+const search = ref<HTMLInputElement>()
+
+function show(when: 'coming' | 'past', notReady = '') {
+  filter.when = when
+  filter.notReady = notReady
+}
+/** How many rows are wanted; "Show more" wants more. */
+const STEP = 40
+let wanted = STEP
+let started = 0
+/** Loads the list as far as it is wanted. Of loads that overlap, the one that began last counts. */
+async function load(): Promise<void> {
+  const mine = ++started
+  busy.value = true
+  try {
+    const query = Object.fromEntries(Object.entries(filter).filter(([, v]) => v))
+    const list: JobRow[] = []
+    let first: JobPage | null = null
+    let after: string | null = null
+    do {
+      const limit = Math.min(wanted - list.length, 100)
+      const got: JobPage = await api<JobPage>('/api/jobs', { query: { ...query, limit, ...(after ? { after } : {}) } })
+      first ??= got
+      list.push(...got.rows)
+      after = got.next
+    } while (after && list.length < wanted && mine === started)
+    if (mine !== started) return
+    rows.value = list
+    next.value = after
+    page.value = first
+    problem.value = ''
+  } catch (e) {
+    if (mine === started) problem.value = wordsOf(e)
+  } finally {
+    if (mine === started) busy.value = false
+  }
+}
+function showMore() {
+  wanted += STEP
+  void load()
+}
+await load()
+useFeed(load)
+let timer: ReturnType<typeof setTimeout>
+watch(filter, () => {
+  clearTimeout(timer)
+  timer = setTimeout(() => {
+    void router.replace({
+      query: Object.fromEntries(Object.entries(filter).filter(([k, v]) => v && !(k === 'when' && v === 'coming'))),
+    })
+    wanted = STEP
+    void load()
+  }, 150)
+})
+useRowKeys({ '/': () => search.value?.focus(), n: () => navigateTo('/jobs/new') })
+
+const groups = computed(() => {
+  const out: { name: string; rows: JobRow[] }[] = []
+  const today = page.value?.today ?? ''
+  const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
+  for (const r of rows.value) {
+    const name =
+      filter.when !== 'coming'
+        ? ''
+        : !r.day
+          ? 'No day yet'
+          : r.day < week
+            ? 'This week'
+            : r.day < addDays(week, 7)
+              ? 'Next week'
+              : 'Later'
+    if (out.at(-1)?.name === name) out.at(-1)!.rows.push(r)
+    else out.push({ name, rows: [r] })
+  }
+  return out
+})
+const STOPS = [
+  ['quote', 'the quote'],
+  ['contract', 'the contract'],
+  ['deposit', 'the deposit'],
+  ['waivers', 'waivers'],
+] as const
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Jobs</h1>
+      <span v-if="page?.counts" class="soft"
+        >{{ page.counts.coming }} to come, {{ page.counts.notReady }} of the next 30 days not ready for their day</span
+      ><span class="grow" />
+      <NuxtLink to="/jobs/new" class="btn main">New job <kbd>n</kbd></NuxtLink>
+    </div>
+    <div class="filters">
+      <button class="chip" :aria-pressed="filter.when === 'coming' && !filter.notReady" @click="show('coming')">
+        To come
+      </button>
+      <button class="chip" :aria-pressed="!!filter.notReady" @click="show('coming', filter.notReady ? '' : '1')">
+        Not ready <b v-if="page?.counts">{{ page.counts.notReady }}</b>
+      </button>
+      <button class="chip" :aria-pressed="filter.when === 'past'" @click="show('past')">Past</button>
+      <label
+        ><span class="sr">Kind</span
+        ><select v-model="filter.kind" class="chip">
+          <option value="">Kind: all</option>
+          <option v-for="k in library?.kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
+        </select></label
+      >
+      <label
+        ><span class="sr">Stopped at</span
+        ><select v-model="filter.stop" class="chip">
+          <option value="">Stopped at: anything</option>
+          <option v-for="[key, name] in STOPS" :key="key" :value="key">{{ name }}</option>
+        </select></label
+      >
+      <label class="search"
+        ><span class="sr">Search jobs</span
+        ><input
+          ref="search"
+          v-model="filter.find"
+          class="input"
+          type="search"
+          placeholder="Search: title, client, place  ( / )"
+      /></label>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <div class="scroll">
+      <table v-if="rows.length">
+        <thead>
+          <tr>
+            <th>Day</th>
+            <th>Job</th>
+            <th>Client</th>
+            <th>Kind</th>
+            <th>Line</th>
+            <th>Where it stands</th>
+            <th class="money">Agreed</th>
+          </tr>
+        </thead>
+        <tbody v-for="g in groups" :key="g.name">
+          <tr v-if="g.name" class="group">
+            <th colspan="7" scope="rowgroup">{{ g.name }}</th>
+          </tr>
+          <tr v-for="r in g.rows" :key="r.id" class="job">
+            <td class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</td>
+            <td>
+              <NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink>
+            </td>
+            <td>
+              <span class="cut" :title="r.client">{{ r.client }}</span>
+            </td>
+            <td class="soft">{{ r.kind }}</td>
+            <td><JobLine :stops="r.stops" /></td>
+            <td :class="{ bad: r.mark === 'trouble', yours: r.mark === 'yours' }">{{ r.words }}</td>
+            <td class="money" :class="{ soft: !r.agreed }">{{ money(r.total, page!.currency) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div v-if="!rows.length && !busy" class="empty">
+      <ContourLines />
+      <p>No job is like that.</p>
+      <NuxtLink to="/jobs/new" class="btn main">Add a job</NuxtLink>
+    </div>
+    <p v-if="next" class="more"><button class="btn" :disabled="busy" @click="showMore">Show more</button></p>
+  </div>
+</template>
+
+<style scoped>
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.search {
+  flex: 1;
+  min-width: 220px;
+  max-width: 340px;
+  margin-left: auto;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-size: var(--size-s);
+  color: var(--ink-soft);
+  font-weight: 600;
+  padding: 8px 10px 8px 0;
+}
+thead th {
+  border-bottom: 1px solid var(--hairline-strong);
+}
+th.money {
+  text-align: right;
+}
+.group th {
+  padding-top: 14px;
+  border-bottom: 1px solid var(--hairline-strong);
+}
+td {
+  padding: 11px 14px 11px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+td:last-child {
+  padding-right: 0;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.cut {
+  display: inline-block;
+  max-width: 210px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  vertical-align: bottom;
+}
+td a {
+  color: var(--ink);
+  text-decoration: none;
+}
+tr:hover td,
+tr:focus-within td {
+  background: var(--paper);
+}
+.empty {
+  display: grid;
+  justify-items: center;
+  gap: 12px;
+  padding: 40px 0;
+}
+.more {
+  text-align: center;
+  margin-top: 16px;
+}
+/* On a phone each job is a small card: title and amount, day and client, line, where it stands. */
+@media (max-width: 760px) {
+  thead,
+  .job td:nth-child(4) {
+    display: none;
+  }
+  table,
+  tbody,
+  .group,
+  .group th {
+    display: block;
+  }
+  .job {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 2px 12px;
+    padding: 12px 0;
+    border-bottom: 1px solid var(--hairline);
+  }
+  .job td {
+    padding: 0;
+    border: 0;
+  }
+  .job td:nth-child(2) {
+    order: -2;
+  }
+  .job td:nth-child(7) {
+    order: -1;
+  }
+  .job td:nth-child(3) {
+    text-align: right;
+  }
+  .job td:nth-child(5),
+  .job td:nth-child(6) {
+    grid-column: 1 / -1;
+  }
+  .search {
+    margin-left: 0;
+    max-width: none;
+    flex-basis: 100%;
+  }
+}
+</style>

@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { addDays } from '~~/core/calendar/dates'
+import type { Discount, PricedLine } from '~~/core/pricing/pricing'
+import type { ContactView, JobKind } from '~~/shared/jobs'
+import JobForecast from '~/features/job/JobForecast.vue'
+
+useHead({ title: 'New job · Upwold' })
+const { data: library } = await useAsyncData('library', () => api<{ kinds: JobKind[] }>('/api/library'))
+const session = useSession()
+const zones = Intl.supportedValuesOf('timeZone')
+const form = reactive({
+  kindId: library.value?.kinds[0]?.id ?? '',
+  title: '',
+  starts: '',
+  ends: '',
+  timeZone: session.data?.business?.timeZone ?? 'Europe/London',
+  place: '',
+  people: '' as string | number,
+  facts: {} as Record<string, string>,
+  notes: '',
+})
+const client = ref<ContactView | null>(null),
+  lines = ref<PricedLine[]>([]),
+  discount = ref<Discount | null>(null),
+  problems = ref<Record<string, string>>({}),
+  problem = ref(''),
+  busy = ref(false)
+const key = newKey()
+const kind = computed(() => library.value?.kinds.find((k) => k.id === form.kindId))
+watch(
+  () => form.starts,
+  (s) => {
+    if (!s || form.ends >= s) return
+    const end = new Date(Date.parse(`${s}Z`) + (kind.value?.settings.usual.hours ?? 2) * 3_600_000)
+      .toISOString()
+      .slice(0, 16)
+    form.ends = end || addDays(s.slice(0, 10), 1)
+  },
+)
+const picker = useTemplateRef<{ settle: () => Promise<boolean> }>('picker')
+async function save() {
+  if (!(await picker.value!.settle())) return
+  busy.value = true
+  problem.value = ''
+  problems.value = {}
+  try {
+    const { id } = await api<{ id: string }>('/api/jobs', {
+      method: 'POST',
+      body: {
+        ...form,
+        key,
+        starts: form.starts || null,
+        ends: form.ends || null,
+        people: form.people === '' ? null : Number(form.people),
+        clientId: client.value?.id ?? null,
+        lines: lines.value,
+        discount: discount.value,
+      },
+    })
+    await navigateTo(`/jobs/${id}`)
+  } catch (e) {
+    problem.value = wordsOf(e)
+    problems.value = e instanceof ApiProblem ? e.fields : {}
+    await nextTick()
+    document.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="page" @submit.prevent="save">
+    <div class="head">
+      <h1>New job</h1>
+      <span class="soft">Everything but the kind can come later.</span>
+    </div>
+    <div class="cols">
+      <div class="grid">
+        <label class="field"
+          ><span>Kind</span
+          ><select v-model="form.kindId" class="input">
+            <option v-for="k in library?.kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span>Title</span
+          ><input
+            v-model="form.title"
+            class="input"
+            placeholder="Filled from the client if left empty"
+            :aria-invalid="!!problems.title"
+          /><span v-if="problems.title" class="error">{{ problems.title }}</span></label
+        >
+        <ClientPicker ref="picker" v-model="client" label="Client" class="wide" :error="problems.clientId" />
+        <label class="field"
+          ><span>Begins</span
+          ><input v-model="form.starts" class="input" type="datetime-local" :aria-invalid="!!problems.starts" /><span
+            v-if="problems.starts"
+            class="error"
+            >{{ problems.starts }}</span
+          ></label
+        >
+        <label class="field"
+          ><span>Ends</span
+          ><input v-model="form.ends" class="input" type="datetime-local" :aria-invalid="!!problems.ends" /><span
+            v-if="problems.ends"
+            class="error"
+            >{{ problems.ends }}</span
+          ></label
+        >
+        <label class="field"
+          ><span>Time zone</span
+          ><select v-model="form.timeZone" class="input">
+            <option v-for="z in zones" :key="z">{{ z }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span>Number of people</span
+          ><input v-model="form.people" class="input" type="number" min="0" :aria-invalid="!!problems.people" /><span
+            v-if="problems.people"
+            class="error"
+            >{{ problems.people }}</span
+          ></label
+        >
+        <label class="field wide"><span>Place</span><input v-model="form.place" class="input" maxlength="500" /></label>
+        <label v-for="f in kind?.settings.facts" :key="f.key" class="field"
+          ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
+          ><input v-model="form.facts[f.key]" class="input"
+        /></label>
+        <label class="field wide"
+          ><span>Notes, for you alone</span><textarea v-model="form.notes" class="input" rows="2" />
+        </label>
+      </div>
+      <JobForecast
+        v-if="kind"
+        :kind="kind"
+        :client="client"
+        :starts="form.starts"
+        :lines="lines"
+        :discount="discount"
+      />
+    </div>
+    <h2 class="gap">Priced lines</h2>
+    <LinesEditor
+      v-model:lines="lines"
+      v-model:discount="discount"
+      :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"
+      :currency="session.data?.business?.currency ?? 'GBP'"
+      :problems="problems"
+    />
+    <p v-if="problem" class="notice trouble gap" role="alert">{{ problem }}</p>
+    <p class="gap">
+      <button class="btn main big" :disabled="busy">Add the job</button>
+      <NuxtLink to="/jobs" class="btn bare">Never mind</NuxtLink>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 14px 20px;
+  align-content: start;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 36px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.gap {
+  margin-top: 22px;
+}
+@media (max-width: 900px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 640px) {
+  .grid {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import RoundTurns from '~/features/paper/RoundTurns.vue'
+import SendingSheet from '~/features/paper/SendingSheet.vue'
+import SentRound from '~/features/paper/SentRound.vue'
+import { PAPER, PAPER_STATE, usePaper } from '~/features/paper/usePaper'
+
+/** A paper: its people at the left, the PDF itself in the middle, the sending or the round at the right. */
+const onScreen = await usePaper(String(useRoute().params.id))
+const { id, paper, problem, busy, drawn, load, act } = onScreen
+provide(PAPER, onScreen)
+useFeed(load)
+useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
+const discard = () =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'DELETE' })
+    await navigateTo(`/jobs/${paper.value.jobId}`)
+  })
+</script>
+
+<template>
+  <p v-if="problem" class="page">
+    <span class="notice trouble" role="alert">{{ problem }}</span>
+  </p>
+  <div v-if="paper">
+    <div class="strip">
+      <h1>{{ paper.title }}</h1>
+      <span class="soft">
+        for <NuxtLink :to="`/jobs/${paper.jobId}`">{{ paper.jobTitle }}</NuxtLink>{{
+          paper.clientName ? `, ${paper.clientName}` : ''
+        }}
+        · {{ PAPER_STATE[paper.state] }}
+      </span>
+      <span class="grow" />
+      <button v-if="paper.state === 'draft'" class="btn bare" :disabled="busy" @click="discard">
+        Throw the draft away
+      </button>
+      <a class="btn" :href="`/api/papers/${id}/pdf`" target="_blank">{{ paper.round ? 'As it was sent' : 'PDF' }}</a>
+      <a v-if="paper.round?.sealed" class="btn" :href="`/api/papers/${id}/sealed`" target="_blank">Sealed copy</a>
+    </div>
+    <div class="cols">
+      <RoundTurns class="side" />
+      <section class="desk" aria-label="The paper">
+        <PdfPages :src="`/api/papers/${id}/pdf`" :title="paper.title" :version="drawn" />
+      </section>
+      <SendingSheet v-if="paper.state === 'draft'" class="side" />
+      <SentRound v-else-if="paper.round" class="side" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  padding: 10px 28px;
+  border-bottom: 1px solid var(--hairline);
+}
+.strip h1 {
+  font: 600 16px var(--sans);
+}
+.grow {
+  flex: 1;
+}
+.cols {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr) 330px;
+  min-height: calc(100vh - 110px);
+}
+.side {
+  padding: 20px 22px;
+}
+.desk {
+  background: var(--desk);
+  padding: 18px;
+}
+@media (max-width: 1000px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+  .desk {
+    order: 3;
+  }
+}
+</style>

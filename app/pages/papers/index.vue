@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import type { PaperRow } from '~~/shared/papers'
+
+useHead({ title: 'Papers · Upwold' })
+const rows = ref<PaperRow[]>([]),
+  more = ref(false),
+  today = new Intl.DateTimeFormat('sv-SE').format(new Date()),
+  problem = ref('')
+async function load(after?: string) {
+  try {
+    const got = await api<PaperRow[]>('/api/papers', { query: { after } })
+    rows.value = after ? [...rows.value, ...got] : got
+    more.value = got.length === 60
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+await load()
+useFeed(() => load())
+useRowKeys()
+const MARK = {
+  draft: 'yours',
+  out: 'theirs',
+  signed: 'settled',
+  declined: 'trouble',
+  lapsed: 'trouble',
+  withdrawn: 'skipped',
+} as const
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Papers</h1>
+      <span class="soft">quotes, contracts and waivers, newest first</span>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <ul class="ledger">
+      <li v-for="p in rows" :key="p.id" class="row">
+        <StopMark :mark="MARK[p.state as 'out']" /><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{
+          p.title
+        }}</NuxtLink
+        ><NuxtLink :to="`/jobs/${p.jobId}`" class="ellipsis">{{ p.jobTitle }}</NuxtLink
+        ><span class="soft ellipsis">{{ p.client }}</span
+        ><span>{{ p.state }}</span
+        ><span class="soft small">{{ whenWords(p.createdAt, today) }}</span>
+      </li>
+    </ul>
+    <div v-if="!rows.length" class="empty">
+      <ContourLines />
+      <p>No papers yet. They are made from a job.</p>
+      <NuxtLink to="/jobs" class="btn main">To the jobs</NuxtLink>
+    </div>
+    <p v-if="more" class="more"><button class="btn" @click="load(rows.at(-1)!.id)">Show more</button></p>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 28px 1.2fr 1.4fr 1.2fr 90px 70px;
+  gap: 12px;
+  align-items: center;
+  min-height: 44px;
+}
+.row a {
+  color: var(--ink);
+  text-decoration: none;
+}
+.row a:hover {
+  text-decoration: underline;
+}
+.empty {
+  display: grid;
+  justify-items: center;
+  gap: 12px;
+  padding: 40px;
+}
+.more {
+  text-align: center;
+  margin-top: 16px;
+}
+@media (max-width: 700px) {
+  .row {
+    grid-template-columns: 24px 1fr 1fr;
+    padding: 8px 0;
+  }
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
+
+useHead({ title: 'People · Upwold' })
+const find = ref(String(useRoute().query.find ?? '')),
+  rows = ref<ContactView[]>([]),
+  more = ref(false),
+  problem = ref('')
+const search = ref<HTMLInputElement>()
+async function load(after?: string) {
+  try {
+    const got = await api<ContactView[]>('/api/contacts', { query: { find: find.value, limit: 60, after } })
+    rows.value = after ? [...rows.value, ...got] : got
+    more.value = got.length === 60
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+await load()
+watch(find, () => load())
+useRowKeys({ '/': () => search.value?.focus() })
+const save = (c: ContactView, key: 'name' | 'email' | 'phone' | 'address') => async (v: string) => {
+  await api(`/api/contacts/${c.id}`, { method: 'PATCH', body: { [key]: v } })
+  c[key] = v
+}
+const open = ref('')
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>People</h1>
+      <span class="grow" /><label class="search"
+        ><span class="sr">Search people</span
+        ><input ref="search" v-model="find" class="input" type="search" placeholder="Search  ( / )"
+      /></label>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <ul class="ledger">
+      <li v-for="c in rows" :key="c.id">
+        <button class="row" data-row :aria-expanded="open === c.id" @click="open = open === c.id ? '' : c.id">
+          <b class="ellipsis">{{ c.name }}</b><span class="ellipsis">{{ c.email }}</span
+          ><span class="soft">{{ c.phone }}</span>
+        </button>
+        <dl v-if="open === c.id" class="edit">
+          <EditFact label="Name" :value="c.name" :save="save(c, 'name')" /><EditFact
+            label="E-mail"
+            :value="c.email"
+            :save="save(c, 'email')"
+          /><EditFact label="Phone" :value="c.phone" :save="save(c, 'phone')" /><EditFact
+            label="Address"
+            :value="c.address"
+            type="textarea"
+            :save="save(c, 'address')"
+          />
+        </dl>
+      </li>
+    </ul>
+    <div v-if="!rows.length" class="empty">
+      <ContourLines />
+      <p>Nobody is called that.</p>
+    </div>
+    <p v-if="more"><button class="btn" @click="load(rows.at(-1)!.id)">Show more</button></p>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 1.2fr 1.4fr 1fr;
+  gap: 12px;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 12px 4px;
+  cursor: pointer;
+}
+.row:hover {
+  background: var(--paper);
+}
+.edit {
+  max-width: 560px;
+  padding: 0 0 14px 20px;
+}
+.search {
+  width: 300px;
+}
+.empty {
+  display: grid;
+  justify-items: center;
+  padding: 40px;
+}
+</style>

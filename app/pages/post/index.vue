@@ -1,0 +1,140 @@
+<script setup lang="ts">
+interface Row {
+  id: string
+  channel: string
+  to: string
+  subject: string
+  at: string
+}
+interface Message extends Row {
+  from: string
+  text: string
+  attachments: string[]
+}
+useHead({ title: 'Post room · Upwold' })
+const rows = ref<Row[]>([]),
+  shown = ref<Message | null>(null),
+  today = new Intl.DateTimeFormat('sv-SE').format(new Date()),
+  problem = ref('')
+async function load() {
+  try {
+    rows.value = await api<Row[]>('/api/post')
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+async function open(id: string) {
+  try {
+    shown.value = await api<Message>(`/api/post/${id}`)
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+await load()
+if (rows.value[0]) await open(rows.value[0].id)
+useFeed(load)
+let timer: ReturnType<typeof setInterval>
+onMounted(() => {
+  timer = setInterval(load, 3000)
+})
+onBeforeUnmount(() => clearInterval(timer))
+useRowKeys()
+const origin = window.location.origin
+/** The text in pieces, links of this Upwold told apart so that they can be followed. */
+const parts = computed(() =>
+  (shown.value?.text ?? '').split(/(https?:\/\/\S+)/).map((t) => ({
+    t,
+    link: t.startsWith(origin) || /^https?:\/\/(localhost|127\.0\.0\.1)/.test(t) ? new URL(t).pathname : null,
+  })),
+)
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Post room</h1>
+      <span class="soft">every message that went out, as the mailboxes show it</span>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <div v-if="rows.length" class="cols">
+      <ul class="ledger" aria-label="Messages">
+        <li v-for="r in rows" :key="r.id">
+          <button data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
+            <b class="ellipsis">{{ r.subject }}</b><span class="soft small">{{ whenWords(r.at, today) }}</span
+            ><span class="soft small ellipsis">{{ r.to }}</span>
+          </button>
+        </li>
+      </ul>
+      <article v-if="shown" class="card letter" aria-label="Message">
+        <h2 class="serif">{{ shown.subject }}</h2>
+        <p class="soft small">from {{ shown.from }}<br />to {{ shown.to }}</p>
+        <p class="body">
+          <template v-for="(p, i) in parts" :key="i"
+            ><a v-if="p.link" :href="p.link" target="_blank" rel="noopener">{{ p.t }}</a
+            ><template v-else>{{ p.t }}</template></template
+          >
+        </p>
+        <p v-for="(a, n) in shown.attachments" :key="a">
+          <a :href="`/api/post/${shown.id}/attachment?n=${n}`" target="_blank">{{ a }}</a>
+        </p>
+      </article>
+    </div>
+    <div v-else class="empty">
+      <ContourLines />
+      <p>No message has gone out yet.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cols {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  gap: 28px;
+  align-items: start;
+}
+.row {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 10px;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 9px 6px;
+  cursor: pointer;
+}
+.row[aria-current='true'] {
+  background: var(--heather-tint);
+}
+.letter {
+  padding: 24px;
+  position: sticky;
+  top: 12px;
+}
+.letter h2 {
+  font-size: 20px;
+  color: var(--ink);
+}
+.body {
+  white-space: pre-line;
+  margin: 14px 0;
+}
+.ledger {
+  max-height: 78vh;
+  overflow: auto;
+}
+.empty {
+  display: grid;
+  justify-items: center;
+  padding: 40px;
+}
+@media (max-width: 800px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+  .ledger {
+    max-height: 40vh;
+  }
+}
+</style>

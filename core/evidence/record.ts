@@ -1,0 +1,139 @@
+import type { Block, Inline, PaperDocument } from '../document/model'
+
+/** One line of the record's list of events: UTC instant, who, what, from where. */
+export interface RecordEvent {
+  at: string
+  who: string
+  what: string
+  ip: string
+  device: string
+}
+export interface RecordPerson {
+  name: string
+  part: string
+  reached: string
+  signedAt: string | null
+  consent: string | null
+  given: { label: string; value: string }[]
+}
+export interface RecordInput {
+  paper: string
+  job: string
+  business: string
+  language: string
+  round: string
+  sentSha: string
+  pages: number
+  lastHash: string
+  people: readonly RecordPerson[]
+  events: readonly RecordEvent[]
+}
+
+const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
+const para = (content: Inline[], small = false): Block => ({ t: 'paragraph', content, ...(small ? { small } : {}) })
+const small = (text: string): Block[] => [para([txt(text)], true)]
+const heading = (text: string): Block => ({ t: 'heading', level: 2, content: [txt(text)] })
+
+/** The signing record: the sealed copy's last pages, in words a court or a client can read. */
+export function signingRecord(input: RecordInput): PaperDocument {
+  const fact = (label: string, value: string) => ({ cells: [small(label), small(value)] })
+  const person = (p: RecordPerson): Block => ({
+    t: 'keep',
+    content: [
+      para([txt(p.name, true), txt(`, ${p.part}. ${p.reached}${p.signedAt ? `. Signed ${utc(p.signedAt)}` : ''}.`)]),
+      ...(p.consent ? [para([txt(`Agreed to: “${p.consent}”`)], true)] : []),
+      ...(p.given.length
+        ? [
+            para(
+              p.given.flatMap((g, i) => [txt(`${i ? '; ' : ''}${g.label}: `), txt(g.value, true)]),
+              true,
+            ),
+          ]
+        : []),
+    ],
+  })
+  return {
+    title: `Signing record: ${input.paper}`,
+    language: input.language,
+    parties: [],
+    header: [],
+    footer: [
+      {
+        t: 'paragraph',
+        align: 'center',
+        small: true,
+        content: [txt(`Signing record of “${input.paper}” · page `), { t: 'page' }, txt(' of '), { t: 'pages' }],
+      },
+    ],
+    body: [
+      { t: 'heading', level: 1, content: [txt('Signing record')] },
+      para([
+        txt(
+          'This record is part of the sealed copy. The seal covers the paper as it was sent, what everybody put on it, and this record; any later change to the file breaks it.',
+        ),
+      ]),
+      {
+        t: 'table',
+        columns: [{ width: 110 }, { width: 360 }],
+        head: [],
+        rows: [
+          fact('Paper', input.paper),
+          fact('Job', input.job),
+          fact('Sent by', input.business),
+          fact('Pages as sent', String(input.pages)),
+          fact('Round', input.round),
+          fact('SHA-256 as sent', input.sentSha),
+          fact('Last hash of the chain', input.lastHash),
+        ],
+      },
+      para(
+        [
+          txt(
+            'Each event is hashed with the hash of the one before it (SHA-256 over canonical JSON, RFC 8785), so that none can be changed, dropped or put in between.',
+          ),
+        ],
+        true,
+      ),
+      heading('People'),
+      ...input.people.map(person),
+      heading('What happened'),
+      {
+        t: 'table',
+        columns: [{ width: 92 }, { width: 92 }, { width: 130 }, { width: 60 }, { width: 110 }],
+        head: ['Time (UTC)', 'Who', 'What', 'Address', 'Device'].map((t) => [txt(t)]),
+        rows: input.events.map((e) => ({
+          cells: [small(utc(e.at).slice(0, -4)), small(e.who), small(e.what), small(e.ip), small(e.device)],
+        })),
+      },
+    ],
+  }
+}
+
+/** `2026-06-12 14:03:22 UTC`. */
+export function utc(instant: string): string {
+  return `${instant.slice(0, 10)} ${instant.slice(11, 19)} UTC`
+}
+
+/** A device in a few words from its user agent: what a reader can tell apart, nothing finer. */
+export function deviceWords(userAgent: string): string {
+  const system = /iPhone|iPad/.test(userAgent)
+    ? 'iOS'
+    : /Android/.test(userAgent)
+      ? 'Android'
+      : /Mac OS X/.test(userAgent)
+        ? 'macOS'
+        : /Windows/.test(userAgent)
+          ? 'Windows'
+          : /Linux/.test(userAgent)
+            ? 'Linux'
+            : ''
+  const browser =
+    /Firefox\/(\d+)/.exec(userAgent) ??
+    /Edg\/(\d+)/.exec(userAgent) ??
+    /Chrome\/(\d+)/.exec(userAgent) ??
+    /Version\/(\d+).*Safari/.exec(userAgent)
+  const name = browser
+    ? `${browser[0].startsWith('Version') ? 'Safari' : browser[0].split('/')[0]!.replace('Edg', 'Edge')} ${browser[1]}`
+    : ''
+  return [name, system].filter(Boolean).join(', ') || userAgent.slice(0, 60) || 'unknown'
+}

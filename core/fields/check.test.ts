@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import type { FieldSpec } from '../document/model'
+import { checkFields, isSigned } from './check'
+
+const field = (over: Partial<FieldSpec>): FieldSpec => ({
+  key: 'a',
+  type: 'text',
+  party: 'client',
+  label: 'Gate',
+  required: true,
+  ...over,
+})
+const none = { values: {}, signature: null }
+
+describe('what a party gave', () => {
+  it.each<[string, Partial<FieldSpec>, string | boolean | undefined, string | null]>([
+    ['nothing where something is wanted', {}, undefined, 'Gate is missing.'],
+    ['only spaces', {}, '   ', 'Gate is missing.'],
+    ['nothing where nothing is wanted', { required: false }, undefined, null],
+    ['too much', {}, 'x'.repeat(301), 'Keep this under 300 characters.'],
+    ['a number', { type: 'number' }, '2,5', null],
+    ['no number', { type: 'number' }, 'two', 'Give a number.'],
+    ['one of the answers', { type: 'choice', options: ['yes', 'no'] }, 'no', null],
+    ['another answer', { type: 'choice', options: ['yes', 'no'] }, 'maybe', 'Choose one of the answers.'],
+    ['a tick', { type: 'tick' }, true, null],
+    ['no tick', { type: 'tick' }, false, 'Please tick: Gate'],
+    ['a date of signing, which fills itself', { type: 'date' }, undefined, null],
+  ])('%s', (_, over, value, problem) => {
+    const problems = checkFields([field(over)], 'client', { ...none, values: value === undefined ? {} : { a: value } })
+    expect(problems.map((p) => p.message)).toEqual(problem ? [problem] : [])
+  })
+
+  it('may only be in that party’s own fields', () => {
+    const given = { ...none, values: { a: 'ours', toString: 'x' } }
+    expect(checkFields([field({ party: 'business' })], 'client', given).map((p) => p.key)).toEqual(['a', 'toString'])
+  })
+
+  it.each([
+    ['nothing', [], false],
+    ['a dot', [[{ x: 5, y: 5 }]], false],
+    [
+      'a slip',
+      [
+        [
+          { x: 5, y: 5 },
+          { x: 9, y: 8 },
+        ],
+      ],
+      false,
+    ],
+    [
+      'a stroke',
+      [
+        [
+          { x: 5, y: 5 },
+          { x: 90, y: 40 },
+        ],
+      ],
+      true,
+    ],
+  ])('%s as a signature: %j', (_, strokes, signed) => expect(isSigned({ kind: 'drawn', strokes })).toBe(signed))
+})

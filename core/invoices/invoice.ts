@@ -1,0 +1,226 @@
+import { type Day, formatDayLong } from '../calendar/dates'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { quantityText } from '../layout/expand'
+import { type Minor, ZERO, formatMoney, minor, sum } from '../money/money'
+import type { Stage } from '../payment-plan/plan'
+import { type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
+
+/** One line as invoiced; amounts in minor units, in the price list's own basis. */
+export interface InvoiceLine {
+  description: string
+  quantity: string
+  unit: string
+  unitPrice: Minor
+  discount: Minor
+  taxRate: string
+  net: Minor
+}
+/** What comes off the total because it is asked for on its own: the deposit and other stages before the balance. */
+export interface InvoiceDeduction {
+  label: string
+  amount: Minor
+  paid: Minor
+  dueOn: Day | null
+}
+export interface Invoice {
+  lines: InvoiceLine[]
+  subtotal: Minor
+  discount: Minor
+  groups: TaxGroup[]
+  net: Minor
+  tax: Minor
+  total: Minor
+  deductions: InvoiceDeduction[]
+  balance: Minor
+  dueOn: Day | null
+  pricesIncludeTax: boolean
+}
+
+/**
+ * The invoice of a job: agreed lines, tax by rate, less the stages before the balance, which are asked for on their own.
+ * `total = sum of deductions + balance`, always. Money paid beyond those stages comes off the balance.
+ */
+export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedOn: Day): Invoice {
+  const priced = price(pricing)
+  const lines = pricing.lines.flatMap((l, i): InvoiceLine[] =>
+    counts(l)
+      ? [
+          {
+            description: l.description,
+            quantity: l.quantity,
+            unit: l.unit,
+            unitPrice: l.unitPrice,
+            discount: priced.lines[i]!.discount,
+            taxRate: l.taxRate,
+            net: priced.lines[i]!.net,
+          },
+        ]
+      : [],
+  )
+  const ordinary = stages.filter((s) => !s.held && s.amount > 0)
+  const last = ordinary.at(-1)
+  const deductions = ordinary
+    .slice(0, -1)
+    .map((s) => ({ label: s.label, amount: s.amount, paid: s.paid, dueOn: s.dueOn }))
+  if (last && last.paid > 0)
+    deductions.push({ label: `${last.label}, already paid`, amount: last.paid, paid: last.paid, dueOn: null })
+  const balance = minor(Math.max(priced.total - sum(deductions.map((d) => d.amount)), 0))
+  return {
+    lines,
+    subtotal: priced.subtotal,
+    discount: priced.discount,
+    groups: priced.groups,
+    net: priced.net,
+    tax: priced.tax,
+    total: priced.total,
+    deductions,
+    balance,
+    dueOn: balance === ZERO ? null : last?.dueOn && last.dueOn > issuedOn ? last.dueOn : issuedOn,
+    pricesIncludeTax: pricing.pricesIncludeTax,
+  }
+}
+
+/** `2026-0117`: the year's numbers run without gaps. */
+export function invoiceNumber(year: number, n: number): string {
+  return `${year}-${String(n).padStart(4, '0')}`
+}
+
+export interface InvoiceHead {
+  number: string
+  issuedOn: Day
+  suppliedOn: Day | null
+  currency: string
+  jobTitle: string
+  business: { name: string; address: string; taxNumber: string; email: string; bank: string }
+  client: { name: string; address: string }
+}
+
+const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
+const para = (content: Inline[], more: Partial<Extract<Block, { t: 'paragraph' }>> = {}): Block => ({
+  t: 'paragraph',
+  content,
+  ...more,
+})
+const cell = (text: string): Block[] => [para([txt(text)])]
+const lines = (text: string): Inline[] =>
+  text.split('\n').flatMap((l, i): Inline[] => (i ? [{ t: 'break' }, txt(l)] : [txt(l)]))
+
+/** The invoice as a paper, to be laid out and drawn like any other. */
+export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocument {
+  const money = (n: Minor) => formatMoney(n, head.currency)
+  const discounts = invoice.lines.some((l) => l.discount > 0)
+  const blanks = discounts ? 4 : 3
+  const row = (label: string, amount: string, strong = false) => ({
+    cells: [
+      [para([txt(label, strong)])],
+      ...Array.from({ length: blanks }, () => [] as Block[]),
+      [para([txt(amount, strong)])],
+    ],
+    strong,
+  })
+  const columns = [
+    { width: 200 },
+    { width: 52 },
+    { width: 66, align: 'right' as const },
+    ...(discounts ? [{ width: 58, align: 'right' as const }] : []),
+    { width: 36, align: 'right' as const },
+    { width: 74, align: 'right' as const },
+  ]
+  const fact = (label: string, value: string): Block => para([txt(`${label} `), txt(value, true)])
+  return {
+    title: `Invoice ${head.number}`,
+    language: 'en-GB',
+    parties: [],
+    header: [],
+    footer: [
+      para(
+        [
+          txt(`${head.business.name} · ${head.business.email} · tax number ${head.business.taxNumber} · page `),
+          { t: 'page' },
+          txt(' of '),
+          { t: 'pages' },
+        ],
+        { align: 'center', small: true },
+      ),
+    ],
+    body: [
+      {
+        t: 'columns',
+        columns: [
+          [
+            { t: 'heading', level: 1, content: [txt('Invoice')] },
+            fact('Number', head.number),
+            fact('Date', formatDayLong(head.issuedOn)),
+            ...(head.suppliedOn ? [fact('Supplied on', formatDayLong(head.suppliedOn))] : []),
+            fact('For', head.jobTitle),
+          ],
+          [
+            para([txt(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
+            { t: 'space', height: 8 },
+            para([txt('To ')]),
+            para([
+              txt(head.client.name, true),
+              ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
+            ]),
+          ],
+        ],
+      },
+      { t: 'space', height: 14 },
+      {
+        t: 'table',
+        columns,
+        head: ['What', 'Quantity', 'Each', ...(discounts ? ['Discount'] : []), 'Tax', 'Amount'].map((t) => [txt(t)]),
+        rows: invoice.lines.map((l) => ({
+          cells: [
+            cell(l.description),
+            cell(quantityText(l)),
+            cell(money(l.unitPrice)),
+            ...(discounts ? [cell(l.discount > 0 ? `−${money(l.discount)}` : '')] : []),
+            cell(`${l.taxRate}%`),
+            cell(money(l.net)),
+          ],
+        })),
+      },
+      {
+        t: 'keep',
+        content: [
+          {
+            t: 'table',
+            columns,
+            head: [],
+            rows: [
+              ...(invoice.discount > 0
+                ? [
+                    row('Together', money(invoice.subtotal)),
+                    row('Discount on the whole', `−${money(invoice.discount)}`),
+                  ]
+                : []),
+              row('Sum without tax', money(invoice.net)),
+              ...invoice.groups.map((g) => row(`Tax at ${g.rate}% on ${money(g.net)}`, money(g.tax))),
+              row('Total', money(invoice.total), true),
+              ...invoice.deductions.map((d) =>
+                row(
+                  `Less ${d.label.toLowerCase()}${d.label.includes('already') ? '' : d.paid >= d.amount ? ', paid' : d.dueOn ? `, asked for separately, due ${formatDayLong(d.dueOn)}` : ', asked for separately'}`,
+                  `−${money(d.amount)}`,
+                ),
+              ),
+              row(
+                invoice.dueOn ? `Balance, due ${formatDayLong(invoice.dueOn)}` : 'Balance',
+                money(invoice.balance),
+                true,
+              ),
+            ],
+          },
+        ],
+      },
+      { t: 'space', height: 10 },
+      para([
+        txt(
+          invoice.balance > 0
+            ? `Please pay by card through the link we sent, or to ${head.business.bank}, quoting ${head.number}.`
+            : 'Nothing is left to pay. Thank you.',
+        ),
+      ]),
+    ],
+  }
+}

@@ -1,0 +1,181 @@
+import { formatDayLong } from '../calendar/dates'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { formatMoney, majorString } from '../money/money'
+import type { Stage } from '../payment-plan/plan'
+import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
+
+/** The figures a paper's price and plan tables show. `open`: the client may still choose. */
+export interface PaperFigures {
+  pricing: Pricing
+  priced: Priced
+  stages: readonly Stage[]
+  currency: string
+  open: boolean
+}
+
+const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
+const para = (content: Inline[], small = false): Block => ({ t: 'paragraph', content, ...(small ? { small } : {}) })
+const cell = (text: string, bold = false): Block[] => [para([txt(text, bold)])]
+
+/** `6 h`, or just `6` where the line has no unit. */
+export function quantityText(line: Pick<PricedLine, 'quantity' | 'unit'>): string {
+  return line.unit ? `${line.quantity} ${line.unit}` : line.quantity
+}
+
+/** The key of the field that takes or leaves a line, or sets its quantity. */
+export const takeKey = (line: string) => `take-${line}`
+export const quantityKey = (line: string) => `quantity-${line}`
+export const AGREED_TOTAL = 'agreed-total'
+
+/** Turns price and payment-plan tables into plain tables with the figures in them. */
+export function expandTables(document: PaperDocument, figures: PaperFigures | null): PaperDocument {
+  const visit = (blocks: readonly Block[]): Block[] =>
+    blocks.flatMap((b): Block[] => {
+      if (b.t === 'priceTable') return figures ? priceTable(b.party, figures) : []
+      if (b.t === 'planTable') return figures ? planTable(figures) : []
+      if (b.t === 'keep') return [{ ...b, content: visit(b.content) }]
+      if (b.t === 'columns') return [{ ...b, columns: b.columns.map(visit) }]
+      return [b]
+    })
+  return { ...document, body: visit(document.body) }
+}
+
+function priceTable(party: string, { pricing, priced, currency, open }: PaperFigures): Block[] {
+  const money = (n: number) => formatMoney(n as Priced['total'], currency)
+  const discounts = priced.lines.some((l) => l.discount > 0)
+  const lines = pricing.lines
+    .map((line, i) => ({ line, result: priced.lines[i]! }))
+    .filter(({ line }) => open || counts(line))
+  const rows = lines.map(({ line, result }) => {
+    const mayLeave = open && (line.optional || line.group !== null)
+    const description: Inline[] = mayLeave
+      ? [
+          {
+            t: 'field',
+            field: {
+              key: takeKey(line.key),
+              type: 'take',
+              party,
+              label: line.description,
+              required: false,
+              line: line.key,
+            },
+          },
+          txt(` ${line.description}`),
+        ]
+      : [txt(line.description)]
+    const quantity: Block[] =
+      open && line.clientQuantity
+        ? [
+            para([txt(quantityText(line))]),
+            para([
+              {
+                t: 'field',
+                field: {
+                  key: quantityKey(line.key),
+                  type: 'quantity',
+                  party,
+                  label: `Quantity: ${line.description}`,
+                  required: false,
+                  line: line.key,
+                },
+              },
+            ]),
+          ]
+        : cell(quantityText(line))
+    const notes = [
+      mayLeave ? (line.group !== null ? 'one of these' : 'take it or leave it') : '',
+      open && line.clientQuantity
+        ? `you set how many: ${line.clientQuantity.min} to ${line.clientQuantity.max} ${line.unit}`.trim()
+        : '',
+    ].filter(Boolean)
+    return {
+      cells: [
+        [para(description), ...notes.map((n) => para([txt(n)], true))],
+        quantity,
+        cell(money(line.unitPrice)),
+        ...(discounts ? [cell(result.discount > 0 ? `−${money(result.discount)}` : '')] : []),
+        cell(`${line.taxRate}%`),
+        [para([txt(money(result.net))]), ...(result.counted ? [] : [para([txt('if taken')], true)])],
+      ],
+    }
+  })
+  const blanks = discounts ? 4 : 3
+  const sumRow = (label: string, amount: string, strong = false) => ({
+    cells: [cell(label, strong), ...Array.from({ length: blanks }, () => [] as Block[]), cell(amount, strong)],
+    strong,
+  })
+  const sums = [
+    ...(priced.discount > 0
+      ? [sumRow('Together', money(priced.subtotal)), sumRow('Discount on the whole', `−${money(priced.discount)}`)]
+      : []),
+    ...(pricing.pricesIncludeTax ? [] : [sumRow('Sum without tax', money(priced.net))]),
+    ...priced.groups.map((g) =>
+      sumRow(`Tax at ${g.rate}% ${pricing.pricesIncludeTax ? 'included, on' : 'on'} ${money(g.net)}`, money(g.tax)),
+    ),
+    sumRow(open ? 'Total as proposed' : 'Total', money(priced.total), true),
+  ]
+  const columns = [
+    { width: 200 },
+    { width: 52 },
+    { width: 66, align: 'right' as const },
+    ...(discounts ? [{ width: 58, align: 'right' as const }] : []),
+    { width: 36, align: 'right' as const },
+    { width: 74, align: 'right' as const },
+  ]
+  const head = ['What', 'Quantity', 'Each', ...(discounts ? ['Discount'] : []), 'Tax', 'Amount'].map((t) => [txt(t)])
+  return [
+    { t: 'table', columns, head, rows },
+    {
+      t: 'keep',
+      content: [
+        { t: 'table', columns, head: [], rows: sums },
+        ...(open
+          ? [
+              {
+                t: 'paragraph',
+                align: 'right',
+                content: [
+                  txt('Total as accepted '),
+                  {
+                    t: 'field',
+                    field: {
+                      key: AGREED_TOTAL,
+                      type: 'agreed-total',
+                      party,
+                      label: 'Filled when you accept',
+                      required: false,
+                    },
+                  },
+                ],
+              } as Block,
+            ]
+          : []),
+      ],
+    },
+  ]
+}
+
+function planTable({ stages, currency }: PaperFigures): Block[] {
+  const asked = stages.filter((s) => s.amount > 0)
+  if (asked.length === 0) return [para([txt('Nothing is to be paid.')])]
+  return [
+    {
+      t: 'table',
+      columns: [{ width: 150 }, { width: 200 }, { width: 90, align: 'right' }],
+      head: [[txt('Payment')], [txt('Due')], [txt('Amount')]],
+      rows: asked.map((s) => ({
+        cells: [
+          cell(s.held ? `${s.label} (held and returned)` : s.label),
+          cell(s.dueOn ? formatDayLong(s.dueOn) : 'when this is agreed'),
+          cell(formatMoney(s.amount, currency)),
+        ],
+      })),
+    },
+  ]
+}
+
+/** The words of a total for a stamp: exact, with the currency's sign. */
+export function totalText(priced: Priced, currency: string): string {
+  return `${formatMoney(priced.total, currency)} (${majorString(priced.tax, currency)} tax)`
+}

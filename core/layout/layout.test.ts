@@ -1,0 +1,210 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { fonts, paper } from '../../tests/support/paper'
+import type { Block, FieldSpec, Inline } from '../document/model'
+import { layoutDocument } from './layout'
+import { A4, type Item, type Laid, type PlacedField } from './types'
+
+const txt = (text: string, more: Partial<Extract<Inline, { t: 'text' }>> = {}): Inline => ({ t: 'text', text, ...more })
+const p = (...content: Inline[]): Block => ({ t: 'paragraph', content })
+const field = (key: string, type: FieldSpec['type'] = 'text'): FieldSpec => ({
+  key,
+  type,
+  party: 'client',
+  label: key,
+  required: true,
+})
+const lay = (body: Block[], over = {}) => layoutDocument(paper(body, over), fonts)
+const texts = (laid: Laid) =>
+  laid.pages.map((page) => page.items.filter((i): i is Extract<Item, { k: 'text' }> => i.k === 'text'))
+const squeezed = (s: string) => s.replace(/\s+/g, '')
+const said = (laid: Laid) =>
+  squeezed(
+    texts(laid)
+      .flat()
+      .map((i) => i.text)
+      .join(''),
+  )
+const bottom = A4.height - A4.bottom + 0.02
+const overlap = (a: PlacedField, b: { x: number; y: number; w: number; h: number }) =>
+  a.x < b.x + b.w - 0.1 && b.x < a.x + a.w - 0.1 && a.y < b.y + b.h - 0.1 && b.y < a.y + a.h - 0.1
+
+const word = fc.oneof(
+  fc.string({ minLength: 1, maxLength: 12, unit: fc.constantFrom(...'abcdefghijklmnopqrstuvwxyzäöüßéñłøŵ') }),
+  fc.constantFrom('Λίμνη', 'баня', '£420.00', 'well-kept', 'x'.repeat(140)),
+)
+const sentence = fc.array(word, { minLength: 1, maxLength: 60 }).map((words) => words.join(' '))
+const inlines = fc.array(
+  fc.oneof(
+    { weight: 4, arbitrary: sentence.map((s) => txt(`${s} `)) },
+    { weight: 1, arbitrary: sentence.map((s) => txt(`${s} `, { marks: ['bold', 'underline'] })) },
+    { weight: 1, arbitrary: fc.nat(99).map((n): Inline => ({ t: 'field', field: field(`f${n}`) })) },
+    { weight: 1, arbitrary: fc.constant<Inline>({ t: 'break' }) },
+  ),
+  { minLength: 1, maxLength: 6 },
+)
+const block: fc.Arbitrary<Block> = fc.oneof(
+  { weight: 4, arbitrary: inlines.map((content): Block => ({ t: 'paragraph', content })) },
+  { weight: 1, arbitrary: sentence.map((s): Block => ({ t: 'heading', level: 2, content: [txt(s)] })) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .array(inlines, { minLength: 1, maxLength: 5 })
+      .map((items): Block => ({ t: 'list', ordered: true, items: items.map((c) => [{ t: 'paragraph', content: c }]) })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.array(fc.tuple(sentence, sentence), { minLength: 1, maxLength: 30 }).map((rows): Block => ({
+      t: 'table',
+      columns: [{ width: 200 }, { width: 100, align: 'right' }],
+      head: [[txt('Head')], [txt('Sum')]],
+      rows: rows.map((cells) => ({ cells: cells.map((c) => [p(txt(c))]) })),
+    })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .array(sentence, { minLength: 1, maxLength: 4 })
+      .map((s): Block => ({ t: 'keep', content: s.map((x) => p(txt(x))) })),
+  },
+  { weight: 1, arbitrary: fc.constant<Block>({ t: 'pageBreak' }) },
+)
+const body = fc.array(block, { minLength: 1, maxLength: 14 })
+
+/** Text of blocks in reading order, without white space, numbers of list items included. */
+function spoken(blocks: readonly Block[]): string {
+  const inline = (content: readonly Inline[]) => content.map((i) => (i.t === 'text' ? i.text : '')).join('')
+  return squeezed(
+    blocks
+      .map((b): string =>
+        b.t === 'paragraph' || b.t === 'heading'
+          ? inline(b.content)
+          : b.t === 'list'
+            ? b.items.map((item, i) => `${i + 1}.${spoken(item)}`).join('')
+            : b.t === 'keep'
+              ? spoken(b.content)
+              : b.t === 'table'
+                ? b.rows.flatMap((r) => r.cells.map(spoken)).join('')
+                : '',
+      )
+      .join(''),
+  )
+}
+/** Everything laid out but the heads of tables, which may be repeated. */
+const saidOnce = (laid: Laid) =>
+  said({
+    ...laid,
+    pages: laid.pages.map((page) => ({
+      items: page.items.filter((i) => i.k !== 'text' || !['Head', 'Sum'].includes(i.text)),
+    })),
+  })
+
+describe('layout', () => {
+  it('never loses or doubles a character, whatever the blocks', () => {
+    fc.assert(
+      fc.property(body, (blocks) => {
+        // Cells of one row stand side by side; letters are compared, not their order among columns.
+        const sorted = (s: string) => [...s].sort().join('')
+        expect(sorted(saidOnce(lay(blocks)))).toBe(sorted(spoken(blocks)))
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('keeps everything inside the margins, and fields clear of text and of each other', () => {
+    fc.assert(
+      fc.property(body, (blocks) => {
+        const laid = lay(blocks)
+        texts(laid).forEach((items, n) => {
+          for (const i of items) {
+            expect(i.x).toBeGreaterThanOrEqual(A4.left - 0.02)
+            expect(i.x + fonts.width(i.face, i.text.trimEnd()) * i.size).toBeLessThanOrEqual(A4.width - A4.right + 0.6)
+            expect(i.y).toBeLessThanOrEqual(bottom)
+          }
+          const fields = laid.fields.filter((f) => f.page === n + 1)
+          fields.forEach((f, k) => {
+            expect(f.y + f.h).toBeLessThanOrEqual(bottom)
+            for (const other of fields.slice(k + 1)) expect(overlap(f, other)).toBe(false)
+            for (const i of items.filter((t) => t.text.trim()))
+              expect(
+                overlap(f, {
+                  x: i.x,
+                  y: i.y - i.size * 0.6,
+                  w: fonts.width(i.face, i.text.trimEnd()) * i.size,
+                  h: i.size * 0.6,
+                }),
+              ).toBe(false)
+          })
+        })
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it('repeats a table’s head on every page it goes over, and adds up to the table', () => {
+    const rows = Array.from({ length: 120 }, (_, i) => ({ cells: [[p(txt(`row ${i}`))], [p(txt(String(i)))]] }))
+    const laid = lay([
+      { t: 'table', columns: [{ width: 3 }, { width: 1 }], head: [[txt('What')], [txt('Amount')]], rows },
+    ])
+    expect(laid.pages.length).toBeGreaterThan(2)
+    let sum = 0
+    for (const items of texts(laid)) {
+      expect(items[0]!.text).toBe('What')
+      for (const i of items) if (/^\d+$/.test(i.text)) sum += Number(i.text)
+    }
+    expect(sum).toBe((119 * 120) / 2)
+  })
+
+  it('cuts a row that is taller than a page, and says all of it', () => {
+    const long = Array.from({ length: 160 }, (_, i) => `sentence ${i} of a long clause that fills lines.`).join(' ')
+    const laid = lay([
+      {
+        t: 'table',
+        columns: [{ width: 1 }, { width: 1 }],
+        head: [],
+        rows: [{ cells: [[p(txt(long))], [p(txt('short'))]] }],
+      },
+    ])
+    expect(laid.pages.length).toBeGreaterThan(1)
+    expect(said(laid)).toContain(squeezed('sentence 159 of a long clause'))
+  })
+
+  it('keeps a heading with what follows, and kept blocks together', () => {
+    const filler = Array.from({ length: 33 }, (_, i) => p(txt(`line ${i}`)))
+    for (let n = 26; n <= 33; n += 1) {
+      const laid = lay([
+        ...filler.slice(0, n),
+        { t: 'heading', level: 2, content: [txt('Head')] },
+        p(txt('Body')),
+        { t: 'keep', content: [p(txt('K1')), p(txt('K2')), p(txt('K3'))] },
+      ])
+      const page = (text: string) => texts(laid).findIndex((items) => items.some((i) => i.text === text))
+      expect(page('Head')).toBe(page('Body'))
+      expect(new Set(['K1', 'K2', 'K3'].map(page)).size).toBe(1)
+    }
+  })
+
+  it('numbers pages in the footer and begins anew after a page break', () => {
+    const footer: Block[] = [p(txt('page '), { t: 'page' }, txt(' of '), { t: 'pages' })]
+    const laid = lay([p(txt('one')), { t: 'pageBreak' }, p(txt('two')), { t: 'pageBreak' }, p(txt('three'))], {
+      footer,
+    })
+    expect(laid.pages).toHaveLength(3)
+    texts(laid).forEach((items, i) =>
+      expect(items.map((t) => t.text).join('')).toMatch(new RegExp(`page ${i + 1} of 3$`)),
+    )
+  })
+
+  it.each([
+    ['a word wider than the line is cut', 'x'.repeat(600), /^x+$/],
+    ['an emoji gets a face that has it', 'Sauna 🔥', /🔥/],
+    ['a letter no face has becomes a question mark', 'a\u{10FFFD}b', /^a\?b$/],
+    ['override characters are dropped', 'a\u202Eb\u2066c', /^abc$/],
+  ])('%s', (_, source, expected) => expect(said(lay([p(txt(source))]))).toMatch(expected))
+
+  it('sets right-to-left text from the right', () => {
+    const [items] = texts(lay([p(txt('שלום עולם'))]))
+    expect(items![0]!.face).toBe('hebrew')
+    expect(Math.max(...items!.map((i) => i.x + i.width))).toBeCloseTo(A4.width - A4.right, 0)
+  })
+})

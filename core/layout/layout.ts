@@ -1,0 +1,105 @@
+import type { PaperDocument } from '../document/model'
+import { type BlockContext, SMALL, layoutBlocks, shifted } from './blocks'
+import {
+  A4,
+  type Box,
+  type FontBook,
+  type Laid,
+  type Page,
+  type PageSetup,
+  type PlacedField,
+  type StructNode,
+} from './types'
+
+const HEADER_GAP = 14
+
+/**
+ * Lays a merged document out on pages. Text is never lost: what is taller than a page starts on a page of its own.
+ * A heading stays with what follows it, kept blocks stay together where a page can hold them, tables repeat their heads.
+ */
+export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: PageSetup = A4): Laid {
+  const width = setup.width - setup.left - setup.right
+  const nodes: StructNode[] = [{ role: 'Sect', parent: null }]
+  const context = (page: number, pages: number, tree: StructNode[]): BlockContext => ({
+    fonts,
+    page,
+    pages,
+    nodes: tree,
+  })
+  const heightOf = (boxes: readonly Box[]) => boxes.reduce((h, b, i) => h + b.height + (i === 0 ? 0 : b.gap), 0)
+  const edge = (blocks: PaperDocument['header'], page: number, pages: number) =>
+    layoutBlocks(blocks, width, null, context(page, pages, []), SMALL)
+
+  const headerHeight = heightOf(edge(document.header, 99, 99))
+  const footerHeight = heightOf(edge(document.footer, 99, 99))
+  const top = setup.top + (headerHeight ? Math.max(headerHeight + HEADER_GAP - 24, 0) : 0)
+  const bottom = setup.height - setup.bottom - (footerHeight ? Math.max(footerHeight + HEADER_GAP - 24, 0) : 0)
+
+  const pages: Page[] = []
+  const fields: PlacedField[] = []
+  let y = bottom
+  let fresh = true
+  const place = (box: Box, x: number, at: number, decoration = false) => {
+    const moved = shifted(box, x, at)
+    pages
+      .at(-1)!
+      .items.push(...(decoration ? moved.items.map((i) => ('node' in i ? { ...i, node: null } : i)) : moved.items))
+    if (!decoration) fields.push(...moved.fields.map((f) => ({ ...f, page: pages.length })))
+  }
+  const newPage = () => {
+    pages.push({ items: [] })
+    y = top
+    fresh = true
+  }
+  newPage()
+
+  const boxes = layoutBlocks(document.body, width, 0, context(1, 1, nodes))
+  boxes.forEach((box, i) => {
+    if (box.breakBefore && !fresh) newPage()
+    else if (!fresh && y + box.gap + chain(boxes, i, bottom - top) > bottom + 0.01) {
+      newPage()
+      if (box.head && box.head !== boxes[i]) {
+        place(box.head, setup.left, y, true)
+        y += box.head.height
+      }
+    }
+    y += fresh ? 0 : box.gap
+    place(box, setup.left, y)
+    y += box.height
+    fresh = false
+  })
+
+  pages.forEach((page, i) => {
+    const put = (list: Box[], start: number) => {
+      let at = start
+      list.forEach((b, k) => {
+        at += k === 0 ? 0 : b.gap
+        page.items.push(
+          ...shifted(b, setup.left, at).items.map((item) => ('node' in item ? { ...item, node: null } : item)),
+        )
+        at += b.height
+      })
+    }
+    put(edge(document.header, i + 1, pages.length), 40)
+    put(edge(document.footer, i + 1, pages.length), setup.height - 40 - footerHeight)
+  })
+  return {
+    width: setup.width,
+    height: setup.height,
+    pages,
+    fields,
+    nodes,
+    title: document.title,
+    language: document.language,
+  }
+}
+
+/** The height that must fit together with box `i`: itself and what it must stay with, or itself alone if that is more than a page. */
+function chain(boxes: readonly Box[], i: number, page: number): number {
+  let height = boxes[i]!.height
+  for (let k = i; boxes[k]!.keepNext && k + 1 < boxes.length && !boxes[k + 1]!.breakBefore; k += 1) {
+    height += boxes[k + 1]!.gap + boxes[k + 1]!.height
+    if (height > page) return boxes[i]!.height
+  }
+  return height
+}

@@ -1,0 +1,201 @@
+import { type Day, addDays, formatDay, relativeDay } from '../calendar/dates'
+import { type Minor, formatMoney, sum } from '../money/money'
+import type { Stage } from '../payment-plan/plan'
+
+/** How a stop stands; each has its own shape on the screen. */
+export type StopMark = 'not-yet' | 'yours' | 'theirs' | 'settled' | 'trouble' | 'skipped'
+export type StopKey = 'quote' | 'contract' | 'deposit' | 'waivers' | 'day' | 'invoice' | 'paid'
+export interface Stop {
+  key: StopKey
+  label: string
+  note: string
+  mark: StopMark
+}
+
+export type PaperState = 'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'
+/** One paper as the line sees it: whose move it is while it is out, and who that is. */
+export interface PaperFact {
+  id: string
+  kind: 'quote' | 'contract' | 'waiver' | 'form'
+  title: string
+  state: PaperState
+  move: 'ours' | 'others' | null
+  waitingFor: string
+  reason: string | null
+  since: string | null
+}
+
+/** Everything the line is worked out from, besides the day it is looked at. */
+export interface LineFacts {
+  expects: { quote: boolean; contract: boolean; waivers: number; invoice: 'agreed' | 'day' | 'never' }
+  papers: readonly PaperFact[]
+  agreedOn: Day | null
+  total: Minor
+  stages: readonly Stage[]
+  paid: Minor
+  invoice: { number: string; state: 'issued' | 'part-paid' | 'paid' } | null
+  day: Day | null
+  endDay: Day | null
+  currency: string
+}
+
+const done = (s: Stage) => s.state === 'paid' || s.state === 'waived' || s.state === 'returned'
+
+/** The latest paper of a kind that still counts (a withdrawn one gives way to any other). */
+export function current(facts: LineFacts, kind: PaperFact['kind']): PaperFact | null {
+  const all = facts.papers.filter((p) => p.kind === kind)
+  return all.filter((p) => p.state !== 'withdrawn').at(-1) ?? all.at(-1) ?? null
+}
+
+function paperStop(
+  key: 'quote' | 'contract',
+  label: string,
+  expected: boolean,
+  paper: PaperFact | null,
+  superseded: boolean,
+): Stop {
+  const stop = (mark: StopMark, note: string): Stop => ({ key, label: paper?.title || label, note, mark })
+  if (!paper) return expected && !superseded ? stop('not-yet', 'not made yet') : stop('skipped', 'not needed')
+  switch (paper.state) {
+    case 'signed':
+      return stop('settled', key === 'quote' ? 'accepted' : 'signed')
+    case 'draft':
+      return stop('yours', 'yours to send')
+    case 'declined':
+      return stop('trouble', paper.reason ? `declined: “${paper.reason}”` : 'declined')
+    case 'lapsed':
+      return stop('trouble', 'lapsed unsigned')
+    case 'withdrawn':
+      return stop('trouble', 'withdrawn')
+    case 'out':
+      return paper.move === 'ours' ? stop('yours', 'yours to countersign') : stop('theirs', `with ${paper.waitingFor}`)
+  }
+}
+
+/** The job's line on a given day: its stops in the order things happen. */
+export function lineOf(facts: LineFacts, today: Day): Stop[] {
+  const money = (n: Minor) => formatMoney(n, facts.currency)
+  const quote = current(facts, 'quote'),
+    contract = current(facts, 'contract')
+  const stops: Stop[] = [
+    paperStop('quote', 'Quote', facts.expects.quote, quote, !!contract && contract.state !== 'draft'),
+    paperStop('contract', 'Contract', facts.expects.contract, contract, false),
+  ]
+  const deposit = facts.stages.find((s) => s.key === 'deposit')
+  stops.push({
+    key: 'deposit',
+    label: 'Deposit',
+    ...(!deposit || deposit.state === 'waived'
+      ? { mark: 'skipped' as const, note: 'none' }
+      : done(deposit)
+        ? { mark: 'settled' as const, note: `${money(deposit.amount)} paid` }
+        : isLate(deposit, today)
+          ? { mark: 'trouble' as const, note: `${money(deposit.open)} overdue` }
+          : facts.agreedOn
+            ? {
+                mark: 'theirs' as const,
+                note: deposit.dueOn
+                  ? `${money(deposit.open)} due ${relativeDay(deposit.dueOn, today)}`
+                  : `${money(deposit.open)} asked for`,
+              }
+            : { mark: 'not-yet' as const, note: money(deposit.amount) }),
+  })
+  stops.push(waiverStop(facts, today))
+  const ended = facts.endDay ?? facts.day
+  stops.push({
+    key: 'day',
+    label: 'The day',
+    note: facts.day ? formatDay(facts.day, today) : 'no day yet',
+    mark: ended && ended < today ? 'settled' : 'not-yet',
+  })
+  stops.push({
+    key: 'invoice',
+    label: 'Invoice',
+    ...(facts.expects.invoice === 'never'
+      ? { mark: 'skipped' as const, note: 'none' }
+      : facts.invoice
+        ? { mark: 'settled' as const, note: facts.invoice.number }
+        : { mark: 'not-yet' as const, note: facts.expects.invoice === 'day' ? 'on the day' : 'when all have signed' }),
+  })
+  const open = sum(facts.stages.filter((s) => !s.held && !done(s)).map((s) => s.open))
+  const late = facts.stages.filter((s) => !s.held && isLate(s, today) && s.key !== 'deposit')
+  stops.push({
+    key: 'paid',
+    label: 'Paid',
+    ...(facts.total > 0 && open === 0 && facts.paid >= facts.total
+      ? { mark: 'settled' as const, note: money(facts.paid) }
+      : late.length
+        ? { mark: 'trouble' as const, note: `${money(sum(late.map((s) => s.open)))} overdue` }
+        : { mark: 'not-yet' as const, note: open > 0 ? `${money(open)} left` : 'nothing to pay' }),
+  })
+  return stops
+}
+
+/** Whether an agreed stage's day has passed unpaid, on whatever day it is looked at. */
+export function isLate(stage: Stage, today: Day): boolean {
+  return !done(stage) && stage.open > 0 && stage.state !== 'planned' && stage.dueOn !== null && stage.dueOn < today
+}
+
+function waiverStop(facts: LineFacts, today: Day): Stop {
+  const waivers = facts.papers.filter((p) => p.kind === 'waiver' && p.state !== 'withdrawn')
+  const wanted = Math.max(facts.expects.waivers, waivers.length)
+  const signed = waivers.filter((p) => p.state === 'signed').length
+  const stop = (mark: StopMark, note: string): Stop => ({ key: 'waivers', label: 'Waivers', note, mark })
+  if (wanted === 0) return stop('skipped', 'not needed')
+  const note = `${signed} of ${wanted}`
+  if (signed >= wanted) return stop('settled', note)
+  if (waivers.some((p) => p.state === 'declined' || p.state === 'lapsed')) return stop('trouble', note)
+  if (facts.day && facts.day >= today && facts.day <= addDays(today, 3))
+    return stop('trouble', `${wanted - signed} missing`)
+  return stop(waivers.some((p) => p.state === 'out') ? 'theirs' : 'not-yet', note)
+}
+
+/** Whether everything that must be done before the day is done. */
+export function isReady(facts: LineFacts): boolean {
+  const contract = current(facts, 'contract')
+  const deposit = facts.stages.find((s) => s.key === 'deposit')
+  const waivers = facts.papers.filter((p) => p.kind === 'waiver' && p.state === 'signed').length
+  return (
+    (!facts.expects.contract || contract?.state === 'signed') &&
+    (!deposit || done(deposit)) &&
+    waivers >= facts.expects.waivers
+  )
+}
+
+/** Where the job stands, in one phrase: the first stop in trouble, else yours, else theirs. */
+export function standing(
+  stops: readonly Stop[],
+  facts: LineFacts,
+): { mark: StopMark; stop: StopKey | null; words: string } {
+  for (const mark of ['trouble', 'yours', 'theirs'] as const) {
+    const stop = stops.find((s) => s.mark === mark)
+    if (stop) return { mark, stop: stop.key, words: words(stop) }
+  }
+  if (stops.every((s) => s.mark === 'settled' || s.mark === 'skipped'))
+    return { mark: 'settled', stop: null, words: 'done' }
+  const quote = stops.find((s) => s.key === 'quote')!,
+    contract = stops.find((s) => s.key === 'contract')!
+  if (quote.mark === 'not-yet') return { mark: 'yours', stop: 'quote', words: 'quote to make' }
+  if (contract.mark === 'not-yet') return { mark: 'yours', stop: 'contract', words: 'contract to make' }
+  return { mark: 'not-yet', stop: null, words: isReady(facts) ? 'ready' : 'under way' }
+}
+
+function words(stop: Stop): string {
+  switch (stop.key) {
+    case 'deposit':
+      return stop.mark === 'trouble' ? `deposit ${stop.note}` : `waiting for the deposit, ${stop.note}`
+    case 'waivers':
+      return stop.mark === 'trouble'
+        ? stop.note.includes('missing')
+          ? stop.note.replace('missing', 'waivers missing')
+          : `a waiver is in trouble, ${stop.note}`
+        : `${stop.note} waivers signed`
+    case 'paid':
+      return stop.note
+    case 'quote':
+    case 'contract':
+      return stop.mark === 'yours' ? stop.note : `${stop.label.toLowerCase()} ${stop.note}`
+    default:
+      return stop.note
+  }
+}

@@ -1,0 +1,149 @@
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFHexString,
+  PDFInvalidObject,
+  PDFName,
+  PDFNumber,
+  PDFString,
+} from '@cantoo/pdf-lib'
+import type { SigningKey } from '../evidence/certificate'
+import { signDetached } from '../evidence/cms'
+import type { Laid } from '../layout/types'
+import { collect, createPdf, drawPages } from './draw'
+import type { FontSet } from './fonts'
+import { type PlacedMark, drawMark } from './marks'
+
+export interface SealInput {
+  /** The exact bytes that were sent; they stay in front, unchanged. */
+  sent: Uint8Array
+  marks: readonly PlacedMark[]
+  record: Laid
+  title: string
+  language: string
+  author: string
+  at: Date
+  reason: string
+}
+
+/** Room for the CMS in bytes. A signature with its certificate takes about 2,200; a timestamp would fit too. */
+const CONTENTS = 8192
+const RANGE_WIDTH = 10
+
+/**
+ * The sealed copy: the paper as sent, and behind it one appended revision (ISO 32000-1, 7.5.6) with everybody's marks,
+ * the signing record as last pages, and a PAdES baseline signature over the whole.
+ */
+export async function seal(input: SealInput, fonts: FontSet, key: SigningKey): Promise<Uint8Array> {
+  return sign(await revise(input, fonts), input.sent.length, key)
+}
+
+async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
+  const document = await PDFDocument.load(input.sent, { forIncrementalUpdate: true, updateMetadata: false })
+  const pages = document.getPages()
+  const marked = [...new Set(input.marks.map((m) => m.at.page))].sort((a, b) => a - b)
+
+  const addendum = createPdf(input.title, input.language, input.at, input.author, false)
+  const bytes = collect(addendum)
+  for (const page of marked) {
+    const { width, height } = pages[page - 1]!.getSize()
+    addendum.addPage({ size: [width, height], margin: 0 })
+    for (const mark of input.marks) if (mark.at.page === page) drawMark(addendum, fonts, mark)
+  }
+  drawPages(addendum, input.record, fonts, { at: input.at, author: input.author, parties: [], untagged: true })
+  addendum.end()
+
+  const drawn = await PDFDocument.load(await bytes, { updateMetadata: false })
+  const { overlays, record } = await untracked(document, async () => {
+    const overlays = await document.embedPdf(
+      drawn,
+      marked.map((_, i) => i),
+    )
+    for (const overlay of overlays) await overlay.embed()
+    const record = await document.copyPages(
+      drawn,
+      input.record.pages.map((_, i) => marked.length + i),
+    )
+    return { overlays, record }
+  })
+  marked.forEach((page, i) => pages[page - 1]!.drawPage(overlays[i]!))
+  for (const page of record) document.addPage(page)
+  addSignatureField(document, input)
+  return document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
+}
+
+/**
+ * Runs work that only adds objects without looking, at each of their entries, for the older object it might be part
+ * of: new objects are saved anyhow, and the search takes half the time of sealing.
+ */
+async function untracked<T>(document: PDFDocument, work: () => Promise<T>): Promise<T> {
+  const { snapshot } = document.context
+  document.context.snapshot = undefined
+  try {
+    return await work()
+  } finally {
+    document.context.snapshot = snapshot
+  }
+}
+
+function pdfDate(at: Date): string {
+  return `D:${at.toISOString().replace(/[-:T]/g, '').slice(0, 14)}Z`
+}
+
+/** The signature dictionary (12.8.1), raw, so that its byte range and contents have a fixed width. */
+function addSignatureField(document: PDFDocument, input: SealInput): void {
+  const { context } = document
+  const star = '*'.repeat(RANGE_WIDTH)
+  const text = (s: string) => PDFHexString.fromText(s).toString()
+  const raw = `<< /Type /Sig /Filter /Adobe.PPKLite /SubFilter /ETSI.CAdES.detached /ByteRange [0 /${star} /${star} /${star}] /Contents <${'0'.repeat(CONTENTS * 2)}> /M (${pdfDate(input.at)}) /Name ${text(input.author)} /Reason ${text(input.reason)} >>`
+  const signature = context.register(PDFInvalidObject.of(new TextEncoder().encode(raw)))
+  const page = document.getPages().at(-1)!
+  const widget = context.register(
+    context.obj({
+      Type: 'Annot',
+      Subtype: 'Widget',
+      FT: 'Sig',
+      Rect: [0, 0, 0, 0],
+      F: 132,
+      T: PDFString.of('Seal'),
+      V: signature,
+      P: page.ref,
+    }),
+  )
+  page.node.set(PDFName.of('Annots'), context.obj([widget]))
+  const form = document.catalog.lookupMaybe(PDFName.of('AcroForm'), PDFDict) ?? context.obj({})
+  const fields = form.lookupMaybe(PDFName.of('Fields'), PDFArray) ?? context.obj([])
+  fields.push(widget)
+  form.set(PDFName.of('Fields'), fields)
+  form.set(PDFName.of('SigFlags'), PDFNumber.of(3))
+  document.catalog.set(PDFName.of('AcroForm'), form)
+}
+
+const ascii = (text: string) => new TextEncoder().encode(text)
+
+function find(bytes: Uint8Array, needle: Uint8Array, from: number): number {
+  outer: for (let i = from; i <= bytes.length - needle.length; i += 1) {
+    for (let k = 0; k < needle.length; k += 1) if (bytes[i + k] !== needle[k]) continue outer
+    return i
+  }
+  throw new Error('The signature placeholder is missing from the revision.')
+}
+
+/** Fills byte range and contents of the placeholder in the part appended behind `from`. */
+async function sign(pdf: Uint8Array, from: number, key: SigningKey): Promise<Uint8Array> {
+  const star = `/${'*'.repeat(RANGE_WIDTH)}`
+  const range = find(pdf, ascii(`/ByteRange [0 ${star}`), from)
+  const open = find(pdf, ascii('/Contents <0000'), range) + '/Contents '.length
+  const close = open + CONTENTS * 2 + 2
+  const numbers = [open, close, pdf.length - close].map((n) => String(n).padEnd(RANGE_WIDTH + 1))
+  const out = pdf.slice()
+  out.set(ascii(`/ByteRange [0 ${numbers.join(' ')}]`), range)
+  const covered = new Uint8Array(pdf.length - (close - open))
+  covered.set(out.subarray(0, open))
+  covered.set(out.subarray(close), open)
+  const cms = await signDetached(covered, key)
+  if (cms.length > CONTENTS) throw new Error(`The signature needs ${cms.length} bytes; there is room for ${CONTENTS}.`)
+  out.set(ascii([...cms].map((b) => b.toString(16).padStart(2, '0')).join('')), open + 1)
+  return out
+}

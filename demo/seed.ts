@@ -1,0 +1,277 @@
+import { and, asc, eq, inArray, isNull, lte } from 'drizzle-orm'
+import { Temporal } from 'temporal-polyfill'
+import { addDays } from '../core/calendar/dates'
+import { mayAct } from '../core/rounds/rounds'
+import type { PricedLine } from '../core/pricing/pricing'
+import { atClock, now, today } from '../server/clock'
+import { db, write } from '../server/db/client'
+import { business, catalogue, kinds, outbox, papers, roundPeople, rounds, templates } from '../server/db/schema'
+import { handlers } from '../server/jobs/handlers'
+import { type Handler, runOne } from '../server/jobs/outbox'
+import { addContact, addGuest, createJob } from '../server/services/jobs/write'
+import { addMember } from '../server/services/members/members'
+import { bookPayment } from '../server/services/money/payments'
+import { loadJob } from '../server/services/jobs/load'
+import { makeJobPaper, paperView } from '../server/services/papers/papers'
+import { lapseRound } from '../server/services/rounds/manage'
+import { sendRound } from '../server/services/rounds/send'
+import { declinePart, finishPart, recordOpened } from '../server/services/rounds/sign'
+import { roundState } from '../server/services/rounds/state'
+import type { SignerDraft } from '../shared/signing'
+import {
+  BUSINESS,
+  CATALOGUE,
+  CONTACTS,
+  type DemoJob,
+  type DemoLine,
+  JOBS,
+  KINDS,
+  OWNER,
+  STAFF,
+  type Step,
+} from './data'
+import { festivalAgreement, hireAgreement, quote, retreatTerms, waiver } from './templates'
+
+const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
+const LAPTOP = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140.0.0.0 Safari/537.36'
+const AT_HOME = { ip: '192.0.2.20', device: PHONE }
+
+let clock = new Date()
+/** Moves the clock to so many days from today, at an hour in the business's zone; never beyond the present. */
+function goTo(days: number, hour: number, minute = 0): void {
+  const wanted = Temporal.PlainDate.from(addDays(start, days)).toZonedDateTime({
+    timeZone: BUSINESS.timeZone,
+    plainTime: { hour, minute },
+  }).epochMilliseconds
+  clock = new Date(Math.min(wanted, begun + sequence++))
+}
+let start = '',
+  begun = 0,
+  sequence = 0
+const tick = (minutes: number) => {
+  clock = new Date(Math.min(clock.getTime() + minutes * 60_000, begun + sequence++))
+}
+
+const TEMPLATES = [
+  { id: 'quote', kind: 'quote', name: 'Quote', document: quote },
+  { id: 'hire', kind: 'contract', name: 'Hire agreement', document: hireAgreement },
+  { id: 'festival', kind: 'contract', name: 'Festival agreement', document: festivalAgreement },
+  { id: 'retreat', kind: 'contract', name: 'Retreat terms', document: retreatTerms },
+  { id: 'waiver', kind: 'waiver', name: 'Bather’s waiver', document: waiver },
+] as const
+
+const { seal, ...soon } = handlers
+const sealing: Record<string, Handler> = { seal: seal! }
+
+/** Does what is due by an instant, each errand a second after it fell due, so that every seed tells the same times. */
+async function drain(some: Record<string, Handler>, until: string): Promise<void> {
+  for (;;) {
+    const [next] = await db()
+      .select({ dueAt: outbox.dueAt })
+      .from(outbox)
+      .where(and(isNull(outbox.doneAt), lte(outbox.dueAt, until), inArray(outbox.kind, Object.keys(some))))
+      .orderBy(asc(outbox.dueAt))
+      .limit(1)
+    if (!next) return
+    await atClock(
+      () => new Date(Date.parse(next.dueAt) + 1000),
+      () => runOne(some),
+    )
+  }
+}
+
+function toLine(line: DemoLine, i: number): PricedLine {
+  const item = CATALOGUE.find((c) => c.id === line.item)!
+  return {
+    key: `l${i + 1}`,
+    description: item.description,
+    unit: item.unit,
+    quantity: line.quantity,
+    unitPrice: item.unitPrice,
+    discount: line.discount ?? null,
+    taxRate: item.taxRate,
+    optional: !!line.optional,
+    group: null,
+    chosen: !line.left,
+    clientQuantity: line.clientSets ? item.clientQuantity : null,
+  }
+}
+
+const ORDER: Step[] = [
+  'quote',
+  'quote-out',
+  'quote-opened',
+  'accepted',
+  'contract-out',
+  'client-signed',
+  'complete',
+  'deposit',
+  'balance',
+]
+const reaches = (to: Step | null, step: Step) => !!to && ORDER.indexOf(to) >= ORDER.indexOf(step)
+
+async function signAs(paperId: string, party: string): Promise<void> {
+  const [round] = await db().select().from(rounds).where(eq(rounds.paperId, paperId))
+  const state = await roundState(round!.id)
+  const who = mayAct(state).find((p) => p.party === party)!
+  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, who.id))
+  const holder = { person: person!, channel: person!.memberId ? ('member' as const) : ('email' as const) }
+  const from = person!.memberId ? { ip: '192.0.2.10', device: LAPTOP } : AT_HOME
+  await recordOpened(holder, from)
+  tick(3)
+  const values: SignerDraft['values'] = {}
+  for (const f of person!.fields) {
+    if (f.type === 'name') values[f.key] = person!.name
+    if (f.type === 'tick' && f.required) values[f.key] = true
+    if (f.type === 'text') values[f.key] = 'Sam Ferrer, 01632 960 555'
+  }
+  await finishPart(
+    holder,
+    { values, taken: {}, quantities: {}, signature: { kind: 'typed', text: person!.name, face: 'caveat' } },
+    0,
+    from,
+  )
+  tick(1)
+  await drain(soon, now())
+}
+
+async function send(paperId: string, owner: string): Promise<void> {
+  const view = await paperView(paperId, owner)
+  await sendRound(
+    paperId,
+    {
+      subject: view.suggested.subject,
+      message: view.suggested.message,
+      lapsesAt: view.suggested.lapsesAt,
+      key: paperId,
+    },
+    { kind: 'member', id: owner, name: OWNER.name, ip: '192.0.2.10', device: LAPTOP },
+  )
+}
+
+const paperOf = async (jobId: string, kind: string) =>
+  (await db().select().from(papers).where(eq(papers.jobId, jobId))).filter((p) => p.kind === kind).at(-1)!
+
+async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: string): Promise<void> {
+  goTo(job.began, 10)
+  const starts = job.day === null ? null : `${addDays(start, job.day)}T${job.hour}`
+  const id = await createJob({
+    kindId: job.kind,
+    title: job.title,
+    clientId: contactIds.get(job.client) ?? null,
+    client: null,
+    starts,
+    ends: starts && Temporal.PlainDateTime.from(starts).add({ hours: job.hours }).toString().slice(0, 16),
+    timeZone: BUSINESS.timeZone,
+    place: job.place,
+    people: job.people,
+    facts: job.facts ?? {},
+    notes: '',
+    lines: job.lines.map(toLine),
+    discount: job.discount ?? null,
+  })
+  const guestIds = CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => contactIds.get(c.name)!)
+  for (const g of guestIds) await addGuest(id, g)
+  for (let i = 0; i < (job.waivers?.sent ?? 0); i += 1) {
+    goTo(job.began + 3, 11, i)
+    const paper = await makeJobPaper(id, { kind: 'waiver', guestId: guestIds[i]! }, owner)
+    await send(paper, owner)
+    if (i < job.waivers!.signed) {
+      goTo(job.began + 4, 12, i * 5)
+      await signAs(paper, 'guest')
+    }
+  }
+  const { to } = job
+  if (!to) return
+  const declined = to === 'quote-declined',
+    lapsed = to === 'lapsed'
+  tick(20)
+  const quoteId = await makeJobPaper(id, { kind: 'quote' }, owner)
+  if (to === 'quote') return
+  tick(10)
+  await send(quoteId, owner)
+  if (to === 'quote-out') return
+  const [round] = await db().select().from(rounds).where(eq(rounds.paperId, quoteId))
+  if (lapsed) {
+    clock = new Date(Date.parse(round!.lapsesAt!) + 60_000)
+    await lapseRound(round!.id)
+    return
+  }
+  goTo(job.began + 1, 19, 12)
+  if (to === 'quote-opened' || declined) {
+    const [person] = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round!.id))
+    await recordOpened({ person: person!, channel: 'email' }, AT_HOME)
+    tick(4)
+    if (declined) await declinePart({ person: person!, channel: 'email' }, 'too late in the day', AT_HOME)
+    return
+  }
+  await signAs(quoteId, 'client')
+  if (!reaches(to, 'contract-out')) return
+  goTo(job.began + 2, 9, 30)
+  const contract = await paperOf(id, 'contract')
+  await send(contract.id, owner)
+  if (!reaches(to, 'client-signed')) return
+  goTo(job.began + 3, 20, 5)
+  await signAs(contract.id, 'client')
+  if (!reaches(to, 'complete')) return
+  goTo(job.began + 4, 8, 15)
+  await signAs(contract.id, 'business')
+  const pay = async (stage: string) => {
+    const { stages } = await loadJob(id)
+    const s = stages.find((x) => x.key === stage)
+    if (s && s.open > 0)
+      await bookPayment({ jobId: id, stage, amount: s.open, method: 'card', reference: `demo:${id}:${stage}` })
+  }
+  if (!reaches(to, 'deposit')) return
+  goTo(job.began + 5, 13)
+  await pay('deposit')
+  if (!reaches(to, 'balance')) return
+  goTo(Math.min((job.day ?? 0) - 3, 0), 9)
+  await pay('balance')
+  await pay('damage')
+}
+
+/** Fills an empty database with the demo business, through the services, around today's date. */
+export async function seedDemo(): Promise<void> {
+  begun = Date.now()
+  start = today(BUSINESS.timeZone)
+  goTo(-90, 9)
+  let playing = true
+  // Sealing is the slowest errand and nothing waits for it: it goes on beside the rest.
+  const sealed = (async () => {
+    while (playing) {
+      await drain(sealing, now())
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    }
+    await drain(sealing, now())
+  })()
+  try {
+    await atClock(
+      () => clock,
+      async () => {
+        await seedBusiness()
+        const owner = await addMember(OWNER)
+        await addMember(STAFF)
+        const contactIds = new Map<string, string>()
+        for (const c of CONTACTS) contactIds.set(c.name, await addContact(c))
+        for (const job of [...JOBS].sort((a, b) => a.began - b.began)) {
+          await playJob(job, contactIds, owner)
+          await drain(soon, now())
+        }
+      },
+    )
+  } finally {
+    playing = false
+    await sealed
+  }
+  await drain(soon, now())
+}
+
+async function seedBusiness(): Promise<void> {
+  await write(async (tx) => {
+    await tx.insert(business).values({ id: 'business', ...BUSINESS })
+    await tx.insert(catalogue).values(CATALOGUE.map((c, position) => ({ ...c, position })))
+    await tx.insert(templates).values(TEMPLATES.map((t) => ({ ...t, edition: 1, updatedAt: now() })))
+    await tx.insert(kinds).values(KINDS.map((k, position) => ({ ...k, position })))
+  })
+}

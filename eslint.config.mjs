@@ -1,0 +1,80 @@
+import vue from 'eslint-plugin-vue'
+import ts from 'typescript-eslint'
+
+/** Names of the layers, lowest first. An import may only point downward (docs/architecture.md). */
+const LAYERS = ['core', 'shared', 'server', 'app']
+const OUTSIDE = ['demo', 'scripts', 'tests']
+
+/** Refuses imports of `names`, whether written relatively or from the root. */
+const notFrom = (layer, names) => ({
+  regex: `^(~~/|(\\.\\./)+)(${names.join('|')})/`,
+  message: `${layer}/ may not import from there: an import points only downward (docs/architecture.md).`,
+})
+const above = (layer) => [...LAYERS.slice(LAYERS.indexOf(layer) + 1), ...OUTSIDE]
+const restrict = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
+
+const FRAMEWORK = {
+  regex: '^(vue|pinia|nuxt|h3|nitropack|drizzle-orm|@libsql|node:|#|~/)',
+  message: 'core/ knows no framework, no Node API and no database.',
+}
+const CLOCKS = [
+  {
+    selector: "MemberExpression[object.name='Date'][property.name='now']",
+    message: 'Time comes into core/ as an argument.',
+  },
+  {
+    selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+    message: 'Time comes into core/ as an argument.',
+  },
+  {
+    selector: "MemberExpression[object.name='Math'][property.name='random']",
+    message: 'Randomness comes into core/ as an argument.',
+  },
+]
+
+export default ts.config(
+  { ignores: ['.nuxt', '.output', '.data', 'node_modules', 'coverage', 'server/db/migrations'] },
+  ...ts.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'no-control-regex': 'off',
+      'no-console': ['error', { allow: ['warn', 'error'] }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+    rules: {
+      'no-undef': 'off',
+      // How a tag is broken over lines is Prettier's business.
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+    },
+  },
+  {
+    files: ['core/**/*.ts', 'server/**/*.ts', 'shared/**/*.ts', 'demo/**/*.ts', 'scripts/**/*.ts', 'tests/**/*.ts'],
+    languageOptions: { parserOptions: { project: './tsconfig.tools.json', tsconfigRootDir: import.meta.dirname } },
+    rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error' },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { ...restrict(notFrom('core', above('core')), FRAMEWORK), 'no-restricted-syntax': ['error', ...CLOCKS] },
+  },
+  { files: ['core/**/*.test.ts'], rules: restrict(notFrom('core', ['shared', 'server', 'app', 'demo', 'scripts'])) },
+  { files: ['shared/**/*.ts'], rules: restrict(notFrom('shared', above('shared'))) },
+  { files: ['server/**/*.ts'], rules: restrict(notFrom('server', above('server'))) },
+  { files: ['app/**/*.{ts,vue}'], rules: restrict(notFrom('app', ['server', ...OUTSIDE])) },
+)

@@ -1,0 +1,52 @@
+import { fileURLToPath } from 'node:url'
+import { buildWorker } from './scripts/build-worker.mjs'
+
+const root = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-06-01',
+  modules: ['@pinia/nuxt', '@primevue/nuxt-module'],
+  css: ['~/assets/main.css'],
+  devtools: { enabled: false },
+  telemetry: false,
+  typescript: {
+    strict: true,
+    tsConfig: {
+      compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false },
+      include: ['../core/**/*.d.ts'],
+      exclude: ['../.output', '../.data'],
+    },
+    sharedTsConfig: { include: ['../core/**/*.d.ts'] },
+  },
+  // Imported, not configured: what stands in the configuration is copied on every request and sent with every page.
+  primevue: {
+    importTheme: { as: 'upwoldTheme', from: root('./app/theme/preset.ts') },
+    components: { include: ['Dialog'] },
+    directives: { include: [] },
+  },
+  // The business's side is drawn in the browser; what a signer opens is drawn on the server so that it can be read at once.
+  routeRules: { '/**': { ssr: false }, '/s/**': { ssr: true }, '/sign-in': { ssr: false } },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Upwold',
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+    },
+  },
+  // Prettier breaks lines between words and inline tags; the space that stood there has to stay.
+  vue: { compilerOptions: { whitespace: 'preserve' } },
+  vite: { build: { target: 'es2022' }, optimizeDeps: { include: [] } },
+  nitro: {
+    compressPublicAssets: true,
+    serverAssets: [{ baseName: 'migrations', dir: root('./server/db/migrations') }],
+    esbuild: { options: { target: 'node20' } },
+    typescript: { tsConfig: { include: ['../core/**/*.d.ts'] } },
+  },
+  hooks: {
+    'nitro:build:public-assets': async (nitro) => {
+      await buildWorker(`${nitro.options.output.serverDir}/worker`)
+    },
+  },
+  alias: { '~~': root('.') },
+})

@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test'
+import { launchOptions } from './tests/support/browser'
+
+/** Debian's Chromium against the built server; `scripts/test.mjs` builds it and makes the demo business it runs on. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  fullyParallel: false,
+  workers: 2,
+  retries: 0,
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
+  reporter: [['list'], ['json']],
+  outputDir: 'test-results',
+  use: {
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 30_000,
+    trace: 'retain-on-failure',
+    launchOptions,
+  },
+})

@@ -1,0 +1,136 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { PDFDocument } from '@cantoo/pdf-lib'
+import { type PaperFigures, expandTables } from '../../core/layout/expand'
+import { layoutDocument } from '../../core/layout/layout'
+import type { Laid } from '../../core/layout/types'
+import { makeSigningKey } from '../../core/evidence/certificate'
+import { signDetached } from '../../core/evidence/cms'
+import { signingRecord } from '../../core/evidence/record'
+import { merge } from '../../core/merge/merge'
+import { planStages } from '../../core/payment-plan/plan'
+import { collect, createPdf, drawPdf, setFont } from '../../core/pdf/draw'
+import { type FontSet, fontSet } from '../../core/pdf/fonts'
+import type { PlacedMark } from '../../core/pdf/marks'
+import { seal } from '../../core/pdf/seal'
+import { price } from '../../core/pricing/pricing'
+import { KINDS } from '../../demo/data'
+import { hireAgreement } from '../../demo/templates'
+import { ORCHARD } from '../../tests/support/line'
+import { root } from '../lib.mjs'
+import { type Figure, compare } from './measure'
+
+const AT = new Date('2026-06-01T10:00:00Z')
+
+/** The demo's hire agreement, filled: six pages. */
+function contract() {
+  const pricing = { lines: ORCHARD, discount: null, pricesIncludeTax: false }
+  const priced = price(pricing)
+  const plan = KINDS[0]!.settings.plan
+  const dates = { acceptedOn: null, jobDay: '2026-06-26', today: '2026-06-01' }
+  const { stages } = planStages({ plan, total: priced.total, payments: [], ...dates })
+  const figures: PaperFigures = { pricing, priced, stages, currency: 'GBP', open: false }
+  const { document } = merge(hireAgreement, { values: {}, lists: {}, currency: 'GBP' })
+  return { document, figures }
+}
+
+/** The PDF library alone, writing the very glyph runs of a laid-out paper: no layout, no structure, no boxes. */
+async function writeRuns(laid: Laid, fonts: FontSet): Promise<Uint8Array> {
+  const doc = createPdf('', 'en', AT, '', false)
+  const bytes = collect(doc)
+  for (const page of laid.pages) {
+    doc.addPage({ size: [laid.width, laid.height], margin: 0 })
+    for (const item of page.items)
+      if (item.k === 'text') {
+        setFont(doc, fonts, item.face, item.size)
+        doc.text(item.text, item.x, item.y, { lineBreak: false, baseline: 'alphabetic' })
+      }
+  }
+  doc.end()
+  return bytes
+}
+
+/** One bare load, stamp, sign and save: what any program that signs a PDF has to do. */
+async function stampAndSign(
+  sent: Uint8Array,
+  laid: Laid,
+  marks: Uint8Array,
+  sign: (pdf: Uint8Array) => Promise<unknown>,
+) {
+  const document = await PDFDocument.load(sent, { forIncrementalUpdate: true, updateMetadata: false })
+  const drawn = await PDFDocument.load(marks, { updateMetadata: false })
+  const [stamp] = await document.embedPdf(drawn, [0])
+  document.getPages()[laid.pages.length - 1]!.drawPage(stamp!)
+  const pages = drawn.getPageCount()
+  const more = await document.copyPages(
+    drawn,
+    Array.from({ length: pages - 1 }, (_, i) => i + 1),
+  )
+  for (const page of more) document.addPage(page)
+  const saved = await document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
+  await sign(saved)
+}
+
+export async function papers(): Promise<Figure[]> {
+  const fonts = fontSet((file) => readFileSync(join(root, '.output/server/worker/fonts', file)))
+  const { document, figures } = contract()
+  const lay = () => layoutDocument(expandTables(document, figures), fonts)
+  const laid = lay()
+  const options = { at: AT, author: 'Larkmoor Saunas', parties: ['client', 'business'] }
+  const drawing = await compare(
+    `lay out and draw the ${laid.pages.length}-page contract`,
+    25,
+    () => drawPdf(lay(), fonts, options),
+    () => writeRuns(laid, fonts),
+    { ratio: 2 },
+  )
+
+  const sent = await drawPdf(laid, fonts, options)
+  const key = await makeSigningKey('Larkmoor Saunas Ltd', AT, 10, new Uint8Array(8))
+  const marks = laid.fields.map((at): PlacedMark => ({
+    at,
+    mark:
+      at.field.type === 'signature'
+        ? { kind: 'signature', signature: { kind: 'typed', text: 'Ines Marlow', face: 'caveat' } }
+        : { kind: 'text', text: 'Ines Marlow' },
+  }))
+  const record = layoutDocument(
+    signingRecord({
+      paper: 'Hire agreement',
+      job: 'Orchard weekend',
+      business: 'Larkmoor Saunas Ltd',
+      language: 'en-GB',
+      round: 'r1',
+      sentSha: 'a'.repeat(64),
+      pages: laid.pages.length,
+      lastHash: 'b'.repeat(64),
+      people: ['Ines Marlow', 'Maren Fosse'].map((name) => ({
+        name,
+        part: 'signs',
+        reached: 'Reached by e-mail',
+        signedAt: AT.toISOString(),
+        consent: 'I agree to sign this electronically.',
+        given: [{ label: 'Full name', value: name }],
+      })),
+      events: Array.from({ length: 8 }, () => ({
+        at: AT.toISOString(),
+        who: 'Ines Marlow',
+        what: 'opened it',
+        ip: '192.0.2.1',
+        device: 'Chrome',
+      })),
+    }),
+    fonts,
+  )
+  const input = { sent, marks, record, title: 't', language: 'en-GB', author: 'a', at: AT, reason: 'r' }
+  // The bare run stamps pages that were drawn before and hashes and signs the same bytes; it draws nothing itself.
+  const drawnMarks = await drawPdf({ ...record, pages: [record.pages[0]!, ...record.pages] }, fonts, options)
+  const sealing = await compare(
+    'seal it: marks, signing record, PAdES signature',
+    25,
+    () => seal(input, fonts, key),
+    () => stampAndSign(sent, laid, drawnMarks, (pdf) => signDetached(pdf, key)),
+    { ratio: 1.5 },
+  )
+  return [drawing, sealing]
+}

@@ -1,0 +1,84 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { launchOptions, signInAs } from '../tests/support/browser'
+import { signedIn } from '../tests/support/caller'
+import { linkTo } from '../tests/support/line'
+import { TestServer } from '../tests/support/server'
+import { root, seedOnce } from './lib.mjs'
+
+/** Takes the pictures in docs/screenshots/ from the demo business: `npm run screenshots`. */
+const out = join(root, 'docs/screenshots')
+mkdirSync(out, { recursive: true })
+await seedOnce()
+const server = await TestServer.start()
+const browser = await chromium.launch(launchOptions)
+const context = await browser.newContext({
+  baseURL: server.origin,
+  viewport: { width: 1280, height: 800 },
+  locale: 'en-GB',
+})
+const page = await context.newPage()
+await signInAs(page)
+const api = await signedIn(server)
+const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
+const papers = await api.must<{ id: string; state: string; jobTitle: string }[]>('GET', '/api/papers')
+const job = (title: string) => `/jobs/${rows.find((r) => r.title === title)!.id}`
+const paper = (title: string, state: string) =>
+  `/papers/${papers.find((p) => p.jobTitle === title && p.state === state)!.id}`
+
+async function take(name: string, on: Page, ready: () => Promise<unknown>): Promise<void> {
+  await ready()
+  await on.evaluate(() => document.fonts.ready)
+  await on.screenshot({ path: join(out, `${name}.png`) })
+  process.stdout.write(`${name}\n`)
+}
+const heading = (on: Page) => () => on.getByRole('heading', { level: 1 }).waitFor()
+/** The pages of a PDF are drawn when they come near; the first has ink once it is. */
+const drawn = (on: Page) => () =>
+  on.waitForFunction(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-drawn]')
+    const pixels = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data
+    return !!pixels && pixels.some((v, i) => i % 4 === 0 && v < 60)
+  })
+
+for (const [name, path] of [
+  ['today', '/'],
+  ['jobs', '/jobs'],
+  ['job', job('Orchard weekend')],
+  ['new-job', '/jobs/new'],
+  ['money', '/money'],
+  ['people', '/people'],
+  ['library', '/library'],
+  ['post-room', '/post'],
+] as const) {
+  await page.goto(path)
+  await take(name, page, heading(page))
+}
+await page.goto(paper('Weir View', 'draft'))
+await take('sending', page, drawn(page))
+await page.goto(paper('Orchard weekend', 'out'))
+await take('round', page, drawn(page))
+
+const phone = await browser.newContext({
+  baseURL: server.origin,
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  locale: 'en-GB',
+})
+const signer = await phone.newPage()
+await signer.goto(`/s/${await linkTo(api, 'ines@marlow.example', /quote for/)}`)
+await take('signer', signer, heading(signer))
+await signer.getByRole('button', { name: 'Sign here' }).click()
+await signer.getByRole('tab', { name: 'Type' }).click()
+await take('signer-signature', signer, () => signer.getByRole('radio', { name: 'Caveat' }).waitFor())
+await signer.goto(`/s/${await linkTo(api, 'paul@okoro.example', /Deposit/)}`)
+await take('signer-done', signer, heading(signer))
+await signer.getByRole('button', { name: /^Pay/ }).click()
+await take('card-page', signer, () => signer.getByLabel('Card number').waitFor())
+
+const visitor = await browser.newPage({ baseURL: server.origin, viewport: { width: 1280, height: 800 } })
+await visitor.goto('/sign-in')
+await take('sign-in', visitor, heading(visitor))
+await browser.close()
+await server.stop()

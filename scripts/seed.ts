@@ -1,0 +1,11 @@
+import { fromFolder, migrate } from '../server/db/migrate'
+import { closeDb } from '../server/db/client'
+import { closePool } from '../server/render/pool'
+import { seedDemo } from '../demo/seed'
+
+const began = Date.now()
+await migrate(fromFolder('server/db/migrations'))
+await seedDemo()
+await closePool()
+closeDb()
+process.stdout.write(`Demo business ready in ${((Date.now() - began) / 1000).toFixed(1)} s\n`)

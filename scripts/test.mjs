@@ -1,0 +1,83 @@
+import { spawn } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { build, install, root, say, seedOnce, system } from './lib.mjs'
+
+/** Everything that says whether this main is good: lint, style, types, unit, API and browser. Ends with one line of sums. */
+await install()
+system({ chromium: 'chromium', pdfsig: 'poppler-utils', qpdf: 'qpdf' })
+await build()
+await seedOnce()
+
+const reports = join(root, 'node_modules/.cache/upwold-reports')
+rmSync(reports, { recursive: true, force: true })
+mkdirSync(reports, { recursive: true })
+
+let passed = 0
+let failed = 0
+const count = (good, bad) => {
+  passed += good
+  failed += bad
+}
+
+/** Runs a command to its end, its output shown; true when it exited with 0. */
+const run = (command, args, env = {}) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } })
+    child.on('exit', (code) => resolve(code === 0))
+  })
+
+/** A check that is one yes or no. */
+async function check(name, command, args) {
+  const good = await run(command, args)
+  say(`${good ? 'ok' : 'FAILED'}: ${name}`)
+  count(Number(good), Number(!good))
+}
+
+/** A runner whose own JSON report is counted; a runner that dies without one is a failure. */
+async function runner(name, args, env, read) {
+  const report = join(reports, `${name}.json`)
+  const good = await run('npx', args(report), env(report))
+  let sums
+  try {
+    sums = read(JSON.parse(readFileSync(report, 'utf8')))
+  } catch {
+    sums = [0, 1]
+  }
+  // A runner may fail without a failed test, such as on an unhandled rejection.
+  count(sums[0], sums[1] || Number(!good))
+}
+
+const vitest = (name, config) =>
+  runner(
+    name,
+    (report) => [
+      'vitest',
+      'run',
+      '--config',
+      config,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile=${report}`,
+    ],
+    () => ({}),
+    (r) => [r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * Number(r.numTotalTests === 0)],
+  )
+
+await Promise.all([
+  check('lint', 'npx', ['eslint', '.']),
+  check('style', 'npx', ['prettier', '--check', '--log-level=warn', '.']),
+])
+await check('types of the application', 'npx', ['nuxt', 'typecheck'])
+await check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json'])
+await vitest('unit', 'vitest.config.ts')
+await vitest('api', 'vitest.api.config.ts')
+await runner(
+  'browser',
+  () => ['playwright', 'test'],
+  (report) => ({ PLAYWRIGHT_JSON_OUTPUT_FILE: report }),
+  (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky],
+)
+
+say(`\n${passed} passed, ${failed} failed`)
+process.exit(failed === 0 ? 0 : 1)

@@ -1,0 +1,108 @@
+import type { H3Event } from 'h3'
+import { Problem } from './problem'
+import { memberById, type Member } from './services/members/members'
+import { type LinkHolder, holderOf } from './services/rounds/links'
+import { readSession } from './session'
+
+/** Who may call a route. `locked` is the device while it is handed over. */
+export type Rule = 'anyone' | 'member' | 'owner' | 'signer' | 'locked'
+
+/**
+ * Every route of the API and who may call it; what isn't here nobody may. `*` stands for one part of the path.
+ * This is the only place that decides access; services don't ask again.
+ */
+export const ACCESS: Record<string, Rule> = {
+  'GET /api/health': 'anyone',
+  'GET /api/session': 'anyone',
+  'POST /api/session': 'anyone',
+  'DELETE /api/session': 'anyone',
+  'POST /api/callbacks/cards': 'anyone',
+  'GET /api/today': 'member',
+  'GET /api/stream': 'member',
+  'GET /api/find': 'member',
+  'GET /api/jobs': 'member',
+  'POST /api/jobs': 'member',
+  'GET /api/jobs/*': 'member',
+  'PATCH /api/jobs/*': 'member',
+  'PUT /api/jobs/*/lines': 'member',
+  'POST /api/jobs/*/notes': 'member',
+  'POST /api/jobs/*/guests': 'member',
+  'POST /api/jobs/*/papers': 'member',
+  'POST /api/jobs/*/payments': 'owner',
+  'GET /api/jobs/*/export': 'member',
+  'GET /api/contacts': 'member',
+  'POST /api/contacts': 'member',
+  'PATCH /api/contacts/*': 'member',
+  'GET /api/library': 'member',
+  'GET /api/papers': 'member',
+  'GET /api/papers/*': 'member',
+  'DELETE /api/papers/*': 'member',
+  'GET /api/papers/*/pdf': 'member',
+  'GET /api/papers/*/sealed': 'member',
+  'GET /api/papers/*/events': 'member',
+  'POST /api/papers/*/send': 'member',
+  'POST /api/papers/*/withdraw': 'member',
+  'POST /api/papers/*/nudge': 'member',
+  'POST /api/papers/*/countersign': 'member',
+  'POST /api/handover': 'member',
+  'GET /api/handover': 'locked',
+  'DELETE /api/handover': 'locked',
+  'GET /api/money': 'member',
+  'GET /api/invoices/*/pdf': 'member',
+  'GET /api/post': 'member',
+  'GET /api/post/*': 'member',
+  'GET /api/post/*/attachment': 'member',
+  'GET /api/certificate': 'owner',
+  'GET /api/sign/*': 'signer',
+  'PUT /api/sign/*': 'signer',
+  'GET /api/sign/*/pdf': 'signer',
+  'GET /api/sign/*/sealed': 'signer',
+  'POST /api/sign/*/opened': 'signer',
+  'POST /api/sign/*/finish': 'signer',
+  'POST /api/sign/*/decline': 'signer',
+  'POST /api/sign/*/question': 'signer',
+  'POST /api/sign/*/pay': 'signer',
+}
+
+const RULES = Object.entries(ACCESS).map(([route, rule]) => {
+  const [method, path] = route.split(' ') as [string, string]
+  return { method, pattern: new RegExp(`^${path.replaceAll('*', '([^/]+)')}$`), rule }
+})
+
+/** The rule for a request, or null when there is no such route. */
+export function ruleFor(method: string, path: string): { rule: Rule; part: string | null } | null {
+  for (const r of RULES) {
+    const m = r.method === method ? r.pattern.exec(path) : null
+    if (m) return { rule: r.rule, part: m[1] ?? null }
+  }
+  return null
+}
+
+declare module 'h3' {
+  interface H3EventContext {
+    member?: Member
+    holder?: LinkHolder
+    handover?: { personId: string }
+  }
+}
+
+/** Lets a request through, with who it is in the event's context, or throws the reason why not. */
+export async function authorise(event: H3Event, method: string, path: string): Promise<void> {
+  const found = ruleFor(method, path)
+  if (!found) throw new Problem('not-found', 'There is nothing at this address.')
+  if (found.rule === 'anyone') return
+  if (found.rule === 'signer') {
+    event.context.holder = await holderOf(decodeURIComponent(found.part!))
+    return
+  }
+  const session = await readSession(event)
+  const member = session.memberId ? await memberById(session.memberId) : null
+  if (!member) throw new Problem('not-signed-in', 'Sign in first.')
+  if (found.rule === 'locked') {
+    if (!session.handover) throw new Problem('not-now', 'This device is not handed over.')
+    event.context.handover = session.handover
+  } else if (session.handover)
+    throw new Problem('locked', 'This device is handed over. It has to be handed back with the PIN first.')
+  if (found.rule === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
+  event.context.member = member
+}

@@ -1,0 +1,24 @@
+import { readRawBody } from 'h3'
+import { z } from 'zod'
+import { verifyCallback } from '../../gateways/cards/standin'
+import { Problem } from '../../problem'
+import { cardCallback } from '../../services/money/payments'
+import { route } from '../../route'
+
+const told = z.object({
+  reference: z.string().max(80),
+  ref: z.string().max(80),
+  status: z.enum(['paid', 'refused']),
+  amount: z.number().int().positive(),
+  currency: z.string().length(3),
+})
+export default route({}, async ({ event }) => {
+  const raw = (await readRawBody(event)) ?? ''
+  let body: unknown
+  try {
+    body = verifyCallback(raw, Object.fromEntries(event.headers))
+  } catch {
+    throw new Problem('bad-signature', 'The signature of this call-back is wrong.')
+  }
+  return { outcome: await cardCallback(told.parse(body)) }
+})

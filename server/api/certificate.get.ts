@@ -1,0 +1,10 @@
+import { setResponseHeader } from 'h3'
+import { pem } from '../../core/evidence/certificate'
+import { sealingKey } from '../services/rounds/seal'
+import { route } from '../route'
+
+export default route({}, async ({ event }) => {
+  setResponseHeader(event, 'content-type', 'application/x-pem-file')
+  setResponseHeader(event, 'content-disposition', 'attachment; filename="sealing-certificate.pem"')
+  return pem((await sealingKey()).certificate, 'CERTIFICATE')
+})

@@ -1,0 +1,5 @@
+import { editContact } from '../../../shared/jobs'
+import { changeContact } from '../../services/jobs/write'
+import { route } from '../../route'
+
+export default route({ body: editContact }, ({ id, body }) => changeContact(id, body))

@@ -1,0 +1,14 @@
+import { z } from 'zod'
+import { findContacts } from '../../services/jobs/read'
+import { route } from '../../route'
+
+export default route(
+  {
+    query: z.object({
+      find: z.string().max(200).default(''),
+      after: z.string().max(60).default(''),
+      limit: z.coerce.number().int().min(1).max(100).default(20),
+    }),
+  },
+  ({ query }) => findContacts(query.find, query.limit, query.after),
+)

@@ -1,0 +1,5 @@
+import { newContact } from '../../../shared/jobs'
+import { addContact } from '../../services/jobs/write'
+import { route } from '../../route'
+
+export default route({ body: newContact }, async ({ body }) => ({ id: await addContact(body) }))

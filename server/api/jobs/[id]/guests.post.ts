@@ -1,0 +1,17 @@
+import { z } from 'zod'
+import { newContact } from '../../../../shared/jobs'
+import { addContact, addGuest } from '../../../services/jobs/write'
+import { route } from '../../../route'
+
+export default route(
+  {
+    body: z
+      .object({ contactId: z.string().max(60).optional(), contact: newContact.optional() })
+      .refine((b) => b.contactId || b.contact, 'Say who the guest is.'),
+  },
+  async ({ id, body }) => {
+    const contactId = body.contact ? await addContact(body.contact) : body.contactId!
+    await addGuest(id, contactId)
+    return { contactId }
+  },
+)

@@ -1,0 +1,5 @@
+import { editJob } from '../../../../shared/jobs'
+import { changeJob } from '../../../services/jobs/write'
+import { route } from '../../../route'
+
+export default route({ body: editJob }, async ({ id, body }) => ({ version: await changeJob(id, body) }))

@@ -1,0 +1,9 @@
+import { z } from 'zod'
+import { prose } from '../../../../shared/text'
+import { addNote } from '../../../services/jobs/write'
+import { route } from '../../../route'
+
+export default route(
+  { body: z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) }) },
+  ({ id, body, event }) => addNote(id, body.words, event.context.member!.name),
+)

@@ -1,0 +1,5 @@
+import { listJobs } from '../../../shared/jobs'
+import { listJobRows } from '../../services/jobs/read'
+import { route } from '../../route'
+
+export default route({ query: listJobs }, ({ query }) => listJobRows(query))

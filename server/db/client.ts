@@ -1,0 +1,117 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { type Client, type InStatement, type Transaction, createClient } from '@libsql/client'
+import { type LibSQLDatabase, drizzle } from 'drizzle-orm/libsql'
+import { useConfig } from '../config'
+import * as schema from './schema'
+
+export type Db = LibSQLDatabase<typeof schema>
+
+/**
+ * libSQL: a failed SQLITE_BUSY on a prepared statement poisons its connection (docs/decisions/0002). So every write goes
+ * through one in-process queue and a transaction opened with BEGIN IMMEDIATE by a bare statement, which may fail safely.
+ */
+interface Open {
+  tx: Transaction
+  db: Db
+  after: (() => void)[]
+}
+const current = new AsyncLocalStorage<Open>()
+let client: Client | null = null
+let reader: Db | null = null
+let queue: Promise<unknown> = Promise.resolve()
+
+const READS = /^\s*(select|with|pragma|explain|values)\b/i
+
+function raw(): Client {
+  return (client ??= createClient({ url: useConfig().databaseUrl, timeout: 2000 }))
+}
+
+/** The client as drizzle sees it outside a transaction: it reads; a write is a mistake in the code. */
+function readOnly(c: Client): Client {
+  return new Proxy(c, {
+    get(target, key) {
+      if (key === 'execute') {
+        return (statement: InStatement, args?: never) => {
+          const text = typeof statement === 'string' ? statement : statement.sql
+          if (!READS.test(text)) throw new Error(`A write outside write(): ${text.slice(0, 80)}`)
+          return target.execute(statement as never, args)
+        }
+      }
+      if (key === 'batch' || key === 'transaction')
+        return () => {
+          throw new Error(`Use write() instead of client.${key}`)
+        }
+      const value = Reflect.get(target, key) as unknown
+      return typeof value === 'function' ? value.bind(target) : value
+    },
+  })
+}
+
+/** The database as the caller may use it: the open transaction inside `write`, else for reading. */
+export function db(): Db {
+  return current.getStore()?.db ?? (reader ??= drizzle(readOnly(raw()), { schema }))
+}
+
+/** Raw access for what drizzle can't say: pragmas, checks, measurements. */
+export const rawClient = raw
+
+/**
+ * Runs `work` in one transaction: all of it happens, or nothing. A `write` inside a `write` joins it.
+ * Waits its turn; on a busy database (another process) it tries again for up to 15 seconds.
+ */
+export async function write<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+  const outer = current.getStore()
+  if (outer) return work(outer.db)
+  const before = queue
+  let free!: () => void
+  queue = new Promise<void>((resolve) => {
+    free = resolve
+  })
+  await before
+  let open: Open
+  let result: T
+  try {
+    const tx = await begin()
+    open = { tx, db: drizzle(tx as unknown as Client, { schema }), after: [] }
+    try {
+      result = await current.run(open, () => work(open.db))
+      await tx.commit()
+    } catch (error) {
+      await tx.rollback().catch(() => {})
+      throw error
+    } finally {
+      tx.close()
+    }
+  } finally {
+    free()
+  }
+  for (const f of open.after) f()
+  return result
+}
+
+/** Runs `f` once the open transaction is committed (at once where there is none). For nudges only: it may be lost in a crash. */
+export function afterCommit(f: () => void): void {
+  const open = current.getStore()
+  if (open) open.after.push(f)
+  else f()
+}
+
+async function begin(): Promise<Transaction> {
+  const until = Date.now() + 15_000
+  for (;;) {
+    const tx = await raw().transaction('deferred')
+    try {
+      await tx.executeMultiple('ROLLBACK; BEGIN IMMEDIATE')
+      return tx
+    } catch (error) {
+      tx.close()
+      if (!/busy|locked/i.test(String(error)) || Date.now() > until) throw error
+      await new Promise((resolve) => setTimeout(resolve, 5 + Math.random() * 40))
+    }
+  }
+}
+
+export function closeDb(): void {
+  client?.close()
+  client = reader = null
+}

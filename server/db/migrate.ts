@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { createHash } from 'node:crypto'
+import { rawClient } from './client'
+
+interface Journal {
+  entries: { tag: string; when: number }[]
+}
+export type ReadMigration = (path: string) => Promise<string>
+
+export const fromFolder =
+  (folder: string): ReadMigration =>
+  async (path) =>
+    readFileSync(join(folder, path), 'utf8')
+
+/**
+ * Applies what is new, in order, each in one transaction with its entry in drizzle's own table of migrations.
+ * Forward only. The write-ahead log is a property of the file and set here.
+ */
+export async function migrate(read: ReadMigration): Promise<number> {
+  const client = rawClient()
+  if (client.protocol === 'file') await client.execute('PRAGMA journal_mode = WAL')
+  await client.execute(
+    'CREATE TABLE IF NOT EXISTS __drizzle_migrations (id INTEGER PRIMARY KEY, hash text NOT NULL, created_at numeric)',
+  )
+  const journal = JSON.parse(await read('meta/_journal.json')) as Journal
+  let applied = 0
+  for (const entry of journal.entries) {
+    const source = await read(`${entry.tag}.sql`)
+    const tx = await client.transaction('deferred')
+    try {
+      await tx.executeMultiple('ROLLBACK; BEGIN IMMEDIATE')
+      const { rows } = await tx.execute({
+        sql: 'SELECT 1 FROM __drizzle_migrations WHERE created_at >= ?',
+        args: [entry.when],
+      })
+      if (rows.length === 0) {
+        for (const statement of source.split('--> statement-breakpoint')) await tx.executeMultiple(statement)
+        await tx.execute({
+          sql: 'INSERT INTO __drizzle_migrations (hash, created_at) VALUES (?, ?)',
+          args: [createHash('sha256').update(source).digest('hex'), entry.when],
+        })
+        applied += 1
+      }
+      await tx.commit()
+    } finally {
+      tx.close()
+    }
+  }
+  return applied
+}

@@ -1,0 +1,468 @@
+import { sql } from 'drizzle-orm'
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { FieldSpec, PaperDocument } from '../../core/document/model'
+import type { Json } from '../../core/evidence/canonical'
+import type { Invoice } from '../../core/invoices/invoice'
+import type { PaperFigures } from '../../core/layout/expand'
+import type { PlacedField } from '../../core/layout/types'
+import type { LineFacts } from '../../core/line/line'
+import type { Minor } from '../../core/money/money'
+import type { PaymentPlan } from '../../core/payment-plan/plan'
+import type { Discount, QuantityLimits } from '../../core/pricing/pricing'
+import type { SignerDraft } from '../../shared/signing'
+
+const id = () => text('id').primaryKey()
+const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>()
+const money = (name: string) => integer(name).$type<Minor>()
+const at = (name: string) => text(name)
+const flag = (name: string) => integer(name, { mode: 'boolean' })
+
+/** The one business this Upwold serves. */
+export const business = sqliteTable('business', {
+  id: id(),
+  name: text('name').notNull(),
+  legalName: text('legal_name').notNull(),
+  address: text('address').notNull(),
+  email: text('email').notNull(),
+  phone: text('phone').notNull(),
+  timeZone: text('time_zone').notNull(),
+  currency: text('currency').notNull(),
+  taxNumber: text('tax_number').notNull(),
+  bank: text('bank').notNull(),
+})
+
+export const members = sqliteTable('members', {
+  id: id(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  role: text('role').$type<'owner' | 'staff'>().notNull(),
+  passwordHash: text('password_hash').notNull(),
+  pinHash: text('pin_hash').notNull(),
+  createdAt: at('created_at').notNull(),
+})
+
+/** Wrong tries at a password or PIN, by what was tried. */
+export const attempts = sqliteTable('attempts', {
+  key: text('key').primaryKey(),
+  count: integer('count').notNull(),
+  until: at('until').notNull(),
+})
+
+export const contacts = sqliteTable(
+  'contacts',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    email: text('email').notNull().default(''),
+    phone: text('phone').notNull().default(''),
+    address: text('address').notNull().default(''),
+    kind: text('kind').$type<'person' | 'organisation'>().notNull().default('person'),
+    createdAt: at('created_at').notNull(),
+    search: text('search').notNull(),
+  },
+  (t) => [index('contacts_name').on(t.name, t.id)],
+)
+
+export interface FactRule {
+  key: string
+  label: string
+  unit: string
+}
+export interface KindSettings {
+  expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: 'agreed' | 'day' | 'never' }
+  templates: Partial<Record<'quote' | 'contract' | 'waiver', string>>
+  facts: FactRule[]
+  plan: PaymentPlan
+  pricesIncludeTax: boolean
+  usual: { startTime: string; hours: number }
+}
+export const kinds = sqliteTable('kinds', {
+  id: id(),
+  name: text('name').notNull(),
+  position: integer('position').notNull(),
+  settings: json<KindSettings>('settings').notNull(),
+})
+
+export const catalogue = sqliteTable('catalogue', {
+  id: id(),
+  description: text('description').notNull(),
+  unit: text('unit').notNull(),
+  unitPrice: money('unit_price').notNull(),
+  taxRate: text('tax_rate').notNull(),
+  clientQuantity: json<QuantityLimits | null>('client_quantity'),
+  position: integer('position').notNull(),
+})
+
+export const templates = sqliteTable('templates', {
+  id: id(),
+  kind: text('kind').$type<PaperKind>().notNull(),
+  name: text('name').notNull(),
+  edition: integer('edition').notNull(),
+  document: json<PaperDocument>('document').notNull(),
+  updatedAt: at('updated_at').notNull(),
+})
+export type PaperKind = 'quote' | 'contract' | 'waiver' | 'form'
+
+/** A piece of work. `starts` and `ends` are wall-clock times in `timeZone`, `YYYY-MM-DDTHH:MM`. */
+export const jobs = sqliteTable(
+  'jobs',
+  {
+    id: id(),
+    kindId: text('kind_id')
+      .notNull()
+      .references(() => kinds.id),
+    title: text('title').notNull(),
+    clientId: text('client_id').references(() => contacts.id),
+    starts: text('starts'),
+    ends: text('ends'),
+    timeZone: text('time_zone').notNull(),
+    place: text('place').notNull().default(''),
+    people: integer('people'),
+    facts: json<Record<string, string>>('facts').notNull(),
+    notes: text('notes').notNull().default(''),
+    discount: json<Discount | null>('discount'),
+    pricesIncludeTax: flag('prices_include_tax').notNull(),
+    plan: json<PaymentPlan>('plan').notNull(),
+    agreedOn: text('agreed_on'),
+    version: integer('version').notNull().default(1),
+    createdAt: at('created_at').notNull(),
+    search: text('search').notNull(),
+    day: text('day').generatedAlwaysAs(sql`substr(starts, 1, 10)`, { mode: 'stored' }),
+    sortDay: text('sort_day').generatedAlwaysAs(sql`coalesce(substr(starts, 1, 10), '9999-12-31')`, { mode: 'stored' }),
+  },
+  (t) => [index('jobs_by_day').on(t.sortDay, t.id), index('jobs_by_kind').on(t.kindId, t.sortDay, t.id)],
+)
+
+export const jobLines = sqliteTable(
+  'job_lines',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    key: text('key').notNull(),
+    position: integer('position').notNull(),
+    description: text('description').notNull(),
+    unit: text('unit').notNull(),
+    quantity: text('quantity').notNull(),
+    unitPrice: money('unit_price').notNull(),
+    discount: json<Discount | null>('discount'),
+    taxRate: text('tax_rate').notNull(),
+    optional: flag('optional').notNull(),
+    group: text('group'),
+    chosen: flag('chosen').notNull(),
+    clientQuantity: json<QuantityLimits | null>('client_quantity'),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.key] })],
+)
+
+/** People who come to a job besides the client. */
+export const guests = sqliteTable(
+  'guests',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    contactId: text('contact_id')
+      .notNull()
+      .references(() => contacts.id),
+    position: integer('position').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.contactId] })],
+)
+
+/** Where each job stands, kept in step with its events so that lists need not work it out. `mark` leaves out what only the date changes. */
+export const standings = sqliteTable(
+  'standings',
+  {
+    jobId: text('job_id')
+      .primaryKey()
+      .references(() => jobs.id),
+    facts: json<LineFacts>('facts').notNull(),
+    mark: text('mark').notNull(),
+    stop: text('stop'),
+    ready: flag('ready').notNull(),
+    sortDay: text('sort_day').notNull(),
+    total: money('total').notNull(),
+    quoted: money('quoted').notNull(),
+    agreed: money('agreed').notNull(),
+    paid: money('paid').notNull(),
+    held: money('held').notNull(),
+    since: at('since').notNull(),
+    /** The earliest day on which something open falls due; null when nothing is open. */
+    oldestDue: text('oldest_due'),
+  },
+  (t) => [
+    index('standings_by_mark').on(t.mark, t.sortDay, t.jobId),
+    index('standings_due').on(t.oldestDue, t.mark, t.sortDay),
+    index('standings_ready').on(t.ready, t.sortDay, t.jobId),
+    index('standings_money').on(t.sortDay, t.quoted, t.agreed, t.paid, t.held),
+  ],
+)
+
+/** Open stages of agreed jobs: what is to be paid, and by when. */
+export const dues = sqliteTable(
+  'dues',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    stage: text('stage').notNull(),
+    label: text('label').notNull(),
+    open: money('open').notNull(),
+    dueOn: text('due_on').notNull(),
+    held: flag('held').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.stage] }), index('dues_by_day').on(t.dueOn, t.open)],
+)
+
+export type Binding = { contactId: string } | { memberId: string }
+export const papers = sqliteTable(
+  'papers',
+  {
+    id: id(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    kind: text('kind').$type<PaperKind>().notNull(),
+    title: text('title').notNull(),
+    templateId: text('template_id').references(() => templates.id),
+    document: json<PaperDocument>('document').notNull(),
+    bindings: json<Record<string, Binding>>('bindings').notNull(),
+    state: text('state').$type<'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'>().notNull(),
+    createdAt: at('created_at').notNull(),
+    fromPaperId: text('from_paper_id'),
+  },
+  (t) => [index('papers_by_job').on(t.jobId, t.createdAt), index('papers_by_age').on(t.createdAt, t.id)],
+)
+
+/** What was sent, frozen: triggers refuse to change or remove it. */
+export const paperVersions = sqliteTable(
+  'paper_versions',
+  {
+    id: id(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    document: json<PaperDocument>('document').notNull(),
+    figures: json<PaperFigures | null>('figures'),
+    fields: json<PlacedField[]>('fields').notNull(),
+    pages: integer('pages').notNull(),
+    pdfSha: text('pdf_sha')
+      .notNull()
+      .references(() => blobs.sha),
+    createdAt: at('created_at').notNull(),
+  },
+  (t) => [index('versions_by_paper').on(t.paperId)],
+)
+
+export const rounds = sqliteTable(
+  'rounds',
+  {
+    id: id(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    versionId: text('version_id')
+      .notNull()
+      .references(() => paperVersions.id),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    subject: text('subject').notNull(),
+    message: text('message').notNull(),
+    lapsesAt: at('lapses_at'),
+    sealedSha: text('sealed_sha').references(() => blobs.sha),
+    createdAt: at('created_at').notNull(),
+    createdBy: text('created_by').references(() => members.id),
+  },
+  (t) => [index('rounds_by_paper').on(t.paperId)],
+)
+
+export const roundPeople = sqliteTable(
+  'round_people',
+  {
+    id: id(),
+    roundId: text('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    party: text('party').notNull(),
+    contactId: text('contact_id').references(() => contacts.id),
+    memberId: text('member_id').references(() => members.id),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    turn: integer('turn').notNull(),
+    part: text('part').$type<'sign' | 'copy'>().notNull(),
+    fields: json<FieldSpec[]>('fields').notNull(),
+    draft: json<SignerDraft>('draft').notNull(),
+    draftVersion: integer('draft_version').notNull().default(0),
+  },
+  (t) => [index('people_by_round').on(t.roundId)],
+)
+
+/** The truth of a round: appended, hash-chained, never changed. `actor` and `data` are canonical JSON, as hashed. */
+export const roundEvents = sqliteTable(
+  'round_events',
+  {
+    roundId: text('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    seq: integer('seq').notNull(),
+    at: at('at').notNull(),
+    type: text('type').notNull(),
+    actor: json<Json>('actor').notNull(),
+    data: json<Json>('data').notNull(),
+    prev: text('prev').notNull(),
+    hash: text('hash').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.seq] })],
+)
+
+/** Links to a person's place in a round. Only the hash of the token is kept. */
+export const links = sqliteTable(
+  'links',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => roundPeople.id),
+    channel: text('channel').$type<'email' | 'device' | 'member'>().notNull(),
+    createdAt: at('created_at').notNull(),
+    revokedAt: at('revoked_at'),
+  },
+  (t) => [index('links_by_person').on(t.personId)],
+)
+
+export const cardRequests = sqliteTable('card_requests', {
+  id: id(),
+  jobId: text('job_id')
+    .notNull()
+    .references(() => jobs.id),
+  stage: text('stage').notNull(),
+  label: text('label').notNull(),
+  amount: money('amount').notNull(),
+  currency: text('currency').notNull(),
+  returnTo: text('return_to').notNull(),
+  providerRef: text('provider_ref'),
+  state: text('state').$type<'open' | 'paid' | 'refused' | 'disputed'>().notNull(),
+  createdAt: at('created_at').notNull(),
+})
+
+export const payments = sqliteTable(
+  'payments',
+  {
+    id: id(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    stage: text('stage').notNull(),
+    amount: money('amount').notNull(),
+    asked: money('asked').notNull(),
+    currency: text('currency').notNull(),
+    method: text('method').$type<'card' | 'bank' | 'cash'>().notNull(),
+    reference: text('reference').notNull().unique(),
+    at: at('at').notNull(),
+  },
+  (t) => [index('payments_by_job').on(t.jobId), index('payments_by_time').on(t.at)],
+)
+
+export const invoices = sqliteTable('invoices', {
+  id: id(),
+  jobId: text('job_id')
+    .notNull()
+    .unique()
+    .references(() => jobs.id),
+  number: text('number').notNull().unique(),
+  issuedOn: text('issued_on').notNull(),
+  invoice: json<Invoice>('invoice').notNull(),
+  pdfSha: text('pdf_sha').references(() => blobs.sha),
+  createdAt: at('created_at').notNull(),
+})
+export const counters = sqliteTable('counters', { key: text('key').primaryKey(), value: integer('value').notNull() })
+
+export const blobs = sqliteTable('blobs', {
+  sha: text('sha').primaryKey(),
+  type: text('type').notNull(),
+  size: integer('size').notNull(),
+  createdAt: at('created_at').notNull(),
+})
+
+/** What must happen outside the transaction that asked for it: leased, retried, done once in effect. */
+export const outbox = sqliteTable(
+  'outbox',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    kind: text('kind').notNull(),
+    key: text('key').notNull().unique(),
+    payload: json<Record<string, unknown>>('payload').notNull(),
+    dueAt: at('due_at').notNull(),
+    attempts: integer('attempts').notNull().default(0),
+    leasedUntil: at('leased_until'),
+    doneAt: at('done_at'),
+    failedAt: at('failed_at'),
+    lastError: text('last_error'),
+  },
+  (t) => [
+    index('outbox_due')
+      .on(t.dueAt)
+      .where(sql`done_at is null and failed_at is null`),
+  ],
+)
+
+/** The post room: every message, as the mailboxes would show it. */
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: id(),
+    key: text('key').notNull().unique(),
+    channel: text('channel').$type<'mail' | 'text'>().notNull(),
+    to: text('to').notNull(),
+    from: text('from').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    html: text('html').notNull(),
+    attachments: json<{ name: string; sha: string }[]>('attachments').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [index('messages_by_time').on(t.at)],
+)
+
+/** What happened, in words: the thread of a job and the feed that screens follow. */
+export const happenings = sqliteTable(
+  'happenings',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    jobId: text('job_id').references(() => jobs.id),
+    at: at('at').notNull(),
+    type: text('type').notNull(),
+    words: text('words').notNull(),
+    detail: text('detail').notNull().default(''),
+    mark: text('mark'),
+    paperId: text('paper_id'),
+    notable: flag('notable').notNull().default(false),
+  },
+  (t) => [index('happenings_by_job').on(t.jobId, t.at), index('happenings_notable').on(t.notable, t.at)],
+)
+
+/** The business's sealing keys, newest in use; the private key is kept encrypted. */
+export const sealingKeys = sqliteTable('sealing_keys', {
+  id: id(),
+  encrypted: text('encrypted').notNull(),
+  certificate: text('certificate').notNull(),
+  createdAt: at('created_at').notNull(),
+})
+
+/** The stand-in card page's own book. */
+export const standinCards = sqliteTable('standin_cards', {
+  id: id(),
+  request: json<{
+    reference: string
+    amount: number
+    currency: string
+    label: string
+    payee: string
+    returnTo: string
+    callbackUrl: string
+  }>('request').notNull(),
+  state: text('state').notNull(),
+  createdAt: at('created_at').notNull(),
+})

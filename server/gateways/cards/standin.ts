@@ -1,0 +1,94 @@
+import { eq } from 'drizzle-orm'
+import { Webhook } from 'standardwebhooks'
+import { later, now } from '../../clock'
+import { useConfig } from '../../config'
+import { keyFor } from '../../crypt'
+import { db, write } from '../../db/client'
+import { standinCards } from '../../db/schema'
+import { hashToken, newId } from '../../ids'
+import { enqueue } from '../../jobs/outbox'
+import type { CardGateway } from './index'
+
+/** The stand-in for a card service: its own pages under /standin/cards, its own book, and call-backs over HTTP that it signs. */
+export const standin: CardGateway = {
+  async open(ask) {
+    const id = hashToken(`standin ${ask.reference}`).slice(0, 32)
+    await write((tx) =>
+      tx.insert(standinCards).values({ id, request: ask, state: 'open', createdAt: now() }).onConflictDoNothing(),
+    )
+    return { ref: id, url: `${useConfig().origin}/standin/cards/${id}` }
+  },
+}
+
+/** What each test card does. */
+export const TEST_CARDS = {
+  '9700 0000 0000 0001': 'pays',
+  '9700 0000 0000 0002': 'is refused',
+  '9700 0000 0000 0003': 'asks for a further step',
+  '9700 0000 0000 0004': 'pays, and the call-back arrives late',
+  '9700 0000 0000 0005': 'pays, and the call-back arrives twice',
+} as const
+/** The code the further step wants. */
+export const STEP_CODE = '314159'
+
+const webhook = () => new Webhook(keyFor('card call-backs').toString('base64'))
+
+export async function standinRequest(id: string): Promise<typeof standinCards.$inferSelect | null> {
+  return (await db().select().from(standinCards).where(eq(standinCards.id, id)))[0] ?? null
+}
+
+export type CardOutcome = 'paid' | 'refused' | 'step' | 'unknown'
+
+/** Takes a card number as typed (and the further step's code) and does what that card does. */
+export async function payWithTestCard(id: string, number: string, code: string | null): Promise<CardOutcome> {
+  const digits = number.replace(/\D/g, '')
+  const card = Object.entries(TEST_CARDS).find(([n]) => n.replace(/ /g, '') === digits)?.[1]
+  if (!card) return 'unknown'
+  if (card === 'asks for a further step' && code === null) return 'step'
+  return write(async (tx) => {
+    const [row] = await tx.select().from(standinCards).where(eq(standinCards.id, id))
+    if (!row || row.state === 'paid') return 'paid'
+    const refused =
+      card === 'is refused' || (code !== null && card === 'asks for a further step' && code.trim() !== STEP_CODE)
+    const tell = (n: number, dueAt?: string) =>
+      enqueue(
+        'standin.callback',
+        `cards:${id}:${refused ? `refused:${newId()}` : n}`,
+        { id, status: refused ? 'refused' : 'paid' },
+        dueAt,
+      )
+    if (refused) {
+      await tell(0)
+      return 'refused'
+    }
+    await tx.update(standinCards).set({ state: 'paid' }).where(eq(standinCards.id, id))
+    await tell(1, card.endsWith('late') ? later(4) : undefined)
+    if (card.endsWith('twice')) await tell(2)
+    return 'paid'
+  })
+}
+
+/** Sends one call-back, signed as the Standard Webhooks scheme says. Fails, to be tried again, unless it is taken. */
+export async function sendCallback(key: string, id: string, status: string): Promise<void> {
+  const row = await standinRequest(id)
+  if (!row) return
+  const { reference, amount, currency, callbackUrl } = row.request
+  const body = JSON.stringify({ reference, ref: id, status, amount, currency })
+  const at = new Date()
+  const response = await fetch(callbackUrl, {
+    method: 'POST',
+    body,
+    headers: {
+      'content-type': 'application/json',
+      'webhook-id': key,
+      'webhook-timestamp': String(Math.floor(at.getTime() / 1000)),
+      'webhook-signature': webhook().sign(key, at, body),
+    },
+  })
+  if (!response.ok) throw new Error(`The call-back was answered with ${response.status}`)
+}
+
+/** Checks a call-back's signature and age; returns its body. Throws when it isn't from the card service. */
+export function verifyCallback(body: string, headers: Record<string, string>): unknown {
+  return webhook().verify(body, headers)
+}

@@ -1,0 +1,73 @@
+import { createTransport } from 'nodemailer'
+import { getBlob } from '../blobs'
+import { now } from '../clock'
+import { useConfig } from '../config'
+import { write } from '../db/client'
+import { messages } from '../db/schema'
+import { newId } from '../ids'
+
+/** A message to one address. `key` makes it the same message however often it is given over. */
+export interface Message {
+  key: string
+  channel: 'mail' | 'text'
+  to: string
+  from: string
+  subject: string
+  text: string
+  html: string
+  attachments: { name: string; sha: string }[]
+}
+export interface MessageGateway {
+  send(message: Message): Promise<void>
+}
+
+/** The stand-in: keeps every message where it can be looked at. */
+const postRoom: MessageGateway = {
+  async send(message) {
+    await write((tx) =>
+      tx
+        .insert(messages)
+        .values({ id: newId(), at: now(), ...message })
+        .onConflictDoNothing(),
+    )
+  },
+}
+
+/** SMTP. The Message-ID comes from the key, so that a receiver can tell a message that was given over twice. */
+function smtp(url: string): MessageGateway {
+  const transport = createTransport(url)
+  return {
+    async send(m) {
+      await transport.sendMail({
+        messageId: `<${m.key.replace(/[^\w.-]/g, '.')}@${new URL(useConfig().origin).hostname}>`,
+        from: m.from,
+        to: m.to,
+        subject: m.subject,
+        text: m.text,
+        html: m.html,
+        attachments: await Promise.all(
+          m.attachments.map(async (a) => ({
+            filename: a.name,
+            content: Buffer.from(await getBlob(a.sha)),
+            contentType: 'application/pdf',
+          })),
+        ),
+      })
+    },
+  }
+}
+
+let gateway: MessageGateway | null = null
+/** Mail goes where the settings say; what SMTP took is kept in the post room too. Text messages go to the post room. */
+export function messageGateway(): MessageGateway {
+  const { mail } = useConfig()
+  if (mail === 'post-room') return postRoom
+  gateway ??= smtp(mail)
+  const outside = gateway
+  return {
+    async send(m) {
+      if (m.channel === 'mail') await outside.send(m)
+      await postRoom.send(m)
+    },
+  }
+}

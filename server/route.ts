@@ -1,0 +1,96 @@
+import {
+  type EventHandler,
+  type H3Event,
+  defineEventHandler,
+  getQuery,
+  getRequestHeader,
+  getRequestIP,
+  readRawBody,
+  setResponseHeader,
+  setResponseStatus,
+} from 'h3'
+import { ZodError, type z } from 'zod'
+import { Problem } from './problem'
+
+type Out<S> = S extends z.ZodType ? z.output<S> : undefined
+interface Shape<B extends z.ZodType | undefined, Q extends z.ZodType | undefined> {
+  body?: B
+  query?: Q
+}
+interface Call<B, Q> {
+  event: H3Event
+  body: B
+  query: Q
+  id: string
+}
+
+/** A route: its input parsed by the shared schemas, one service called, problems answered as RFC 9457 says. */
+export function route<B extends z.ZodType | undefined = undefined, Q extends z.ZodType | undefined = undefined>(
+  shape: Shape<B, Q>,
+  handler: (call: Call<Out<B>, Out<Q>>) => unknown,
+): EventHandler {
+  return defineEventHandler(async (event) => {
+    try {
+      const body = shape.body ? shape.body.parse(await jsonBody(event)) : undefined
+      const query = shape.query ? shape.query.parse(getQuery(event)) : undefined
+      const result = await handler({
+        event,
+        body: body as Out<B>,
+        query: query as Out<Q>,
+        id: event.context.params?.id ?? '',
+      })
+      return result === undefined ? { ok: true } : result
+    } catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+}
+
+async function jsonBody(event: H3Event): Promise<unknown> {
+  const raw = await readRawBody(event)
+  try {
+    return JSON.parse(raw || '{}') as unknown
+  } catch {
+    throw new Problem('invalid', 'The request is not JSON.')
+  }
+}
+
+/** Turns anything thrown into problem details; what nobody foresaw is logged and told in general words. */
+export function answerProblem(event: H3Event, error: unknown): Record<string, unknown> {
+  let problem: Problem
+  if (error instanceof Problem) problem = error
+  else if (error instanceof ZodError) {
+    const fields: Record<string, string> = {}
+    for (const issue of error.issues) fields[issue.path.join('.')] ??= issue.message
+    problem = new Problem('invalid', Object.values(fields)[0] ?? 'Something in this is not right.', fields)
+  } else {
+    console.error(error)
+    problem = new Problem(
+      'unavailable',
+      'That did not work, through no fault of yours. Nothing was lost; please try again.',
+    )
+  }
+  setResponseStatus(event, problem.status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  return problem.body()
+}
+
+/** Where a request comes from, as it stands in the signing record. */
+export function fromWhere(event: H3Event): { ip: string; device: string } {
+  return {
+    ip: getRequestIP(event, { xForwardedFor: process.env.UPWOLD_BEHIND_PROXY === 'yes' }) ?? '',
+    device: (getRequestHeader(event, 'user-agent') ?? '').slice(0, 300),
+  }
+}
+
+/** Sends a PDF to be shown, or kept under a name. */
+export function sendPdf(event: H3Event, bytes: Uint8Array, name: string): Uint8Array {
+  setResponseHeader(event, 'content-type', 'application/pdf')
+  setResponseHeader(
+    event,
+    'content-disposition',
+    `inline; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+  )
+  setResponseHeader(event, 'cache-control', 'private, no-store')
+  return bytes
+}

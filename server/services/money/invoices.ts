@@ -1,0 +1,101 @@
+import { desc, eq, sql } from 'drizzle-orm'
+import { instantOf } from '../../../core/calendar/dates'
+import { buildInvoice, invoiceDocument, invoiceNumber } from '../../../core/invoices/invoice'
+import { formatMoney } from '../../../core/money/money'
+import type { InvoiceRow } from '../../../shared/overview'
+import { putBlob } from '../../blobs'
+import { now } from '../../clock'
+import { db, write } from '../../db/client'
+import { contacts, counters, invoices, jobs } from '../../db/schema'
+import { newId } from '../../ids'
+import { enqueue } from '../../jobs/outbox'
+import { renderPaper } from '../../render/pool'
+import { note } from '../happenings'
+import { loadJob } from '../jobs/load'
+import { projectJob } from '../jobs/project'
+
+/**
+ * Raises a job's invoice: number and content in one transaction, so that numbers run without gaps; the PDF and the
+ * message after. Done again it goes on where it stopped. Returns when to come back if the day hasn't come yet.
+ */
+export async function raiseInvoice(jobId: string): Promise<{ again: string } | void> {
+  const later = await write(async (tx) => {
+    const { job, kind, invoice, pricing, stages, business, today } = await loadJob(jobId)
+    if (invoice || !job.agreedOn) return
+    if (kind.settings.expects.invoice === 'day') {
+      if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
+      if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
+    }
+    const year = Number(today.slice(0, 4))
+    const [counter] = await tx
+      .insert(counters)
+      .values({ key: `invoices ${year}`, value: 1 })
+      .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
+      .returning()
+    const number = invoiceNumber(year, counter!.value)
+    const built = buildInvoice(pricing, stages, today)
+    await tx.insert(invoices).values({ id: newId(), jobId, number, issuedOn: today, invoice: built, createdAt: now() })
+    await note({
+      jobId,
+      type: 'invoice',
+      words: `Invoice ${number} raised: ${formatMoney(built.total, business.currency)}`,
+      detail: built.balance > 0 ? `Balance ${formatMoney(built.balance, business.currency)}` : 'Nothing left to pay',
+      mark: 'settled',
+      notable: true,
+    })
+    await projectJob(jobId)
+  })
+  if (later) return later
+  const { job, client, invoice, business } = await loadJob(jobId)
+  if (!invoice || invoice.pdfSha) return
+  const document = invoiceDocument(
+    {
+      number: invoice.number,
+      issuedOn: invoice.issuedOn,
+      suppliedOn: job.day ?? null,
+      currency: business.currency,
+      jobTitle: job.title,
+      business: {
+        name: business.legalName,
+        address: business.address,
+        taxNumber: business.taxNumber,
+        email: business.email,
+        bank: business.bank,
+      },
+      client: { name: client?.name ?? '', address: client?.address ?? '' },
+    },
+    invoice.invoice,
+  )
+  const { pdf } = await renderPaper({ document, figures: null, at: invoice.createdAt, author: business.legalName })
+  const pdfSha = await putBlob(pdf, 'application/pdf')
+  await write(async (tx) => {
+    await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, invoice.id))
+    await enqueue('mail.invoice', `invoice-mail:${invoice.id}`, { jobId, number: invoice.number, sha: pdfSha })
+  })
+}
+
+export async function listInvoices(limit = 100): Promise<InvoiceRow[]> {
+  const rows = await db()
+    .select({
+      id: invoices.id,
+      number: invoices.number,
+      issuedOn: invoices.issuedOn,
+      jobId: invoices.jobId,
+      jobTitle: jobs.title,
+      client: sql<string>`coalesce(${contacts.name}, '')`,
+      invoice: invoices.invoice,
+      pdfSha: invoices.pdfSha,
+    })
+    .from(invoices)
+    .innerJoin(jobs, eq(jobs.id, invoices.jobId))
+    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+    .orderBy(desc(invoices.number))
+    .limit(limit)
+  return rows.map(({ invoice, pdfSha, ...r }) => ({
+    ...r,
+    total: invoice.total,
+    balance: invoice.balance,
+    dueOn: invoice.dueOn,
+    ready: !!pdfSha,
+  }))
+}

@@ -1,0 +1,133 @@
+import { and, desc, eq } from 'drizzle-orm'
+import { formatMoney, type Minor } from '../../../core/money/money'
+import { now } from '../../clock'
+import { useConfig } from '../../config'
+import { db, write } from '../../db/client'
+import { cardRequests, payments } from '../../db/schema'
+import { cardGateway } from '../../gateways/cards'
+import { newId } from '../../ids'
+import { Problem, notFound } from '../../problem'
+import { note } from '../happenings'
+import { loadJob } from '../jobs/load'
+import { projectJob } from '../jobs/project'
+
+const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
+export interface NewPayment {
+  jobId: string
+  stage: string
+  amount: Minor
+  method: 'card' | 'bank' | 'cash'
+  reference: string
+}
+
+/** Books money that came in. The reference makes it the same payment however often it is told. Returns whether it was new. */
+export async function bookPayment(p: NewPayment): Promise<boolean> {
+  return write(async (tx) => {
+    const [same] = await tx.select({ id: payments.id }).from(payments).where(eq(payments.reference, p.reference))
+    if (same) return false
+    const { stages, business, client } = await loadJob(p.jobId)
+    const stage = stages.find((s) => s.key === p.stage)
+    if (!stage)
+      throw new Problem('invalid', 'This job has no such payment.', { stage: 'Choose the stage that was paid.' })
+    if (p.amount <= 0)
+      throw new Problem('invalid', 'The amount must be more than 0.', { amount: 'Give an amount above 0.' })
+    await tx.insert(payments).values({ id: newId(), ...p, asked: stage.amount, currency: business.currency, at: now() })
+    await note({
+      jobId: p.jobId,
+      type: 'paid',
+      words: `${formatMoney(p.amount, business.currency)} from ${client?.name.slice(0, 80) ?? 'the client'}, ${stage.label.toLowerCase()}`,
+      detail: METHOD[p.method],
+      mark: 'settled',
+      notable: true,
+    })
+    await projectJob(p.jobId)
+    return true
+  })
+}
+
+/** Opens the card page for what is due on a stage. Asked again while it is open, it is the same request. */
+export async function requestCard(jobId: string, stageKey: string, returnTo: string): Promise<{ url: string }> {
+  const { stages, job, business } = await loadJob(jobId)
+  const stage = stages.find((s) => s.key === stageKey)
+  if (!job.agreedOn || !stage || stage.open <= 0)
+    throw new Problem('not-now', 'There is nothing to pay here at the moment.')
+  const [open] = await db()
+    .select()
+    .from(cardRequests)
+    .where(
+      and(
+        eq(cardRequests.jobId, jobId),
+        eq(cardRequests.stage, stageKey),
+        eq(cardRequests.state, 'open'),
+        eq(cardRequests.amount, stage.open),
+        eq(cardRequests.returnTo, returnTo),
+      ),
+    )
+    .orderBy(desc(cardRequests.createdAt))
+    .limit(1)
+  const request = open ?? {
+    id: newId(),
+    jobId,
+    stage: stageKey,
+    label: `${stage.label}, ${job.title}`,
+    amount: stage.open,
+    currency: business.currency,
+    returnTo,
+    providerRef: null,
+    state: 'open' as const,
+    createdAt: now(),
+  }
+  if (!open) await write((tx) => tx.insert(cardRequests).values(request))
+  const page = await cardGateway().open({
+    reference: request.id,
+    amount: request.amount,
+    currency: request.currency,
+    label: request.label,
+    payee: business.name,
+    returnTo,
+    callbackUrl: `${useConfig().origin}/api/callbacks/cards`,
+  })
+  await write((tx) => tx.update(cardRequests).set({ providerRef: page.ref }).where(eq(cardRequests.id, request.id)))
+  return { url: page.url }
+}
+
+/** What the card service told, already checked for its signature. Late or twice, the amount is booked once; another amount is not booked. */
+export async function cardCallback(told: {
+  reference: string
+  ref: string
+  status: 'paid' | 'refused'
+  amount: number
+  currency: string
+}): Promise<'booked' | 'known' | 'noted' | 'disputed'> {
+  return write(async (tx) => {
+    const [request] = await tx.select().from(cardRequests).where(eq(cardRequests.id, told.reference))
+    if (!request || request.providerRef !== told.ref) throw notFound('card request')
+    if (request.state === 'disputed') return 'disputed'
+    if (told.status === 'refused') {
+      if (request.state === 'open')
+        await note({ jobId: request.jobId, type: 'refused', words: `Card refused: ${request.label}`, mark: 'trouble' })
+      return 'noted'
+    }
+    if (told.amount !== request.amount || told.currency !== request.currency) {
+      await tx.update(cardRequests).set({ state: 'disputed' }).where(eq(cardRequests.id, request.id))
+      await note({
+        jobId: request.jobId,
+        type: 'disputed',
+        words: 'The card service named another amount than was asked for. Nothing was booked; look into it.',
+        detail: `asked ${request.amount} ${request.currency}, told ${told.amount} ${told.currency}`,
+        mark: 'trouble',
+        notable: true,
+      })
+      return 'disputed'
+    }
+    const fresh = await bookPayment({
+      jobId: request.jobId,
+      stage: request.stage,
+      amount: request.amount,
+      method: 'card',
+      reference: `card:${told.ref}`,
+    })
+    await tx.update(cardRequests).set({ state: 'paid' }).where(eq(cardRequests.id, request.id))
+    return fresh ? 'booked' : 'known'
+  })
+}

@@ -1,0 +1,61 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { type RoundEvent, type RoundState, fold } from '../../../core/rounds/rounds'
+import { db } from '../../db/client'
+import { roundEvents, roundPeople, rounds } from '../../db/schema'
+
+export interface LiveRound {
+  id: string
+  createdAt: string
+  state: RoundState
+  memberIds: Set<string>
+}
+
+/** A stored event as the fold reads it. */
+export function toRoundEvent(row: { at: string; type: string; actor: unknown; data: unknown }): {
+  at: string
+  event: RoundEvent
+} {
+  return { at: row.at, event: { ...(row.data as object), type: row.type } as RoundEvent }
+}
+
+/** The state of one round, folded from its events. */
+export async function roundState(roundId: string): Promise<RoundState> {
+  const rows = await db()
+    .select({ at: roundEvents.at, type: roundEvents.type, actor: roundEvents.actor, data: roundEvents.data })
+    .from(roundEvents)
+    .where(eq(roundEvents.roundId, roundId))
+    .orderBy(asc(roundEvents.seq))
+  return fold(rows.map(toRoundEvent))
+}
+
+/** The newest round of each paper, by paper id. */
+export async function latestRounds(paperIds: readonly string[]): Promise<Map<string, LiveRound>> {
+  const out = new Map<string, LiveRound>()
+  if (paperIds.length === 0) return out
+  const rows = await db()
+    .select({ id: rounds.id, paperId: rounds.paperId, createdAt: rounds.createdAt })
+    .from(rounds)
+    .where(inArray(rounds.paperId, [...paperIds]))
+    .orderBy(desc(rounds.createdAt), desc(rounds.id))
+  const latest = rows.filter((r, i) => rows.findIndex((x) => x.paperId === r.paperId) === i)
+  if (latest.length === 0) return out
+  const ids = latest.map((r) => r.id)
+  const events = await db()
+    .select()
+    .from(roundEvents)
+    .where(inArray(roundEvents.roundId, ids))
+    .orderBy(asc(roundEvents.seq))
+  const people = await db()
+    .select({ id: roundPeople.id, roundId: roundPeople.roundId, memberId: roundPeople.memberId })
+    .from(roundPeople)
+    .where(inArray(roundPeople.roundId, ids))
+  for (const r of latest) {
+    out.set(r.paperId, {
+      id: r.id,
+      createdAt: r.createdAt,
+      state: fold(events.filter((e) => e.roundId === r.id).map(toRoundEvent)),
+      memberIds: new Set(people.filter((p) => p.roundId === r.id && p.memberId).map((p) => p.id)),
+    })
+  }
+  return out
+}

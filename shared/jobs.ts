@@ -1,0 +1,214 @@
+import { z } from 'zod'
+import { isTimeZone } from '../core/calendar/dates'
+import type { Next } from '../core/line/next'
+import type { LineFacts, Stop, StopMark } from '../core/line/line'
+import type { Minor } from '../core/money/money'
+import { isDecimal, tenThousandths } from '../core/money/money'
+import type { PaymentPlan, Stage } from '../core/payment-plan/plan'
+import type { Priced, PricedLine } from '../core/pricing/pricing'
+import { line, prose, requiredLine } from './text'
+
+export const NAME_MAX = 200
+const amount = z
+  .number()
+  .int('Give the amount in whole pence.')
+  .min(0, 'An amount cannot be negative; use a discount.')
+  .max(1_000_000_000_00, 'This amount is too large.')
+  .transform((n) => n as Minor)
+const decimal = z.string().trim().refine(isDecimal, 'Give a number with at most 4 decimals.')
+const positive = decimal
+  .refine(
+    (s) => !isDecimal(s) || tenThousandths(s) > 0n,
+    'The quantity must be more than 0. To leave the line out, remove it.',
+  )
+  .refine((s) => !isDecimal(s) || tenThousandths(s) <= 1_000_000_0000n, 'This quantity is too large.')
+const percent = decimal.refine(
+  (s) => !isDecimal(s) || (tenThousandths(s) >= 0n && tenThousandths(s) <= 100_0000n),
+  'A percentage lies between 0 and 100.',
+)
+export const discount = z.union([z.object({ percent }), z.object({ amount })]).nullable()
+export const quantityLimits = z
+  .object({ min: decimal, max: decimal, step: decimal })
+  .nullable()
+  .refine(
+    (l) =>
+      !l ||
+      (tenThousandths(l.min) >= 0n && tenThousandths(l.max) >= tenThousandths(l.min) && tenThousandths(l.step) > 0n),
+    'The limits need a step above 0 and a highest not below the lowest.',
+  )
+
+export const pricedLine = z.object({
+  key: z.string().min(1).max(40),
+  description: requiredLine(500, 'What the line is for'),
+  unit: line(20),
+  quantity: positive,
+  unitPrice: amount,
+  discount,
+  taxRate: percent,
+  optional: z.boolean(),
+  group: z.string().max(40).nullable(),
+  chosen: z.boolean(),
+  clientQuantity: quantityLimits,
+}) satisfies z.ZodType<PricedLine>
+export const saveLines = z
+  .object({ lines: z.array(pricedLine).max(200), discount, version: z.number().int() })
+  .refine((b) => new Set(b.lines.map((l) => l.key)).size === b.lines.length, 'Two lines have the same key.')
+
+const wallClock = z
+  .string()
+  .regex(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, 'Give the day and time.')
+  .nullable()
+const timeZone = z.string().max(60).refine(isTimeZone, 'This time zone is not known.')
+const people = z.number().int('Give whole people.').min(0, 'This cannot be negative.').max(100_000).nullable()
+
+export const newContact = z.object({
+  name: requiredLine(NAME_MAX, 'The name'),
+  email: line(320)
+    .refine((s) => s === '' || /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/.test(s), 'This is not an e-mail address.')
+    .default(''),
+  phone: line(40).default(''),
+  address: prose(1000).default(''),
+  kind: z.enum(['person', 'organisation']).default('person'),
+})
+export const editContact = newContact.partial()
+
+export const newJob = z.object({
+  kindId: z.string().min(1, 'Choose the kind of job.'),
+  title: line(300).default(''),
+  clientId: z.string().nullable().default(null),
+  client: newContact.nullable().default(null),
+  starts: wallClock.default(null),
+  ends: wallClock.default(null),
+  timeZone: timeZone.optional(),
+  place: line(500).default(''),
+  people: people.default(null),
+  facts: z.record(z.string().max(60), line(1000)).default({}),
+  notes: prose(10_000).default(''),
+  lines: z.array(pricedLine).max(200).default([]),
+  discount: discount.default(null),
+  /** Made by the page: the same key twice makes one job. */
+  key: z.string().max(60).optional(),
+})
+
+export const jobFacts = z
+  .object({
+    title: requiredLine(300, 'The title'),
+    clientId: z.string().nullable(),
+    starts: wallClock,
+    ends: wallClock,
+    timeZone,
+    place: line(500),
+    people,
+    notes: prose(10_000),
+    facts: z.record(z.string().max(60), line(1000)),
+  })
+  .partial()
+export const editJob = z.object({ version: z.number().int(), set: jobFacts })
+
+export const listJobs = z.object({
+  when: z.enum(['coming', 'past', 'all']).default('coming'),
+  kind: z.string().max(60).optional(),
+  stop: z.string().max(20).optional(),
+  notReady: z.enum(['1']).optional(),
+  find: z.string().max(200).optional(),
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(100).default(40),
+})
+
+export interface JobRow {
+  id: string
+  title: string
+  client: string
+  kind: string
+  starts: string | null
+  day: string | null
+  stops: Stop[]
+  mark: StopMark
+  words: string
+  total: Minor
+  agreed: boolean
+  ready: boolean
+}
+export interface JobPage {
+  rows: JobRow[]
+  next: string | null
+  counts: { coming: number; notReady: number } | null
+  today: string
+  currency: string
+}
+export interface ContactView {
+  id: string
+  name: string
+  email: string
+  phone: string
+  address: string
+  kind: 'person' | 'organisation'
+}
+/** A kind of job as the pages know it. */
+export interface JobKind {
+  id: string
+  name: string
+  settings: {
+    expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: LineFacts['expects']['invoice'] }
+    facts: { key: string; label: string; unit: string }[]
+    plan: PaymentPlan
+    pricesIncludeTax: boolean
+    usual: { startTime: string; hours: number }
+  }
+}
+export interface ThreadEntry {
+  id: number
+  at: string
+  type: string
+  words: string
+  detail: string
+  mark: StopMark | null
+  paperId: string | null
+}
+export interface JobPaper {
+  id: string
+  kind: string
+  title: string
+  state: string
+  move: 'ours' | 'others' | null
+  waitingFor: string
+  createdAt: string
+  roundId: string | null
+  /** Whose waiver it is. */
+  guestId: string | null
+  guest: string
+}
+/** The next step, with the person it waits for. */
+export type NextStep = Next & { personId: string | null }
+export interface JobView {
+  id: string
+  version: number
+  title: string
+  kind: { id: string; name: string; facts: { key: string; label: string; unit: string }[]; waivers: boolean }
+  client: ContactView | null
+  starts: string | null
+  ends: string | null
+  timeZone: string
+  place: string
+  people: number | null
+  facts: Record<string, string>
+  notes: string
+  lines: PricedLine[]
+  discount: z.infer<typeof discount>
+  pricesIncludeTax: boolean
+  priced: Priced
+  stages: Stage[]
+  credit: Minor
+  currency: string
+  agreed: boolean
+  agreedOn: string | null
+  line: Stop[]
+  lineFacts: LineFacts
+  papers: JobPaper[]
+  thread: ThreadEntry[]
+  next: NextStep
+  today: string
+  invoice: { id: string; number: string } | null
+  guests: ContactView[]
+  payments: { stage: string; amount: Minor; at: string; method: string }[]
+}

@@ -1,0 +1,146 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ACCESS } from '../../server/access'
+import { Caller, OWNER, STAFF, signedIn } from '../support/caller'
+import { agreedJob, linkTo, makeJob, makePaper, paperOf, send, viewOf } from '../support/line'
+import { TestServer } from '../support/server'
+
+let server: TestServer, owner: Caller, staff: Caller
+beforeAll(async () => {
+  server = await TestServer.start()
+  owner = await signedIn(server)
+  staff = await signedIn(server, STAFF)
+})
+afterAll(() => server.stop())
+
+/** `server/api/papers/[id]/send.post.ts` is `POST /api/papers/*​/send`. */
+function routesInFiles(): string[] {
+  const root = join(import.meta.dirname, '../../server/api')
+  return (readdirSync(root, { recursive: true }) as string[])
+    .filter((f) => f.endsWith('.ts'))
+    .map((f) => {
+      const [, path, method] = /^(.*?)\.(get|post|put|patch|delete)\.ts$/.exec(f)!
+      const url = path!.replace(/\/index$|^index$/, '').replace(/\[\w+\]/g, '*')
+      return `${method!.toUpperCase()} /api/${url}`
+    })
+}
+
+const routes = Object.entries(ACCESS).map(([route, rule]) => {
+  const [method, path] = route.split(' ') as [string, string]
+  return { route, rule, method, path: path.replaceAll('*', 'x'.repeat(43)) }
+})
+const call = (caller: Caller, r: (typeof routes)[number]) =>
+  caller.call(r.method, r.path, r.method === 'GET' ? undefined : {})
+
+describe('who may call a route', () => {
+  it('is said for every route there is, and for no other', () => {
+    expect(Object.keys(ACCESS).sort()).toEqual(routesInFiles().sort())
+  })
+
+  it.each(routes)('nobody: $route', async (r) => {
+    const { status } = await call(new Caller(server), r)
+    if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
+    else expect(status).toBe(r.rule === 'signer' ? 404 : 401)
+  })
+
+  it.each(routes.filter((r) => r.rule === 'owner'))('staff: $route', async (r) => {
+    expect(await call(staff, r)).toMatchObject({ status: 403, body: { code: 'not-allowed' } })
+  })
+
+  it('leaves a device that is handed over nothing but the signer’s page and the way back', async () => {
+    const job = await makeJob(owner)
+    const paper = await makePaper(owner, job.id, 'quote')
+    await send(owner, paper)
+    const device = await signedIn(server)
+    const personId = (await paperOf(device, paper)).round!.people[0]!.id
+    const { path } = await device.must<{ path: string }>('POST', '/api/handover', { personId })
+    for (const r of routes.filter((x) => x.rule === 'member' || x.rule === 'owner'))
+      expect([r.route, (await call(device, r)).status]).toEqual([r.route, 423])
+    expect((await device.call('DELETE', '/api/session')).status).toBe(423)
+    expect((await viewOf(device, path.slice('/s/'.length))).inPerson).toBe(true)
+    expect(await device.call('DELETE', '/api/handover', { pin: '0000' })).toMatchObject({ status: 401 })
+    await device.must('DELETE', '/api/handover', { pin: OWNER.pin })
+    expect((await device.get('/api/today')).status).toBe(200)
+    expect((await device.get(`/api/sign/${path.slice('/s/'.length)}`)).status).toBe(404)
+  })
+
+  it('gives a signer their own round and nothing of another', async () => {
+    const mine = await makeJob(owner, { title: 'Mine alone' })
+    const other = await makeJob(owner, { title: 'Somebody else’s' })
+    for (const job of [mine, other]) await send(owner, await makePaper(owner, job.id, 'quote'))
+    const nobody = new Caller(server)
+    const token = await linkTo(owner, mine.email)
+    const view = JSON.stringify(await viewOf(nobody, token))
+    expect(view).toContain('Mine alone')
+    for (const secret of ['Somebody else', other.email, other.id, OWNER.email, 'passwordHash'])
+      expect(view).not.toContain(secret)
+    for (const r of routes.filter((x) => x.rule === 'member' || x.rule === 'owner'))
+      expect(
+        (await nobody.call(r.method, `${r.path}?token=${token}`, r.method === 'GET' ? undefined : { token })).status,
+      ).toBe(401)
+  })
+
+  it('lets only the client of an agreed job open its card page', async () => {
+    const { token, client } = await agreedJob(owner)
+    expect((await client.post(`/api/sign/${token}/pay`, { stage: 'deposit' })).status).toBe(200)
+    expect((await client.post(`/api/sign/${token}/pay`, { stage: 'nothing' })).status).toBe(409)
+    const guestJob = await makeJob(owner, { kindId: 'session', client: null })
+    const { contactId } = await owner.must<{ contactId: string }>('POST', `/api/jobs/${guestJob.id}/guests`, {
+      contact: { name: 'Oskar Lind', email: guestJob.email },
+    })
+    await send(owner, await makePaper(owner, guestJob.id, 'waiver', { guestId: contactId }))
+    const guest = await linkTo(owner, guestJob.email)
+    expect((await client.post(`/api/sign/${guest}/pay`, { stage: 'balance' })).status).toBe(403)
+  })
+
+  it('slows down whoever guesses passwords, and says the same for an unknown address', async () => {
+    const guess = (email: string) => new Caller(server).post('/api/session', { email, password: 'wrong' })
+    const unknown = await guess('nobody@larkmoor.example')
+    expect(unknown).toMatchObject({ status: 401 })
+    for (let i = 0; i < 5; i += 1) expect((await guess(STAFF.email)).body.title).toContain(unknown.body.title)
+    expect(await guess(STAFF.email)).toMatchObject({ status: 429 })
+    expect(
+      (await new Caller(server).post('/api/session', { email: STAFF.email, password: STAFF.password })).status,
+    ).toBe(429)
+  })
+})
+
+describe('every answer', () => {
+  it('carries a policy that lets nothing in from outside, with a fresh nonce for each page', async () => {
+    const nobody = new Caller(server)
+    const pages = await Promise.all([nobody.get<string>('/sign-in'), nobody.get<string>('/sign-in')])
+    const nonces = pages.map(({ headers, body }) => {
+      const policy = headers.get('content-security-policy')!
+      expect(policy).toContain("default-src 'self'")
+      expect(policy).not.toMatch(/script-src[^;]*unsafe-inline|https?:/)
+      const nonce = /'nonce-([^']+)'/.exec(policy)![1]!
+      for (const tag of body.match(/<script[^>]*>/g)!) expect(tag).toContain(`nonce="${nonce}"`)
+      return nonce
+    })
+    expect(nonces[0]).not.toBe(nonces[1])
+    expect(pages[0]!.headers.get('x-content-type-options')).toBe('nosniff')
+    const token = await linkTo(owner, 'ines@marlow.example', /quote/)
+    const page = await nobody.get(`/s/${token}`)
+    expect([page.status, page.headers.get('referrer-policy')]).toEqual([200, 'no-referrer'])
+    expect(page.headers.get('cache-control')).toContain('no-store')
+  })
+
+  it('refuses a write from another site, a body that is too large, and what is not JSON', async () => {
+    const write = (headers: Record<string, string>, body: unknown = {}) =>
+      owner.call('POST', '/api/jobs', body, headers)
+    expect(await write({ origin: 'https://elsewhere.example' })).toMatchObject({ status: 403 })
+    expect(await write({ 'sec-fetch-site': 'cross-site' })).toMatchObject({ status: 403 })
+    expect(await write({}, { notes: 'x'.repeat(1_100_000) })).toMatchObject({ status: 413 })
+    expect(await write({}, '{"title":')).toMatchObject({ status: 422, body: { title: 'The request is not JSON.' } })
+  })
+
+  it('keeps the cookie from scripts and other sites', async () => {
+    const response = await fetch(`${server.origin}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: server.origin },
+      body: JSON.stringify({ email: OWNER.email, password: OWNER.password }),
+    })
+    expect(response.headers.getSetCookie().at(-1)).toMatch(/HttpOnly; SameSite=Lax/i)
+  })
+})

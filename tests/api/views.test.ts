@@ -1,0 +1,214 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { ContactView, JobPage, JobRow } from '../../shared/jobs'
+import type { Found, MoneyView, TodayView } from '../../shared/overview'
+import { type Caller, signedIn } from '../support/caller'
+import { agreedJob, jobOf, makeJob, makePaper, mailsTo, send } from '../support/line'
+import { TestServer, until } from '../support/server'
+
+let server: TestServer, owner: Caller
+beforeAll(async () => {
+  server = await TestServer.start()
+  owner = await signedIn(server)
+})
+afterAll(() => server.stop())
+
+const page = (query: string) => owner.must<JobPage>('GET', `/api/jobs?${query}`)
+/** Every job, page by page, and how many pages it took. */
+async function allJobs(query: string): Promise<{ rows: JobRow[]; pages: number }> {
+  const rows: JobRow[] = []
+  let after = ''
+  for (let pages = 1; ; pages += 1) {
+    const got = await page(`${query}${after && `&after=${encodeURIComponent(after)}`}`)
+    rows.push(...got.rows)
+    if (!got.next) return { rows, pages }
+    after = got.next
+  }
+}
+
+describe('the demo business', () => {
+  it('has jobs in every state of the line, around today', async () => {
+    const { rows } = await allJobs('when=all&limit=100')
+    expect(rows.length).toBeGreaterThanOrEqual(14)
+    const marks = new Set(rows.flatMap((r) => r.stops.map((s) => `${s.key} ${s.mark}`)))
+    for (const mark of [
+      'quote yours',
+      'quote theirs',
+      'quote trouble',
+      'quote settled',
+      'quote skipped',
+      'contract yours',
+      'contract theirs',
+      'contract settled',
+      'deposit not-yet',
+      'deposit settled',
+      'deposit trouble',
+      'waivers theirs',
+      'waivers trouble',
+      'day settled',
+      'invoice settled',
+      'paid settled',
+      'paid trouble',
+    ])
+      expect(marks).toContain(mark)
+    expect((await owner.must<ContactView[]>('GET', '/api/contacts?limit=100')).length).toBeGreaterThanOrEqual(25)
+    const library = await owner.must<{ kinds: object[]; templates: { kind: string }[] }>('GET', '/api/library')
+    expect(library.kinds).toHaveLength(4)
+    expect(new Set(library.templates.map((t) => t.kind))).toEqual(new Set(['quote', 'contract', 'waiver']))
+  })
+
+  it('has a contract of six pages', async () => {
+    const { id } = (await allJobs('when=all&limit=100')).rows.find((r) => r.title === 'Orchard weekend')!
+    const contract = (await jobOf(owner, id)).papers.find((p) => p.kind === 'contract')!
+    expect(await server.rows('select pages from paper_versions where paper_id = ?', [contract.id])).toMatchObject([
+      { pages: 6 },
+    ])
+  })
+})
+
+describe('what every view says', () => {
+  it('is one and the same: list, job, export, Today and Money', async () => {
+    await agreedJob(owner)
+    const { rows } = await allJobs('when=all&limit=100')
+    const { today: day } = await page('limit=1')
+    const quarter = `${day.slice(0, 5)}${String(Math.floor((Number(day.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
+    const sums = { agreed: 0, paid: 0, overdue: 0, dueSoon: 0, held: 0 }
+    for (const row of rows) {
+      const job = await jobOf(owner, row.id)
+      expect([row.title, row.stops]).toEqual([job.title, job.line])
+      expect(row.total).toBe(job.priced.total)
+      const exported = await owner.must<{ totals: { total: number }; line: { state: string }[] }>(
+        'GET',
+        `/api/jobs/${row.id}/export`,
+      )
+      expect(exported.totals.total).toBe(job.priced.total)
+      expect(exported.line.map((s) => s.state)).toEqual(job.line.map((s) => s.mark))
+      expect(job.stages.filter((s) => !s.held).reduce((n, s) => n + s.amount, 0)).toBe(job.priced.total)
+      if ((job.starts ?? '9999').slice(0, 10) >= quarter) {
+        if (job.agreed) sums.agreed += job.priced.total
+        sums.paid += job.payments.filter((p) => p.stage !== 'damage').reduce((n, p) => n + p.amount, 0)
+        sums.held += job.payments.filter((p) => p.stage === 'damage').reduce((n, p) => n + p.amount, 0)
+      }
+      if (job.agreedOn)
+        for (const s of job.stages)
+          if (s.open > 0 && s.dueOn && s.dueOn < day) sums.overdue += s.open
+          else if (s.open > 0 && s.dueOn && Date.parse(s.dueOn) <= Date.parse(day) + 14 * 86_400_000)
+            sums.dueSoon += s.open
+    }
+    const today = await owner.must<TodayView>('GET', '/api/today')
+    const money = await owner.must<MoneyView>('GET', '/api/money')
+    expect(today.money).toMatchObject(sums)
+    expect(money.row).toEqual(today.money)
+    expect(money.ages.reduce((n, a) => n + a.amount, 0)).toBe(money.dues.reduce((n, d) => n + d.open, 0))
+  })
+
+  it('follows each change on the stream, without asking', async () => {
+    const stream = await fetch(`${server.origin}/api/stream`, { headers: { cookie: owner.cookie } })
+    const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    let heard = ''
+    const listening = (async () => {
+      while (!/^data: \d+$/m.test(heard)) heard += (await reader.read()).value ?? ''
+    })()
+    await makeJob(owner)
+    await listening
+    await reader.cancel()
+    const [row] = await server.rows('select max(id) as id from happenings')
+    expect(heard).toContain(`data: ${row!.id}`)
+  })
+})
+
+describe('the list of jobs', () => {
+  it('gives every job once, in order, however small the pages', async () => {
+    for (const when of ['all', 'coming', 'past']) {
+      const whole = (await allJobs(`when=${when}&limit=100`)).rows.map((r) => r.id)
+      const { rows, pages } = await allJobs(`when=${when}&limit=3`)
+      expect(rows.map((r) => r.id)).toEqual(whole)
+      expect(pages).toBe(Math.ceil(whole.length / 3) || 1)
+    }
+  })
+
+  it('finds by title, client and place, without minding marks, case or wild cards', async () => {
+    await makeJob(owner, {
+      title: 'Größe 100% _wild_',
+      place: 'Łódź',
+      client: { name: 'Ådne Sørby', email: 'a@b.example' },
+    })
+    const titles = async (find: string) =>
+      (await page(`when=all&find=${encodeURIComponent(find)}`)).rows.map((r) => r.title)
+    for (const find of ['größe', 'GRÖßE', 'groß', 'adne', 'Ådne', '100%', '%', '_wild_'])
+      expect([find, await titles(find)]).toEqual([find, ['Größe 100% _wild_']])
+    expect(await titles("'; drop table jobs; --")).toEqual([])
+  })
+
+  it('filters by kind, by stop and by what isn’t ready for its day', async () => {
+    const { rows } = await allJobs('when=all&limit=100')
+    const kind = (await allJobs('when=all&kind=retreat&limit=100')).rows
+    expect(kind.length).toBeGreaterThan(0)
+    expect(kind.every((r) => r.kind === 'Retreat')).toBe(true)
+    const unready = (await allJobs('notReady=1&limit=100')).rows
+    expect(unready.every((r) => !r.ready && r.day)).toBe(true)
+    const { counts } = await page('limit=1')
+    expect(counts!.notReady).toBe(unready.length)
+    const stopped = (await allJobs('when=all&stop=contract&limit=100')).rows
+    expect(stopped.map((r) => r.title)).toContain('Orchard weekend')
+    expect(stopped.length).toBeLessThan(rows.length)
+  })
+
+  it('refuses a query that makes no sense', async () => {
+    for (const query of ['limit=0', 'limit=9999', 'when=never', `find=${'x'.repeat(300)}`])
+      expect((await owner.get(`/api/jobs?${query}`)).status).toBe(422)
+  })
+})
+
+describe('find or do', () => {
+  it('finds jobs, people and papers, and things to start', async () => {
+    const found = (q: string) => owner.must<Found[]>('GET', `/api/find?q=${encodeURIComponent(q)}`)
+    expect((await found('orchard')).map((f) => f.kind)).toEqual(expect.arrayContaining(['job', 'paper']))
+    expect((await found('new job')).find((f) => f.kind === 'do')).toMatchObject({ to: '/jobs/new' })
+    expect((await found('Белова'))[0]).toMatchObject({ kind: 'person', label: 'Ольга Белова' })
+  })
+})
+
+describe('a contact', () => {
+  it('corrected in one place is corrected everywhere that reads it, but not on what was sent', async () => {
+    const job = await makeJob(owner, { title: 'Renamed' })
+    const sent = await makePaper(owner, job.id, 'quote')
+    await send(owner, sent)
+    const { client } = await jobOf(owner, job.id)
+    await owner.must('PATCH', `/api/contacts/${client!.id}`, { name: 'Petra Holm-Larsen' })
+    expect((await jobOf(owner, job.id)).client!.name).toBe('Petra Holm-Larsen')
+    expect((await page('when=all&find=holm-larsen')).rows.map((r) => r.title)).toEqual(['Renamed'])
+    const [round] = await server.rows(
+      'select name from round_people p join rounds r on r.id = p.round_id where r.paper_id = ?',
+      [sent],
+    )
+    expect(round!.name).toBe('Petra Holm')
+    const bad = await owner.call('PATCH', `/api/contacts/${client!.id}`, { email: 'not an address' })
+    expect(bad).toMatchObject({ status: 422, body: { fields: { email: 'This is not an e-mail address.' } } })
+  })
+})
+
+describe('a guest’s waiver', () => {
+  it('is made once for each guest, and counts on the job’s line when it is signed', async () => {
+    const job = await makeJob(owner, { kindId: 'session', client: null, title: 'Dawn dip' })
+    const add = (name: string) =>
+      owner.must<{ contactId: string }>('POST', `/api/jobs/${job.id}/guests`, {
+        contact: { name, email: `${name.toLowerCase()}@bathers.example` },
+      })
+    const [ada, ben] = [await add('Ada'), await add('Ben')]
+    const first = await makePaper(owner, job.id, 'waiver', { guestId: ada.contactId })
+    expect(await makePaper(owner, job.id, 'waiver', { guestId: ada.contactId })).toBe(first)
+    await send(owner, first)
+    expect(
+      (await owner.post(`/api/jobs/${job.id}/papers`, { kind: 'waiver', guestId: ada.contactId })).body.title,
+    ).toContain('out or signed already')
+    expect((await owner.post(`/api/jobs/${job.id}/papers`, { kind: 'waiver', guestId: 'nobody' })).status).toBe(422)
+    const view = await jobOf(owner, job.id)
+    expect(view.papers).toMatchObject([{ guest: 'Ada', guestId: ada.contactId, state: 'out' }])
+    expect(view.line.find((s) => s.key === 'waivers')).toMatchObject({ note: '0 of 2' })
+    expect(view.guests.map((g) => g.id)).toEqual([ada.contactId, ben.contactId])
+    await until(
+      () => mailsTo(owner, 'ada@bathers.example'),
+      (list) => list.length === 1,
+    )
+  })
+})

@@ -1,0 +1,155 @@
+import { gzipSync } from 'node:zlib'
+import { jobOf, linkTo, makeJob, makePaper } from '../support/line'
+import { STAFF } from '../support/caller'
+import { accessible, expect, phone, signIn, test } from './support'
+
+test('every screen: no serious fault of accessibility, at a desk and on a phone', async ({ page, api }) => {
+  test.setTimeout(300_000)
+  await page.goto('/sign-in')
+  await accessible(page)
+  await signIn(page)
+  const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
+  const papers = await api.must<{ id: string; state: string }[]>('GET', '/api/papers')
+  const paper = (state: string) => `/papers/${papers.find((p) => p.state === state)!.id}`
+  const jobs = ['Orchard weekend', 'Lakeside swim'].map((t) => `/jobs/${rows.find((r) => r.title === t)!.id}`)
+  const paths = [
+    '/',
+    '/jobs',
+    '/jobs/new',
+    ...jobs,
+    '/papers',
+    paper('draft'),
+    paper('out'),
+    paper('signed'),
+    '/money',
+    '/people',
+    '/library',
+    '/post',
+  ]
+  for (const path of paths)
+    await test.step(path, async () => {
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.goto(path)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await accessible(page)
+      await page.setViewportSize({ width: 390, height: 844 })
+      await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+      await accessible(page)
+    })
+})
+
+test('the signer’s page sends little script, reads without any, and passes axe in every view', async ({
+  browser,
+  server,
+  api,
+}) => {
+  const token = await linkTo(api, 'ines@marlow.example', /quote/)
+  const { page, faults } = await phone(browser, server)
+  let script = 0
+  page.on('response', async (r) => {
+    if (r.request().resourceType() === 'script') script += gzipSync(await r.body()).length
+  })
+  await page.goto(`/s/${token}`, { waitUntil: 'networkidle' })
+  expect(script / 1024).toBeLessThan(300)
+  await accessible(page)
+  await page.getByRole('button', { name: 'Sign here' }).click()
+  await accessible(page)
+  await page.getByRole('tab', { name: 'Type' }).click()
+  await accessible(page)
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Page view' }).click()
+  await expect(page.getByRole('figure').first()).toBeVisible()
+  await accessible(page)
+  expect(faults).toEqual([])
+
+  const plain = await browser.newContext({ javaScriptEnabled: false, baseURL: server.origin })
+  const read = await plain.newPage()
+  await read.goto(`/s/${token}`)
+  await expect(read.getByText('What it would cost')).toBeVisible()
+  await plain.close()
+})
+
+test('the whole of a job by keyboard alone', async ({ page, api }) => {
+  const job = await makeJob(api, { title: 'Keyboard only' })
+  await signIn(page)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.goto('/jobs')
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('keyboard only')
+  await expect(page.getByRole('link', { name: 'Keyboard only' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Orchard weekend' })).toBeHidden()
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('j')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Keyboard only' })).toBeVisible()
+  await page.getByRole('button', { name: 'Where: Long Meadow, Sedge. Change' }).focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('Upper meadow')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Saved: place.')).toBeVisible()
+  expect((await jobOf(api, job.id)).place).toBe('Upper meadow')
+  await page.getByRole('button', { name: 'Make the quote' }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Send to Petra' }).press('Enter')
+  await expect(page.getByText('Sent. You hear when something happens.')).toBeVisible()
+  expect((await jobOf(api, job.id)).papers).toMatchObject([{ kind: 'quote', state: 'out' }])
+})
+
+test('jobs are found, filtered and paged, and the filter is in the address', async ({ page, api }) => {
+  await Promise.all(
+    Array.from({ length: 45 }, (_, i) =>
+      makeJob(api, { title: `Row ${String(i).padStart(2, '0')}`, kindId: 'festival' }),
+    ),
+  )
+  await signIn(page)
+  await page.goto('/jobs')
+  await page.getByLabel('Kind').selectOption('Festival hire')
+  await expect(page.getByRole('link', { name: /^Row/ })).not.toHaveCount(45)
+  await page.getByRole('button', { name: 'Show more' }).click()
+  await expect(page.getByRole('link', { name: /^Row/ })).toHaveCount(45)
+  await page.reload()
+  await expect(page.getByLabel('Kind')).toHaveValue('festival')
+  await page.getByRole('button', { name: /Not ready/ }).click()
+  await expect(page.getByRole('link', { name: 'Fen Lights' })).toBeVisible()
+  await page.getByPlaceholder(/Search/).fill('nobody is called this')
+  await expect(page.getByText(/Nothing|No job/)).toBeVisible()
+})
+
+test('a missing value is named on the sending sheet and given at its source', async ({ page, api }) => {
+  const job = await makeJob(api, { title: 'No place yet', place: '', people: null })
+  const paper = await makePaper(api, job.id, 'quote')
+  await signIn(page)
+  await page.goto(`/papers/${paper}`)
+  await expect(page.getByText('2 things have to be put right first.')).toBeVisible()
+  await expect(page.getByRole('figure').first()).toContainText('Place missing')
+  await page.getByLabel('Place is missing').fill('Heron pond')
+  await page.getByLabel('Place is missing').press('Enter')
+  await page.getByLabel('Number of people is missing').fill('12')
+  await page.getByLabel('Number of people is missing').press('Enter')
+  await expect(page.getByText('Every value is there, everyone has a place to sign.')).toBeVisible()
+  await expect(page.getByRole('figure').first()).toContainText('bring to Heron pond')
+  expect(await jobOf(api, job.id)).toMatchObject({ place: 'Heron pond', people: 12 })
+})
+
+test('staff see no money to book, and a stale tab loses nothing', async ({ page, api }) => {
+  const job = await makeJob(api, { title: 'Shared work' })
+  await signIn(page, STAFF)
+  await page.goto(`/jobs/${job.id}`)
+  await expect(page.getByRole('button', { name: 'A payment' })).toBeHidden()
+  await page.route('**/api/stream', (r) => r.fulfill({ status: 204 }))
+  await page.reload()
+  await page.getByRole('button', { name: /^Where/ }).click()
+  await page.getByRole('textbox', { name: 'Where' }).fill('The far bank')
+  const { version } = await jobOf(api, job.id)
+  await api.must('PATCH', `/api/jobs/${job.id}`, { version, set: { people: 7 } })
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Somebody changed this job since you opened it')
+  await expect(page.getByRole('textbox', { name: 'Where' })).toHaveValue('The far bank')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Saved: place.')).toBeVisible()
+  expect(await jobOf(api, job.id)).toMatchObject({ place: 'The far bank', people: 7 })
+})

@@ -1,0 +1,37 @@
+import type { Page } from '@playwright/test'
+import { OWNER } from './caller'
+
+/** Debian's Chromium, with nothing that would look for the network. */
+export const launchOptions = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--lang=en-GB',
+  ],
+}
+
+/** Signs in as a person would. */
+export async function signInAs(page: Page, who: { email: string; password: string } = OWNER): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByLabel('E-mail').fill(who.email)
+  await page.getByLabel('Password').fill(who.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('heading', { name: 'Yours to move' }).waitFor()
+}
+
+/** Draws a signature with the pointer, on the canvas of the open sheet. */
+export async function draw(page: Page): Promise<void> {
+  const box = (await page.getByRole('img', { name: /Draw your signature here/ }).boundingBox())!
+  await page.mouse.move(box.x + 30, box.y + box.height / 2)
+  await page.mouse.down()
+  for (let i = 1; i <= 24; i += 1)
+    await page.mouse.move(box.x + 30 + i * 9, box.y + box.height / 2 + Math.sin(i / 2) * box.height * 0.3)
+  await page.mouse.up()
+  await page.getByRole('button', { name: 'Use this signature' }).click()
+}

@@ -1,0 +1,73 @@
+import type { TestServer } from './server'
+
+export interface Answer<T = Record<string, unknown>> {
+  status: number
+  body: T
+  headers: Headers
+  bytes: Uint8Array
+}
+
+/** Somebody who calls the API with a cookie jar of their own. */
+export class Caller {
+  private cookies = new Map<string, string>()
+  constructor(readonly server: TestServer) {}
+
+  /** The jar as a header, for a request that is made by other means. */
+  get cookie(): string {
+    return [...this.cookies].map(([k, v]) => `${k}=${v}`).join('; ')
+  }
+
+  async call<T = Record<string, unknown>>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
+    const response = await fetch(this.server.origin + path, {
+      method,
+      redirect: 'manual',
+      headers: {
+        origin: this.server.origin,
+        cookie: this.cookie,
+        'user-agent': 'Mozilla/5.0 (X11; Linux x86_64) Chrome/140.0.0.0',
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    })
+    for (const cookie of response.headers.getSetCookie()) {
+      const [pair] = cookie.split(';')
+      const at = pair!.indexOf('=')
+      this.cookies.set(pair!.slice(0, at), pair!.slice(at + 1))
+    }
+    const bytes = new Uint8Array(await response.arrayBuffer())
+    const json = response.headers.get('content-type')?.includes('json')
+    const text = new TextDecoder().decode(bytes)
+    return {
+      status: response.status,
+      body: (json ? JSON.parse(text) : text) as T,
+      headers: response.headers,
+      bytes,
+    }
+  }
+
+  get = <T = Record<string, unknown>>(path: string): Promise<Answer<T>> => this.call<T>('GET', path)
+  post = <T = Record<string, unknown>>(path: string, body: unknown = {}): Promise<Answer<T>> =>
+    this.call<T>('POST', path, body)
+
+  /** Calls and insists on success; gives back the body. */
+  async must<T = Record<string, unknown>>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await this.call<T>(method, path, body)
+    if (answer.status >= 300) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`)
+    return answer.body
+  }
+}
+
+export const OWNER = { email: 'maren@larkmoor.example', password: 'steam-and-birch', pin: '2468' }
+export const STAFF = { email: 'jonah@larkmoor.example', password: 'kindling-first', pin: '1357' }
+
+export async function signedIn(server: TestServer, who: { email: string; password: string } = OWNER): Promise<Caller> {
+  const caller = new Caller(server)
+  await caller.must('POST', '/api/session', { email: who.email, password: who.password })
+  return caller
+}

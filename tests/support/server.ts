@@ -1,0 +1,68 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createClient, type Client, type Row } from '@libsql/client'
+import { freePort, seededFolder, serve } from '../../scripts/lib.mjs'
+
+type Served = Awaited<ReturnType<typeof serve>>
+
+/** The built application on a copy of the demo business, in a folder of its own. */
+export class TestServer {
+  private served: Served | null = null
+  private client: Client | null = null
+  private port = 0
+  readonly folder = mkdtempSync(join(tmpdir(), 'upwold-'))
+
+  /** Copies the demo business and starts on it. */
+  static async start(env: Record<string, string> = {}): Promise<TestServer> {
+    const server = new TestServer()
+    cpSync(seededFolder, server.folder, { recursive: true })
+    await server.restart(env)
+    return server
+  }
+
+  get origin(): string {
+    return `http://localhost:${this.port}`
+  }
+
+  /** Starts again on the same data and the same port, as after a crash. */
+  async restart(env: Record<string, string> = {}): Promise<void> {
+    this.port ||= await freePort()
+    this.served = await serve(this.folder, this.port, env)
+  }
+
+  /** Ends the process at once, as a power cut would. */
+  async kill(): Promise<void> {
+    const { child } = this.served!
+    const gone = new Promise((resolve) => child.once('exit', resolve))
+    child.kill('SIGKILL')
+    await gone
+  }
+
+  /** Asks the database itself, past the application. */
+  async rows(sql: string, args: (string | number)[] = []): Promise<Row[]> {
+    this.client ??= createClient({ url: `file:${join(this.folder, 'upwold.db')}`, timeout: 5000 })
+    return (await this.client.execute({ sql, args })).rows
+  }
+
+  get output(): string {
+    return this.served!.output()
+  }
+
+  async stop(): Promise<void> {
+    this.client?.close()
+    await this.served?.stop()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+}
+
+/** Asks again until the answer is good; fails with the last one after `seconds`. */
+export async function until<T>(ask: () => Promise<T>, good: (answer: T) => boolean, seconds = 20): Promise<T> {
+  const end = Date.now() + seconds * 1000
+  for (;;) {
+    const answer = await ask()
+    if (good(answer)) return answer
+    if (Date.now() > end) throw new Error(`Still not so after ${seconds} s: ${JSON.stringify(answer)?.slice(0, 600)}`)
+    await new Promise((resolve) => setTimeout(resolve, 60))
+  }
+}
