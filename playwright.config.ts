@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   fullyParallel: false,
   workers: 2,
-  retries: 0,
+  // One more try, on a fresh server: a machine may stand still for longer than any wait. It is said at the end (0006).
+  retries: 1,
   timeout: 180_000,
   expect: { timeout: 30_000 },
   reporter: [['list'], ['json']],

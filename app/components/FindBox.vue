@@ -4,14 +4,11 @@ import type { Found } from '~~/shared/overview'
 const open = ref(false)
 const text = ref('')
 const { found, at, look, settled } = useLookup(() => api<Found[]>('/api/find', { query: { q: text.value } }))
-const input = ref<HTMLInputElement>()
 const KIND = { job: 'job', person: 'person', paper: 'paper', do: 'do' }
 
 async function show() {
   open.value = true
   await look()
-  await nextTick()
-  input.value?.focus()
 }
 watch(text, look)
 async function go(f: Found | undefined) {
@@ -45,8 +42,8 @@ onBeforeUnmount(() => document.removeEventListener('keydown', listen))
     :draggable="false"
   >
     <input
-      ref="input"
       v-model="text"
+      autofocus
       class="input"
       aria-label="Find jobs, people and papers, or start something"
       role="combobox"

@@ -50,7 +50,7 @@ const lapse = computed(() =>
       :draggable="false"
     >
       <label class="field"
-        ><span>Why (for your own record)</span><input v-model="reason" class="input" maxlength="500"
+        ><span>Why (for your own record)</span><input v-model="reason" autofocus class="input" maxlength="500"
       /></label>
       <p class="gap">
         <button class="btn main" :disabled="busy" @click="withdraw">Withdraw it</button>

@@ -158,7 +158,7 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
     <BottomSheet v-model="declineOpen" header="Decline">
       <label class="field">
         <span>Say in a few words why. {{ view.business.name }} reads it.</span>
-        <textarea v-model="reason" class="input" rows="3" maxlength="1000" />
+        <textarea v-model="reason" autofocus class="input" rows="3" maxlength="1000" />
       </label>
       <p v-if="told" class="error" role="alert">{{ told }}</p>
       <button class="btn main big wide" :disabled="busy" @click="decline">Decline it</button>
@@ -166,7 +166,7 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
     <BottomSheet v-model="questionOpen" header="Ask a question">
       <label class="field">
         <span>Your question to {{ view.business.name }}</span>
-        <textarea v-model="question" class="input" rows="4" maxlength="2000" />
+        <textarea v-model="question" autofocus class="input" rows="4" maxlength="2000" />
       </label>
       <p v-if="told" class="error" role="alert">{{ told }}</p>
       <button class="btn main big wide" :disabled="busy" @click="ask">Send the question</button>
