@@ -2,17 +2,30 @@ import { and, asc, eq, inArray, isNull, lte } from 'drizzle-orm'
 import { Temporal } from 'temporal-polyfill'
 import { addDays } from '../core/calendar/dates'
 import { mayAct } from '../core/rounds/rounds'
+import { withIds } from '../core/document/model'
 import type { PricedLine } from '../core/pricing/pricing'
 import { atClock, now, today } from '../server/clock'
 import { db, write } from '../server/db/client'
-import { business, catalogue, kinds, outbox, papers, roundPeople, rounds, templates } from '../server/db/schema'
+import {
+  business,
+  catalogue,
+  clauseEditions,
+  clauses,
+  kinds,
+  outbox,
+  papers,
+  roundPeople,
+  rounds,
+  templates,
+} from '../server/db/schema'
 import { handlers } from '../server/jobs/handlers'
 import { type Handler, runOne } from '../server/jobs/outbox'
 import { addContact, addGuest, createJob } from '../server/services/jobs/write'
 import { addMember } from '../server/services/members/members'
 import { bookPayment } from '../server/services/money/payments'
 import { loadJob } from '../server/services/jobs/load'
-import { makeJobPaper, paperView } from '../server/services/papers/papers'
+import { makeJobPaper } from '../server/services/papers/papers'
+import { paperView } from '../server/services/papers/view'
 import { lapseRound } from '../server/services/rounds/manage'
 import { sendRound } from '../server/services/rounds/send'
 import { declinePart, finishPart, recordOpened } from '../server/services/rounds/sign'
@@ -30,7 +43,7 @@ import {
   STAFF,
   type Step,
 } from './data'
-import { festivalAgreement, hireAgreement, quote, retreatTerms, waiver } from './templates'
+import { CLAUSES, TEMPLATES } from './templates/index'
 
 const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
 const LAPTOP = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140.0.0.0 Safari/537.36'
@@ -51,14 +64,6 @@ let start = '',
 const tick = (minutes: number) => {
   clock = new Date(Math.min(clock.getTime() + minutes * 60_000, begun + sequence++))
 }
-
-const TEMPLATES = [
-  { id: 'quote', kind: 'quote', name: 'Quote', document: quote },
-  { id: 'hire', kind: 'contract', name: 'Hire agreement', document: hireAgreement },
-  { id: 'festival', kind: 'contract', name: 'Festival agreement', document: festivalAgreement },
-  { id: 'retreat', kind: 'contract', name: 'Retreat terms', document: retreatTerms },
-  { id: 'waiver', kind: 'waiver', name: 'Bather’s waiver', document: waiver },
-] as const
 
 const { seal, ...soon } = handlers
 const sealing: Record<string, Handler> = { seal: seal! }
@@ -271,7 +276,13 @@ async function seedBusiness(): Promise<void> {
   await write(async (tx) => {
     await tx.insert(business).values({ id: 'business', ...BUSINESS })
     await tx.insert(catalogue).values(CATALOGUE.map((c, position) => ({ ...c, position })))
-    await tx.insert(templates).values(TEMPLATES.map((t) => ({ ...t, edition: 1, updatedAt: now() })))
+    await tx
+      .insert(templates)
+      .values(TEMPLATES.map((t) => ({ ...t, document: withIds(t.document), edition: 1, updatedAt: now() })))
+    await tx.insert(clauses).values(CLAUSES.map((c) => ({ ...c, edition: 1, updatedAt: now() })))
+    await tx
+      .insert(clauseEditions)
+      .values(CLAUSES.map((c) => ({ clauseId: c.id, edition: 1, body: c.body, by: OWNER.name, at: now() })))
     await tx.insert(kinds).values(KINDS.map((k, position) => ({ ...k, position })))
   })
 }

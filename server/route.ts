@@ -83,6 +83,26 @@ export function fromWhere(event: H3Event): { ip: string; device: string } {
   }
 }
 
+/** Sends a file to be kept. Never shown in place: HTML and JSON of ours open outside the application. */
+export function sendFile(event: H3Event, file: { bytes: Uint8Array; name: string; type: string }): Uint8Array {
+  if (file.type === 'application/pdf') return sendPdf(event, file.bytes, file.name)
+  setResponseHeader(event, 'content-type', file.type as 'text/html')
+  setResponseHeader(event, 'x-content-type-options', 'nosniff')
+  setResponseHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`)
+  return file.bytes
+}
+
+/** The raw bytes of a request, or a refusal when there are none or more than `max`. */
+export async function bodyBytes(event: H3Event, max: number): Promise<Uint8Array> {
+  const mb = `${Math.round(max / 1_000_000)} MB`
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > max)
+    throw new Problem('too-large', `This file is larger than ${mb}. Make it smaller first.`)
+  const raw = await readRawBody(event, false)
+  if (!raw?.length) throw new Problem('invalid', 'The file is empty.')
+  if (raw.length > max) throw new Problem('too-large', `This file is larger than ${mb}. Make it smaller first.`)
+  return new Uint8Array(raw)
+}
+
 /** Sends a PDF to be shown, or kept under a name. */
 export function sendPdf(event: H3Event, bytes: Uint8Array, name: string): Uint8Array {
   setResponseHeader(event, 'content-type', 'application/pdf')

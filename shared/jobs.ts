@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isDay } from '../core/calendar/dates'
 import { isTimeZone } from '../core/calendar/dates'
 import type { Next } from '../core/line/next'
 import type { LineFacts, Stop, StopMark } from '../core/line/line'
@@ -6,6 +7,7 @@ import type { Minor } from '../core/money/money'
 import { isDecimal, tenThousandths } from '../core/money/money'
 import type { PaymentPlan, Stage } from '../core/payment-plan/plan'
 import type { Priced, PricedLine } from '../core/pricing/pricing'
+import type { Drift } from '../core/merge/drift'
 import { line, prose, requiredLine } from './text'
 
 export const NAME_MAX = 200
@@ -61,16 +63,31 @@ const wallClock = z
 const timeZone = z.string().max(60).refine(isTimeZone, 'This time zone is not known.')
 const people = z.number().int('Give whole people.').min(0, 'This cannot be negative.').max(100_000).nullable()
 
-export const newContact = z.object({
+const contactFacts = z.object({
   name: requiredLine(NAME_MAX, 'The name'),
-  email: line(320)
-    .refine((s) => s === '' || /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/.test(s), 'This is not an e-mail address.')
-    .default(''),
-  phone: line(40).default(''),
-  address: prose(1000).default(''),
-  kind: z.enum(['person', 'organisation']).default('person'),
+  email: line(320).refine(
+    (s) => s === '' || /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/.test(s),
+    'This is not an e-mail address.',
+  ),
+  phone: line(40),
+  address: prose(1000),
+  kind: z.enum(['person', 'organisation']),
+  /** Day of birth; empty where it isn't known. */
+  born: z
+    .string()
+    .refine((s) => s === '' || isDay(s), 'This is not a day of the calendar.')
+    .transform((s) => s || null)
+    .nullable(),
 })
-export const editContact = newContact.partial()
+export const newContact = contactFacts.extend({
+  email: contactFacts.shape.email.default(''),
+  phone: contactFacts.shape.phone.default(''),
+  address: contactFacts.shape.address.default(''),
+  kind: contactFacts.shape.kind.default('person'),
+  born: contactFacts.shape.born.default(null),
+})
+/** Only what is given changes: no defaults here, or correcting a name would empty the rest. */
+export const editContact = contactFacts.partial()
 
 export const newJob = z.object({
   kindId: z.string().min(1, 'Choose the kind of job.'),
@@ -143,6 +160,7 @@ export interface ContactView {
   phone: string
   address: string
   kind: 'person' | 'organisation'
+  born: string | null
 }
 /** A kind of job as the pages know it. */
 export interface JobKind {
@@ -177,6 +195,8 @@ export interface JobPaper {
   /** Whose waiver it is. */
   guestId: string | null
   guest: string
+  /** What it still says although the record has changed. */
+  drift: Drift[]
 }
 /** The next step, with the person it waits for. */
 export type NextStep = Next & { personId: string | null }

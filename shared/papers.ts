@@ -1,14 +1,38 @@
 import { z } from 'zod'
-import type { Gap } from '../core/merge/merge'
+import { type Amendment, amendment } from '../core/amend/amend'
+import type { PaperDocument } from '../core/document/model'
+import type { PaperFigures } from '../core/layout/expand'
+import type { Drift } from '../core/merge/drift'
+import type { Gap, MergeContext } from '../core/merge/merge'
 import type { PersonState } from '../core/rounds/rounds'
 import type { PreflightNote } from '../core/preflight/preflight'
 import { line, prose, requiredLine } from './text'
 
-export const makePaper = z.object({
-  kind: z.enum(['quote', 'contract', 'waiver']),
-  guestId: z.string().max(60).optional(),
-  key: z.string().max(60).optional(),
+const recordId = z.string().min(1).max(60)
+const texts = (max: number) => z.record(z.string().min(1).max(80), line(max))
+export const makePaper = z
+  .object({
+    kind: z.enum(['quote', 'contract', 'waiver']).optional(),
+    templateId: recordId.optional(),
+    guestId: recordId.optional(),
+    key: recordId.optional(),
+    /** Paper values, as the template asks for them. */
+    values: texts(500).default({}),
+  })
+  .refine((p) => p.kind || p.templateId, { error: 'Say which template, or which kind of paper.', path: ['templateId'] })
+
+export type MakePaper = z.input<typeof makePaper>
+
+/** One amendment: the words, and why. Who and when is the server’s to say. */
+export const putAmendment = amendment.omit({ by: true, at: true }).extend({ why: line(500).default('') })
+/** What belongs to the paper alone, and who stands for its parties. Only what is given changes. */
+export const changePaper = z.object({
+  values: texts(500).optional(),
+  presets: texts(300).optional(),
+  changes: z.enum(['shown', 'clean']).optional(),
+  bind: z.object({ party: z.string().min(1).max(40), contactId: recordId }).optional(),
 })
+export const settleDrift = z.object({ how: z.enum(['leave', 'anew', 'addendum']), key: recordId.optional() })
 export const sendPaper = z.object({
   subject: requiredLine(300, 'The subject'),
   message: prose(5000).refine((s) => s.trim().length > 0, 'Write a few words with it.'),
@@ -24,6 +48,8 @@ export const withdrawPaper = z.object({ reason: line(500).default('') })
 
 export interface SheetPerson {
   party: string
+  label: string
+  contactId: string | null
   name: string
   email: string
   turn: number
@@ -61,6 +87,24 @@ export interface PaperView {
   } | null
   today: string
   versionSha: string | null
+  /** What is written on it, for the writing room. */
+  written: {
+    template: PaperDocument
+    document: PaperDocument
+    base: PaperDocument
+    figures: PaperFigures
+    context: MergeContext
+    amendments: AmendmentRow[]
+    own: { values: Record<string, string>; presets: Record<string, string>; changes: 'shown' | 'clean' }
+    templateId: string | null
+    templateEdition: number | null
+  }
+  drift: Drift[]
+}
+/** An amendment with how often other copies of the template have it, and the fact it may really be about. */
+export type AmendmentRow = Amendment & {
+  again: { times: number; of: number }
+  fact: { path: string; text: string; label: string } | null
 }
 export interface PaperRow {
   id: string

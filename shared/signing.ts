@@ -47,3 +47,9 @@ export const CONSENT = {
   words:
     'I agree to sign this electronically. My name, the time, my device and how I was reached are recorded with it. I may ask for a paper copy instead.',
 } as const
+
+/** A file a signer gave stands in its field as `<SHA-256>/<name>`. */
+export const ATTACHMENT = /^([0-9a-f]{64})\/(.{1,200})$/
+export const attachmentName = (value: string): string => ATTACHMENT.exec(value)?.[2] ?? value
+/** The most bytes one attachment may have. */
+export const ATTACHMENT_MAX = 10_000_000

@@ -7,6 +7,11 @@ const DAY = 86_400_000
 /** Days since 1 January 1970. Plain arithmetic: lists ask for hundreds of these, and a day has no zone. */
 const toNumber = (day: Day): number => Date.parse(`${day}T00:00:00Z`) / DAY
 
+/** Whether a text is a day the calendar has. */
+export function isDay(text: string): boolean {
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(toNumber(text)) && addDays(text, 0) === text
+}
+
 /** `day` moved by so many days (negative: earlier). */
 export function addDays(day: Day, days: number): Day {
   return new Date((toNumber(day) + days) * DAY).toISOString().slice(0, 10)

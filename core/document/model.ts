@@ -1,19 +1,29 @@
 import { z } from 'zod'
 
-/** The kinds of place on a paper that somebody fills. `take`, `quantity` and `agreed-total` belong to a price table. */
+/**
+ * The kinds of place on a paper that somebody fills. `date` is the day of signing and fills itself, `day` is chosen;
+ * `take`, `quantity` and `agreed-total` belong to a price table.
+ */
 export const fieldTypes = [
   'signature',
   'initials',
   'name',
+  'job-title',
+  'organisation',
+  'email',
   'date',
+  'day',
   'text',
   'number',
   'choice',
+  'choices',
   'tick',
+  'attachment',
   'take',
   'quantity',
   'agreed-total',
 ] as const
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/)
 export const fieldSpec = z.object({
   key: z.string().min(1).max(80),
   type: z.enum(fieldTypes),
@@ -22,6 +32,12 @@ export const fieldSpec = z.object({
   label: z.string().max(200),
   required: z.boolean().default(true),
   help: z.string().max(400).optional(),
+  /** Shown faintly in the empty box. */
+  placeholder: z.string().max(120).optional(),
+  /** Set by the sender: shown, and not to be changed. */
+  preset: z.string().max(300).optional(),
+  /** Which days a `day` may be; `from` and `to` are days, both included. */
+  days: z.object({ rule: z.enum(['past', 'future', 'between']), from: day.optional(), to: day.optional() }).optional(),
   options: z.array(z.string().max(200)).max(40).optional(),
   /** The priced line a price-table field belongs to. */
   line: z.string().optional(),
@@ -30,6 +46,9 @@ export type FieldSpec = z.infer<typeof fieldSpec>
 
 export const marks = ['bold', 'italic', 'underline', 'strike'] as const
 export type Mark = (typeof marks)[number]
+
+/** A block's own name in its document; amendments, cross-references and notes point to it. */
+const blockId = z.string().min(1).max(80)
 
 /** Where a merged value came from: a fact of a record. */
 export const valueSource = z.object({
@@ -41,8 +60,24 @@ export const valueSource = z.object({
 })
 export type ValueSource = z.infer<typeof valueSource>
 
-/** How a job value is printed. */
-export const valueFormat = z.enum(['plain', 'upper', 'long', 'short', 'amount', 'number'])
+/** How a job value is printed: dates `long` 12 June 2026, `short` Fri 12 June 2026, `dmy` 12/06/2026, `mdy`, `iso`. */
+export const valueFormats = [
+  'plain',
+  'upper',
+  'long',
+  'short',
+  'dmy',
+  'mdy',
+  'iso',
+  'amount',
+  'number',
+  'words',
+] as const
+export const valueFormat = z.enum(valueFormats)
+export type ValueFormat = z.infer<typeof valueFormat>
+
+/** Words of an amendment: struck ones stay to be seen, added ones are underlined. */
+const change = z.enum(['struck', 'added']).optional()
 
 export const inline = z.discriminatedUnion('t', [
   z.object({
@@ -51,15 +86,19 @@ export const inline = z.discriminatedUnion('t', [
     marks: z.array(z.enum(marks)).optional(),
     source: valueSource.optional(),
     gap: z.boolean().optional(),
+    change,
   }),
   z.object({
     t: z.literal('value'),
     path: z.string(),
     format: valueFormat.optional(),
-    fallback: z.string().optional(),
+    fallback: z.string().max(300).optional(),
     marks: z.array(z.enum(marks)).optional(),
+    change,
   }),
   z.object({ t: z.literal('field'), field: fieldSpec, width: z.number().positive().max(480).optional() }),
+  /** The number of a numbered block. */
+  z.object({ t: z.literal('ref'), to: blockId, marks: z.array(z.enum(marks)).optional() }),
   z.object({ t: z.literal('page') }),
   z.object({ t: z.literal('pages') }),
   z.object({ t: z.literal('break') }),
@@ -77,107 +116,140 @@ export type Condition = z.infer<typeof condition>
 const when = condition.optional()
 const align = z.enum(['left', 'center', 'right']).optional()
 
-export type Block =
-  | { t: 'heading'; level: 1 | 2 | 3; content: Inline[]; numbered?: boolean; number?: string; when?: Condition }
+type Align = 'left' | 'center' | 'right'
+export type Block = { id?: string; when?: Condition } & (
+  | { t: 'heading'; level: 1 | 2 | 3; content: Inline[]; numbered?: boolean; number?: string }
   | {
       t: 'paragraph'
       content: Inline[]
-      align?: 'left' | 'center' | 'right'
+      align?: Align
       numbered?: boolean
+      /** Stands between two numbered clauses without moving the later ones: the number before it with this letter. */
+      suffix?: string
       number?: string
       small?: boolean
       each?: string
-      when?: Condition
     }
-  | { t: 'list'; ordered: boolean; items: Block[][]; when?: Condition }
-  | {
-      t: 'table'
-      columns: { width: number; align?: 'left' | 'center' | 'right' }[]
-      head: Inline[][]
-      rows: { cells: Block[][]; each?: string; strong?: boolean }[]
-      plain?: boolean
-      when?: Condition
-    }
-  | { t: 'priceTable'; party: string; when?: Condition }
-  | { t: 'planTable'; when?: Condition }
-  | { t: 'image'; src: string; alt: string; width: number; height: number; align?: 'left' | 'center' | 'right' }
+  | { t: 'list'; ordered: boolean; items: Block[][] }
+  | { t: 'table'; columns: { width: number; align?: Align }[]; head: Inline[][]; rows: TableRow[]; plain?: boolean }
+  | { t: 'priceTable'; party: string }
+  | { t: 'planTable' }
+  | { t: 'image'; src: string; alt: string; width: number; height: number; align?: Align; ground?: Ground }
   | { t: 'rule' }
   | { t: 'space'; height: number }
   | { t: 'pageBreak' }
-  | { t: 'keep'; content: Block[]; when?: Condition }
+  | { t: 'keep'; content: Block[] }
   | { t: 'columns'; columns: Block[][] }
   | { t: 'field'; field: FieldSpec; width?: number; height?: number }
+  /** A clause of the library: as it is now, or as it was in one edition. */
+  | { t: 'clause'; clause: string; edition?: number }
+)
+export type TableRow = { cells: Block[][]; each?: string; strong?: boolean }
+/** What an image stands on: nothing, a chalk ground, or an ink one for a light logo. */
+export type Ground = 'chalk' | 'ink'
 
 const tableRow = z.object({
   cells: z.array(z.array(z.lazy(() => block))),
   each: z.string().optional(),
   strong: z.boolean().optional(),
 })
+const common = { id: blockId.optional(), when }
+const size = z.number().positive().max(2000)
 export const block: z.ZodType<Block> = z.lazy(() =>
   z.discriminatedUnion('t', [
     z.object({
+      ...common,
       t: z.literal('heading'),
       level: z.union([z.literal(1), z.literal(2), z.literal(3)]),
       content: z.array(inline),
       numbered: z.boolean().optional(),
       number: z.string().optional(),
-      when,
     }),
     z.object({
+      ...common,
       t: z.literal('paragraph'),
       content: z.array(inline),
       align,
       numbered: z.boolean().optional(),
+      suffix: z.string().max(3).optional(),
       number: z.string().optional(),
       small: z.boolean().optional(),
       each: z.string().optional(),
-      when,
     }),
-    z.object({ t: z.literal('list'), ordered: z.boolean(), items: z.array(z.array(block)), when }),
+    z.object({ ...common, t: z.literal('list'), ordered: z.boolean(), items: z.array(z.array(block)) }),
     z.object({
+      ...common,
       t: z.literal('table'),
-      columns: z.array(z.object({ width: z.number().positive(), align })).min(1),
+      columns: z
+        .array(z.object({ width: z.number().positive(), align }))
+        .min(1)
+        .max(20),
       head: z.array(z.array(inline)),
       rows: z.array(tableRow),
       plain: z.boolean().optional(),
-      when,
     }),
-    z.object({ t: z.literal('priceTable'), party: z.string(), when }),
-    z.object({ t: z.literal('planTable'), when }),
+    z.object({ ...common, t: z.literal('priceTable'), party: z.string() }),
+    z.object({ ...common, t: z.literal('planTable') }),
     z.object({
+      ...common,
       t: z.literal('image'),
-      src: z.string().regex(/^data:image\/(png|jpeg);base64,/),
-      alt: z.string(),
-      width: z.number().positive(),
-      height: z.number().positive(),
+      src: z.string().regex(/^data:image\/(png|jpeg);base64,/, 'An image has to be a PNG or JPEG.'),
+      alt: z.string().max(400),
+      width: size,
+      height: size,
       align,
+      ground: z.enum(['chalk', 'ink']).optional(),
     }),
-    z.object({ t: z.literal('rule') }),
-    z.object({ t: z.literal('space'), height: z.number().nonnegative().max(400) }),
-    z.object({ t: z.literal('pageBreak') }),
-    z.object({ t: z.literal('keep'), content: z.array(block), when }),
-    z.object({ t: z.literal('columns'), columns: z.array(z.array(block)).min(1).max(4) }),
+    z.object({ ...common, t: z.literal('rule') }),
+    z.object({ ...common, t: z.literal('space'), height: z.number().nonnegative().max(400) }),
+    z.object({ ...common, t: z.literal('pageBreak') }),
+    z.object({ ...common, t: z.literal('keep'), content: z.array(block) }),
+    z.object({ ...common, t: z.literal('columns'), columns: z.array(z.array(block)).min(1).max(4) }),
     z.object({
+      ...common,
       t: z.literal('field'),
       field: fieldSpec,
-      width: z.number().positive().optional(),
-      height: z.number().positive().optional(),
+      width: size.optional(),
+      height: size.optional(),
+    }),
+    z.object({
+      ...common,
+      t: z.literal('clause'),
+      clause: z.string().min(1).max(60),
+      edition: z.number().int().positive().optional(),
     }),
   ]),
 ) as z.ZodType<Block>
 
-/** A place for a person in a template; its index from 1 is its number and hatch. */
-export const party = z.object({ key: z.string().min(1), label: z.string().min(1) })
+/** A place for a person in a template; its index from 1 is its number and hatch. With `when`, it is there only then. */
+export const party = z.object({
+  key: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'A party’s key is lower-case letters, digits and hyphens.'),
+  label: z.string().trim().min(1, 'Give the party a name.').max(60),
+  when,
+})
 export type Party = z.infer<typeof party>
+
+/** A fact that belongs to one paper alone, asked for when the paper is made; merged as `paper.<key>`. */
+export const ask = z.object({
+  key: z.string().regex(/^[a-z][A-Za-z0-9]{0,39}$/, 'A paper value’s key is letters and digits.'),
+  label: z.string().trim().min(1, 'Give the paper value a name.').max(120),
+  type: z.enum(['text', 'number', 'day', 'amount']),
+  required: z.boolean().default(true),
+  help: z.string().max(300).optional(),
+})
+export type Ask = z.infer<typeof ask>
 
 /** A paper's content: blocks in one column, a header and a footer for every page. */
 export const paperDocument = z.object({
-  title: z.string(),
-  language: z.string().default('en-GB'),
-  parties: z.array(party),
+  title: z.string().max(300),
+  language: z.string().max(20).default('en-GB'),
+  parties: z.array(party).max(12),
   header: z.array(block).default([]),
   footer: z.array(block).default([]),
   body: z.array(block),
+  asks: z.array(ask).max(40).optional(),
+  /** Parties that put their initials on every page. */
+  initials: z.array(z.string()).max(12).optional(),
 })
 export type PaperDocument = z.infer<typeof paperDocument>
 
@@ -200,16 +272,70 @@ export function* walkInlines(blocks: readonly Block[]): Generator<Inline> {
   }
 }
 
+/** The field a party fills once and that stands on every page. */
+export const pageInitials = (party: string): FieldSpec => ({
+  key: `${party}-page-initials`,
+  type: 'initials',
+  party,
+  label: 'Initials, on every page',
+  required: true,
+})
+
 /** Every field on the paper, in reading order, each key once. */
 export function fieldsOf(document: PaperDocument): FieldSpec[] {
   const found = new Map<string, FieldSpec>()
-  const visit = (blocks: readonly Block[]) => {
-    for (const b of walkBlocks(blocks)) {
-      if (b.t === 'field' && !found.has(b.field.key)) found.set(b.field.key, b.field)
-      if (b.t === 'heading' || b.t === 'paragraph')
-        for (const i of b.content) if (i.t === 'field' && !found.has(i.field.key)) found.set(i.field.key, i.field)
-    }
+  const add = (f: FieldSpec) => {
+    if (!found.has(f.key)) found.set(f.key, f)
   }
-  visit(document.body)
+  for (const b of walkBlocks(document.body)) {
+    if (b.t === 'field') add(b.field)
+    if (b.t === 'heading' || b.t === 'paragraph') for (const i of b.content) if (i.t === 'field') add(i.field)
+  }
+  for (const key of document.initials ?? []) if (document.parties.some((p) => p.key === key)) add(pageInitials(key))
   return [...found.values()]
 }
+
+/** Blocks with every list of blocks inside them passed through `change`, from the inside out. */
+export function mapBlocks(blocks: readonly Block[], change: (b: Block) => Block[]): Block[] {
+  const inside = (list: readonly Block[]) => mapBlocks(list, change)
+  return blocks.flatMap((b): Block[] => {
+    if (b.t === 'list') return change({ ...b, items: b.items.map(inside) })
+    if (b.t === 'keep') return change({ ...b, content: inside(b.content) })
+    if (b.t === 'columns') return change({ ...b, columns: b.columns.map(inside) })
+    if (b.t === 'table') return change({ ...b, rows: b.rows.map((r) => ({ ...r, cells: r.cells.map(inside) })) })
+    return change(b)
+  })
+}
+
+/** A document with its three lists of blocks changed. */
+export const mapDocument = (d: PaperDocument, change: (blocks: Block[]) => Block[]): PaperDocument => ({
+  ...d,
+  header: change(d.header),
+  footer: change(d.footer),
+  body: change(d.body),
+})
+
+/** Gives every block that has none, or one used before, an id of its own; ids that are there stay. */
+export function withIds(document: PaperDocument): PaperDocument {
+  const taken = new Set<string>()
+  const all = [...walkBlocks([...document.header, ...document.body, ...document.footer])]
+  for (const b of all) if (b.id) taken.add(b.id)
+  const used = new Set<string>()
+  let n = 0
+  const fresh = (): string => {
+    do n += 1
+    while (taken.has(`b${n}`) || used.has(`b${n}`))
+    return `b${n}`
+  }
+  return mapDocument(document, (blocks) =>
+    mapBlocks(blocks, (b) => {
+      const id = b.id && !used.has(b.id) ? b.id : fresh()
+      used.add(id)
+      return [b.id === id ? b : { ...b, id }]
+    }),
+  )
+}
+
+/** The words of inline content: values by their path, fields and numbers left out. */
+export const wordsOfInlines = (content: readonly Inline[]): string =>
+  content.map((i) => (i.t === 'text' ? i.text : i.t === 'value' ? `{${i.path}}` : i.t === 'break' ? ' ' : '')).join('')

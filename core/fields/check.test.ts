@@ -24,15 +24,48 @@ describe('what a party gave', () => {
     ['another answer', { type: 'choice', options: ['yes', 'no'] }, 'maybe', 'Choose one of the answers.'],
     ['a tick', { type: 'tick' }, true, null],
     ['no tick', { type: 'tick' }, false, 'Please tick: Gate'],
+    ['an address', { type: 'email' }, 'ines@marlow.example', null],
+    ['no address', { type: 'email' }, 'ines at marlow', 'This isn’t an e-mail address.'],
+    ['two of the answers', { type: 'choices', options: ['a', 'b', 'c'] }, 'a; c', null],
+    ['one that isn’t offered', { type: 'choices', options: ['a', 'b'] }, 'a; d', 'Choose among the answers.'],
+    ['a day', { type: 'day' }, '2026-02-28', null],
+    ['a day no calendar has', { type: 'day' }, '2026-02-30', 'Give a day of the calendar.'],
+    [
+      'today, where the past is asked',
+      { type: 'day', days: { rule: 'past' } },
+      '2026-06-09',
+      'This has to be a day in the past.',
+    ],
+    [
+      'yesterday, where the future is asked',
+      { type: 'day', days: { rule: 'future' } },
+      '2026-06-08',
+      'This has to be a day to come.',
+    ],
+    [
+      'a day outside',
+      { type: 'day', days: { rule: 'between', from: '2026-07-01', to: '2026-07-31' } },
+      '2026-08-01',
+      'This has to be between 1 July 2026 and 31 July 2026.',
+    ],
+    ['what the sender set, which is there', { preset: 'Orchard' }, undefined, null],
     ['a date of signing, which fills itself', { type: 'date' }, undefined, null],
   ])('%s', (_, over, value, problem) => {
-    const problems = checkFields([field(over)], 'client', { ...none, values: value === undefined ? {} : { a: value } })
+    const problems = checkFields(
+      [field(over)],
+      'client',
+      { ...none, values: value === undefined ? {} : { a: value } },
+      '2026-06-09',
+    )
     expect(problems.map((p) => p.message)).toEqual(problem ? [problem] : [])
   })
 
   it('may only be in that party’s own fields', () => {
     const given = { ...none, values: { a: 'ours', toString: 'x' } }
-    expect(checkFields([field({ party: 'business' })], 'client', given).map((p) => p.key)).toEqual(['a', 'toString'])
+    expect(checkFields([field({ party: 'business' })], 'client', given, '2026-06-09').map((p) => p.key)).toEqual([
+      'a',
+      'toString',
+    ])
   })
 
   it.each([

@@ -1,3 +1,4 @@
+import { formatDayLong, isDay } from '../calendar/dates'
 import type { FieldSpec } from '../document/model'
 
 /** What a signer gave, as far as checking needs it. */
@@ -28,13 +29,34 @@ export function isSigned(signature: Given['signature']): boolean {
   return span((p) => p.x) + span((p) => p.y) >= LEAST_INK
 }
 
-/** Fields a signer fills; dates of signing and totals fill themselves. */
+/** Fields a signer fills; dates of signing and totals fill themselves, and what the sender set is not theirs. */
 export function isTheirs(field: FieldSpec, party: string): boolean {
-  return field.party === party && field.type !== 'date' && field.type !== 'agreed-total'
+  return field.party === party && field.type !== 'date' && field.type !== 'agreed-total' && !field.preset
 }
 
-/** What is still wrong or missing in what one party gave, field by field. */
-export function checkFields(fields: readonly FieldSpec[], party: string, given: Given): FieldProblem[] {
+/** What separates the answers of a `choices` field in its value. */
+export const CHOICES = '; '
+
+const MAIL = /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/
+/** Whether an e-mail address could be written to. */
+export const isMail = (text: string): boolean => MAIL.test(text)
+
+function dayProblem(field: FieldSpec, text: string, today: string): string | null {
+  if (!isDay(text)) return 'Give a day of the calendar.'
+  const { rule, from, to } = field.days ?? {}
+  if (rule === 'past' && text >= today) return 'This has to be a day in the past.'
+  if (rule === 'future' && text <= today) return 'This has to be a day to come.'
+  if (rule === 'between' && ((from && text < from) || (to && text > to)))
+    return from && to
+      ? `This has to be between ${formatDayLong(from)} and ${formatDayLong(to)}.`
+      : from
+        ? `This can’t be before ${formatDayLong(from)}.`
+        : `This can’t be after ${formatDayLong(to!)}.`
+  return null
+}
+
+/** What is still wrong or missing in what one party gave, field by field. `today` is the day where the business is. */
+export function checkFields(fields: readonly FieldSpec[], party: string, given: Given, today: string): FieldProblem[] {
   const problems: FieldProblem[] = []
   for (const field of fields) {
     if (!isTheirs(field, party) || field.type === 'take' || field.type === 'quantity') continue
@@ -52,6 +74,13 @@ export function checkFields(fields: readonly FieldSpec[], party: string, given: 
       else if (field.type === 'number' && !/^-?\d{1,12}([.,]\d{1,4})?$/.test(text)) say('Give a number.')
       else if (field.type === 'choice' && field.options && !field.options.includes(text))
         say('Choose one of the answers.')
+      else if (field.type === 'choices' && !text.split(CHOICES).every((t) => field.options?.includes(t)))
+        say('Choose among the answers.')
+      else if (field.type === 'email' && !isMail(text)) say('This isn’t an e-mail address.')
+      else if (field.type === 'day') {
+        const wrong = dayProblem(field, text, today)
+        if (wrong) say(wrong)
+      }
     }
   }
   const known = new Set(fields.filter((f) => isTheirs(f, party)).map((f) => f.key))

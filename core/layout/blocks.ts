@@ -1,7 +1,7 @@
 import type { Block, Inline } from '../document/model'
 import { fieldSize } from './fields'
 import { type InlineContext, type TextStyle, layoutInline } from './inline'
-import { type Box, HAIRLINE, INK, type Item, type Role, SOFT, type StructNode } from './types'
+import { type Box, GROUNDS, HAIRLINE, INK, type Item, type Role, SOFT, type StructNode } from './types'
 
 export const BODY: TextStyle = { size: 11, leading: 16 }
 export const SMALL: TextStyle = { size: 8.5, leading: 12, color: SOFT }
@@ -14,8 +14,14 @@ const PARAGRAPH_GAP = 7
 const NUMBER_INDENT = 30
 const CELL = 5
 
+/** Laid-out blocks by what they say, kept between two layouts of a document that is being written. */
+export interface LayoutCache {
+  boxes: Map<string, Box[]>
+}
 export interface BlockContext extends InlineContext {
   nodes: StructNode[]
+  /** Only where places are wanted and no structure tree: kept boxes point to no nodes of this one. */
+  cache?: { old: LayoutCache['boxes']; next: LayoutCache['boxes'] }
 }
 
 function node(context: BlockContext, role: Role, parent: number | null, alt?: string): number {
@@ -103,7 +109,7 @@ export function layoutBlocks(
       breakNext = true
       continue
     }
-    const boxes = layoutBlock(b, width, parent, context, style)
+    const boxes = [...remembered(b, width, parent, context, style)]
     if (breakNext && boxes[0]) {
       boxes[0] = { ...boxes[0], breakBefore: true }
       breakNext = false
@@ -111,6 +117,19 @@ export function layoutBlocks(
     out.push(...boxes)
   }
   return out
+}
+
+function remembered(b: Block, width: number, parent: number | null, context: BlockContext, style: TextStyle): Box[] {
+  const { cache, ...plain } = context
+  const make = () =>
+    layoutBlock(b, width, parent, plain, style).map((box) =>
+      box.src || !b.id ? box : { ...box, src: { block: b.id, ...(box.start ?? { index: 0, offset: 0 }) } },
+    )
+  if (!cache) return make()
+  const key = JSON.stringify(b)
+  const boxes = cache.next.get(key) ?? cache.old.get(key) ?? make()
+  cache.next.set(key, boxes)
+  return boxes
 }
 
 function layoutBlock(b: Block, width: number, parent: number | null, context: BlockContext, style: TextStyle): Box[] {
@@ -158,12 +177,16 @@ function layoutBlock(b: Block, width: number, parent: number | null, context: Bl
       const scale = Math.min(1, width / b.width)
       const w = b.width * scale,
         h = b.height * scale
+      const inset = b.ground ? Math.min(8, w / 6, h / 6) : 0
       const x = b.align === 'right' ? width - w : b.align === 'center' ? (width - w) / 2 : 0
       return [
         {
           height: h,
           gap: PARAGRAPH_GAP,
-          items: [{ k: 'image', x, y: 0, w, h, src: b.src, node: id }],
+          items: [
+            ...(b.ground ? [{ k: 'rect' as const, x, y: 0, w, h, fill: GROUNDS[b.ground] }] : []),
+            { k: 'image', x: x + inset, y: inset, w: w - 2 * inset, h: h - 2 * inset, src: b.src, node: id },
+          ],
           fields: [],
           keepNext: false,
         },
@@ -206,6 +229,7 @@ function layoutBlock(b: Block, width: number, parent: number | null, context: Bl
     }
     case 'priceTable':
     case 'planTable':
+    case 'clause':
     case 'pageBreak':
       return []
   }
@@ -275,7 +299,8 @@ function layoutTable(
         keepNext: r >= b.rows.length - 2 && r < b.rows.length - 1 && b.rows.length > 2,
       }
       const items = b.plain ? one.items : [...one.items, rule(one.height - 0.25, row.strong ? INK : HAIRLINE)]
-      return one.height <= MAX_ROW ? [{ ...one, items }] : slices(cells, rule)
+      const made = one.height <= MAX_ROW ? [{ ...one, items }] : slices(cells, rule)
+      return b.id ? made.map((x) => ({ ...x, src: { block: b.id!, index: 0, offset: 0, row: r } })) : made
     })
     .flat()
   const withHead = rows.map((box, i) => ({

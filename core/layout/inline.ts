@@ -2,7 +2,7 @@ import bidiFactory from 'bidi-js'
 import LineBreaker from 'linebreak'
 import { fieldSize } from './fields'
 import type { FieldSpec, Inline } from '../document/model'
-import { type Box, type Face, type FontBook, GAP, INK, type Item } from './types'
+import { ADDED, type Box, type Face, type FontBook, GAP, INK, type Item, STRUCK } from './types'
 
 export interface TextStyle {
   size: number
@@ -39,6 +39,8 @@ type Part = Piece | Atom
 /** A run that may not be broken inside, unless it is wider than the line. */
 interface Segment {
   parts: Part[]
+  /** The inline it starts in, and the character there. */
+  start: { index: number; offset: number }
   width: number
   inkWidth: number
   required: boolean
@@ -103,6 +105,11 @@ function facePieces(text: string, wanted: Face, fonts: FontBook): { text: string
   return out
 }
 
+function colourOf(i: Extract<Inline, { t: 'text' }>, style: TextStyle): string {
+  if (i.gap) return GAP
+  return i.change ? (i.change === 'struck' ? STRUCK : ADDED) : (style.color ?? INK)
+}
+
 function segmentsOf(
   content: readonly Inline[],
   style: TextStyle,
@@ -118,9 +125,9 @@ function segmentsOf(
       style: {
         bold: !!style.bold || marks.includes('bold'),
         italic: marks.includes('italic'),
-        underline: marks.includes('underline'),
-        strike: marks.includes('strike'),
-        color: i.t === 'text' && i.gap ? GAP : (style.color ?? INK),
+        underline: marks.includes('underline') || (i.t === 'text' && i.change === 'added'),
+        strike: marks.includes('strike') || (i.t === 'text' && i.change === 'struck'),
+        color: i.t === 'text' ? colourOf(i, style) : (style.color ?? INK),
       },
     })
     if (i.t === 'text') whole += clean(i.text)
@@ -141,6 +148,9 @@ function segmentsOf(
   for (let at = breaker.nextBreak(); at; at = breaker.nextBreak()) {
     const parts: Part[] = []
     let required = false
+    let first = span
+    while (first + 1 < spans.length && spans[first + 1]!.from <= from) first += 1
+    const start = { index: first, offset: from - (spans[first]?.from ?? 0) }
     for (let i = from; i < at.position;) {
       while (span + 1 < spans.length && spans[span + 1]!.from <= i) span += 1
       const s = spans[span]!.style
@@ -188,7 +198,7 @@ function segmentsOf(
       trailing && last && !last.field
         ? width - last.width + context.fonts.width(last.face, last.text.trimEnd()) * last.size
         : width
-    segments.push({ parts, width, inkWidth, required: required || (at.required && at.position < whole.length) })
+    segments.push({ parts, start, width, inkWidth, required: required || (at.required && at.position < whole.length) })
     from = at.position
   }
   return { segments, rtl: !!levels && (levels.paragraphs[0]?.level ?? 0) % 2 === 1 }
@@ -200,7 +210,7 @@ function cut(segment: Segment, room: number, fonts: FontBook): Segment[] {
   let parts: Part[] = [],
     width = 0
   const flush = (required: boolean) => {
-    if (parts.length) out.push({ parts, width, inkWidth: width, required })
+    if (parts.length) out.push({ parts, start: segment.start, width, inkWidth: width, required })
     parts = []
     width = 0
   }
@@ -273,6 +283,7 @@ export function layoutInline(
   const { segments, rtl } = segmentsOf(content, style, context)
   const side = align ?? (rtl ? 'right' : 'left')
   const lines: Part[][] = []
+  const starts: Segment['start'][] = []
   let line: Part[] = [],
     used = 0
   const queue = segments.flatMap((s) => (s.inkWidth > width ? cut(s, width, context.fonts) : [s]))
@@ -282,6 +293,7 @@ export function layoutInline(
       line = []
       used = 0
     }
+    if (line.length === 0) starts[lines.length] = s.start
     line.push(...s.parts)
     used += s.width
     if (s.required) {
@@ -293,6 +305,7 @@ export function layoutInline(
   if (line.length || lines.length === 0) lines.push(line)
   return lines.map((parts, i) => ({
     ...lineBox(parts, width, style, side, node, context.fonts),
+    start: starts[i] ?? { index: 0, offset: 0 },
     keepNext: lines.length > 1 && (i === 0 || i === lines.length - 2),
   }))
 }

@@ -1,5 +1,6 @@
-import type { PaperDocument } from '../document/model'
-import { type BlockContext, SMALL, layoutBlocks, shifted } from './blocks'
+import { type PaperDocument, pageInitials } from '../document/model'
+import { type BlockContext, type LayoutCache, SMALL, layoutBlocks, shifted } from './blocks'
+import { fieldSize } from './fields'
 import {
   A4,
   type Box,
@@ -7,17 +8,26 @@ import {
   type Laid,
   type Page,
   type PageSetup,
+  type PageStart,
   type PlacedField,
   type StructNode,
 } from './types'
 
 const HEADER_GAP = 14
+/** Text set in a box is made smaller to fit, but not below this. */
+const LEAST_SIZE = 7
 
 /**
  * Lays a merged document out on pages. Text is never lost: what is taller than a page starts on a page of its own.
  * A heading stays with what follows it, kept blocks stay together where a page can hold them, tables repeat their heads.
+ * With a `cache`, blocks that are as before are not laid out again, and there is no structure tree to draw from.
  */
-export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: PageSetup = A4): Laid {
+export function layoutDocument(
+  document: PaperDocument,
+  fonts: FontBook,
+  setup: PageSetup = A4,
+  cache?: LayoutCache,
+): Laid {
   const width = setup.width - setup.left - setup.right
   const nodes: StructNode[] = [{ role: 'Sect', parent: null }]
   const context = (page: number, pages: number, tree: StructNode[]): BlockContext => ({
@@ -37,6 +47,7 @@ export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: 
 
   const pages: Page[] = []
   const fields: PlacedField[] = []
+  const starts: PageStart[] = []
   let y = bottom
   let fresh = true
   const place = (box: Box, x: number, at: number, decoration = false) => {
@@ -53,7 +64,9 @@ export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: 
   }
   newPage()
 
-  const boxes = layoutBlocks(document.body, width, 0, context(1, 1, nodes))
+  const kept = cache ? { old: cache.boxes, next: new Map<string, Box[]>() } : undefined
+  const boxes = layoutBlocks(document.body, width, 0, { ...context(1, 1, nodes), ...(kept ? { cache: kept } : {}) })
+  if (cache) cache.boxes = kept!.next
   boxes.forEach((box, i) => {
     if (box.breakBefore && !fresh) newPage()
     else if (!fresh && y + box.gap + chain(boxes, i, bottom - top) > bottom + 0.01) {
@@ -63,6 +76,7 @@ export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: 
         y += box.head.height
       }
     }
+    if (fresh && pages.length > 1 && box.src) starts.push({ page: pages.length, ...box.src })
     y += fresh ? 0 : box.gap
     place(box, setup.left, y)
     y += box.height
@@ -80,6 +94,7 @@ export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: 
         at += b.height
       })
     }
+    fields.push(...initialsOn(document, i + 1, setup))
     put(edge(document.header, i + 1, pages.length), 40)
     put(edge(document.footer, i + 1, pages.length), setup.height - 40 - footerHeight)
   })
@@ -88,10 +103,29 @@ export function layoutDocument(document: PaperDocument, fonts: FontBook, setup: 
     height: setup.height,
     pages,
     fields,
+    starts,
+    overflows: fields
+      .map((f) => ({ ...f.field, w: f.w }))
+      .filter((f) => f.preset && fonts.width('serif', f.preset) * LEAST_SIZE > f.w - 6)
+      .map(({ key, label }) => ({ key, label })),
     nodes,
     title: document.title,
     language: document.language,
   }
+}
+
+/** The boxes for initials at the foot of a page, from the right, below the footer. */
+function initialsOn(document: PaperDocument, page: number, setup: PageSetup): PlacedField[] {
+  const size = { w: fieldSize(pageInitials('')).width, h: 20 }
+  return document.parties
+    .filter((p) => document.initials?.includes(p.key))
+    .map((p, k) => ({
+      field: pageInitials(p.key),
+      page,
+      x: setup.width - setup.right - size.w - k * (size.w + 8),
+      y: setup.height - 34,
+      ...size,
+    }))
 }
 
 /** The height that must fit together with box `i`: itself and what it must stay with, or itself alone if that is more than a page. */

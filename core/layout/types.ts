@@ -49,11 +49,24 @@ export interface PlacedField {
 export interface Page {
   items: Item[]
 }
+/** Where a page begins in the document: a block, and for text the inline and the character its first line starts at. */
+export interface PageStart {
+  page: number
+  block: string
+  index: number
+  offset: number
+  /** The row of a table. */
+  row?: number
+}
 export interface Laid {
   width: number
   height: number
   pages: Page[]
   fields: PlacedField[]
+  /** One for each page but the first, where its first line comes from a block with an id. */
+  starts: PageStart[]
+  /** Fields whose set text is too long to be read in their box. */
+  overflows: { key: string; label: string }[]
   nodes: StructNode[]
   title: string
   language: string
@@ -71,6 +84,9 @@ export interface Box {
   breakBefore?: boolean
   /** The head its table repeats at the top of every further page. */
   head?: Box
+  /** Where in its block's text the line starts. */
+  start?: { index: number; offset: number }
+  src?: Omit<PageStart, 'page'>
 }
 
 export interface PageSetup {
@@ -88,5 +104,9 @@ export const INK = '#20302b'
 export const SOFT = '#55645e'
 export const HAIRLINE = '#b9b4a2'
 export const GAP = '#a4471f'
+/** Words an amendment struck, and words it added. */
+export const STRUCK = '#a4471f'
+export const ADDED = '#3f5c26'
+export const GROUNDS = { chalk: '#f1ede2', ink: '#20302b' } as const
 /** Ink and ground of the parties' boxes, by number. */
 export const PARTY_INK = ['#6b3f78', '#2c6173', '#4b6b2f', '#a4471f'] as const

@@ -3,7 +3,8 @@ import { paper } from '../../tests/support/paper'
 import { clause, h, p, text } from '../document/build'
 import { type Inline, walkInlines } from '../document/model'
 import { minor } from '../money/money'
-import { type MergeContext, type MergeValue, holds, merge } from './merge'
+import { drifted } from './drift'
+import { type MergeContext, type MergeValue, formatValue, holds, merge } from './merge'
 
 const value = (v: MergeValue['value'], type: MergeValue['type'] = 'text', label = 'Label'): MergeValue => ({
   value: v,
@@ -103,5 +104,79 @@ describe('merge', () => {
       { t: 'text', text: 'd', marks: ['bold'] },
     ])
     expect(() => text('{a|sideways}')).toThrow()
+  })
+})
+
+describe('a value’s format', () => {
+  const print = (v: MergeValue['value'], type: MergeValue['type'], format: string, currency = 'GBP') =>
+    formatValue(value(v, type), format, { currency })
+  it.each([
+    [print('2026-06-12', 'day', 'dmy'), '12/06/2026'],
+    [print('2026-06-12', 'day', 'mdy'), '06/12/2026'],
+    [print('2026-06-12T16:00', 'local', 'iso'), '2026-06-12'],
+    [print(minor(26057), 'amount', 'words'), 'two hundred and sixty pounds and fifty-seven pence'],
+    [print(minor(100), 'amount', 'words'), 'one pound'],
+    [print(minor(-104301), 'amount', 'words', 'EUR'), 'minus one thousand and forty-three euros and one cent'],
+    [print(minor(1205), 'amount', 'words', 'CHF'), 'twelve CHF and 05/100'],
+    [print(1_000_100, 'number', 'words'), 'one million one hundred'],
+    [print('Orchard', 'text', 'words'), 'Orchard'],
+  ])('%s', (got, expected) => expect(got).toBe(expected))
+})
+
+describe('references and parties', () => {
+  it('says the number a clause has now, wherever it stands', () => {
+    const to = (id: string): Inline => ({ t: 'ref', to: id })
+    const body = [
+      h(2, 'One', true),
+      clause('a', { when: { path: 'job.place', is: 'set' } }),
+      { ...clause('b'), id: 'target' },
+      p('x', { content: [{ t: 'text', text: 'see ' }, to('target'), { t: 'text', text: ' and ' }, to('gone')] }),
+    ]
+    expect(said(body).words).toBe('Onebsee 1.1 and clause missing')
+  })
+
+  it('leaves out a party whose condition doesn’t hold, with its fields', () => {
+    const field = { key: 'g', type: 'signature' as const, party: 'guardian', label: 'Guardian signs', required: true }
+    const parties = [
+      { key: 'guest', label: 'Guest' },
+      { key: 'guardian', label: 'Guardian', when: { path: 'job.place', is: 'set' as const } },
+    ]
+    const { document } = merge(
+      paper([p('x', { content: [{ t: 'field', field }] }), { t: 'field', field }], { parties }),
+      context,
+    )
+    expect(document.parties.map((x) => x.key)).toEqual(['guest'])
+    expect(JSON.stringify(document.body)).not.toContain('Guardian signs')
+  })
+})
+
+describe('drift', () => {
+  const paperThen = merge(
+    paper([p('{client.name} on {job.day|dmy} at {job.place|plain|a place}'), p('{money.total|words}')]),
+    context,
+  ).document
+  const changed = (over: Record<string, MergeValue>) =>
+    drifted(paperThen, null, { ...context, values: { ...context.values, ...over } }, null)
+  const named = (v: MergeValue['value'], path: string, type: MergeValue['type'] = 'text') => ({
+    ...value(v, type, path),
+    source: { path, label: path, record: 'job' as const, id: 'j1', fact: 'x' },
+  })
+  const then = Object.fromEntries(
+    Object.entries(context.values).map(([path, v]) => [path, { ...v, source: { ...v.source, path } }]),
+  )
+  const sent = merge(paper([p('{client.name} on {job.day|dmy} for {money.total|words}')]), {
+    ...context,
+    values: then,
+  }).document
+  it('is nothing while the record says the same, however it was printed', () => {
+    expect(changed({})).toEqual([])
+    expect(drifted(sent, null, { ...context, values: then }, null)).toEqual([])
+  })
+  it('names each value once, with what the paper says and what is true now', () => {
+    const now = { ...then, 'job.day': named('2026-06-19', 'job.day', 'day'), 'client.name': named(null, 'client.name') }
+    expect(drifted(sent, null, { ...context, values: now }, null).map((d) => [d.path, d.said, d.now])).toEqual([
+      ['client.name', 'Ines Marlow', ''],
+      ['job.day', '12/06/2026', '19 June 2026'],
+    ])
   })
 })

@@ -1,6 +1,15 @@
 import { formatDay, formatDayLong } from '../calendar/dates'
-import type { Block, Condition, Inline, PaperDocument, ValueSource } from '../document/model'
+import {
+  type Block,
+  type Condition,
+  type Inline,
+  type PaperDocument,
+  type ValueSource,
+  mapBlocks,
+  mapDocument,
+} from '../document/model'
 import { type Minor, formatMoney } from '../money/money'
+import { amountInWords, numberInWords } from './words'
 
 /** One value a paper may take from the record. `null` means it isn't given: a gap. */
 export interface MergeValue {
@@ -8,6 +17,8 @@ export interface MergeValue {
   type: 'text' | 'number' | 'day' | 'local' | 'amount'
   label: string
   source: ValueSource
+  /** May be left empty: then it prints nothing and is no gap. */
+  optional?: boolean
 }
 export interface MergeContext {
   values: Readonly<Record<string, MergeValue>>
@@ -29,27 +40,48 @@ export interface Merged {
 
 type Lookup = (path: string) => MergeValue | undefined
 
-/** A value as the paper prints it. */
+function formatDate(day: string, format: string | undefined): string {
+  const [y, m, d] = day.split('-')
+  switch (format) {
+    case 'short':
+      return formatDay(day)
+    case 'dmy':
+      return `${d}/${m}/${y}`
+    case 'mdy':
+      return `${m}/${d}/${y}`
+    case 'iso':
+      return day
+    default:
+      return formatDayLong(day)
+  }
+}
+
+/** A value as the paper prints it. A format that doesn't suit the value's type prints it plainly. */
 export function formatValue(
   v: MergeValue,
   format: string | undefined,
   context: Pick<MergeContext, 'currency'>,
 ): string {
   if (v.value === null) return ''
+  const text = String(v.value)
   const plain =
     v.type === 'amount'
-      ? formatMoney(v.value as Minor, context.currency)
+      ? format === 'words'
+        ? amountInWords(v.value as Minor, context.currency)
+        : formatMoney(v.value as Minor, context.currency)
       : v.type === 'day'
-        ? format === 'short'
-          ? formatDay(String(v.value))
-          : formatDayLong(String(v.value))
+        ? formatDate(text, format)
         : v.type === 'local'
-          ? `${formatDay(String(v.value).slice(0, 10))}, ${String(v.value).slice(11, 16)}`
+          ? format && format !== 'plain' && format !== 'upper'
+            ? formatDate(text.slice(0, 10), format)
+            : `${formatDay(text.slice(0, 10))}, ${text.slice(11, 16)}`
           : typeof v.value === 'boolean'
             ? v.value
               ? 'yes'
               : 'no'
-            : String(v.value)
+            : format === 'words' && /^\d{1,12}$/.test(text)
+              ? numberInWords(BigInt(text))
+              : text
   return format === 'upper' ? plain.toUpperCase() : plain
 }
 
@@ -74,20 +106,29 @@ export function holds(c: Condition | undefined, lookup: Lookup): boolean {
 export function merge(template: PaperDocument, context: MergeContext): Merged {
   const gaps = new Map<string, Gap>()
   const numbers = { heading: 0, clause: 0 }
+  const root: Lookup = (path) => (Object.hasOwn(context.values, path) ? context.values[path] : undefined)
+  const parties = template.parties.filter((p) => holds(p.when, root))
+  const absent = new Set(template.parties.filter((p) => !parties.includes(p)).map((p) => p.key))
 
   const inlines = (content: readonly Inline[], lookup: Lookup): Inline[] =>
     content.map((i): Inline => {
+      if (i.t === 'field') return absent.has(i.field.party) ? { t: 'text', text: '' } : i
       if (i.t !== 'value') return i
       const v = lookup(i.path)
-      const marks = i.marks ? { marks: i.marks } : {}
+      const marks = { ...(i.marks ? { marks: i.marks } : {}), ...(i.change ? { change: i.change } : {}) }
       if (!isEmpty(v)) return { t: 'text', text: formatValue(v!, i.format, context), source: v!.source, ...marks }
       if (i.fallback !== undefined) return { t: 'text', text: i.fallback, ...marks }
+      if (v?.optional) return { t: 'text', text: '' }
       const label = v?.label ?? i.path
       if (!gaps.has(i.path)) gaps.set(i.path, { path: i.path, label, source: v?.source ?? null, unknown: !v })
       return { t: 'text', text: `${label} missing`, gap: true, ...(v ? { source: v.source } : {}), ...marks }
     })
 
-  const itemsOf = (name: string) => context.lists[name] ?? []
+  const itemsOf = (name: string) => {
+    if (!Object.hasOwn(context.lists, name) && !gaps.has(name))
+      gaps.set(name, { path: name, label: name, source: null, unknown: true })
+    return context.lists[name] ?? []
+  }
   const inItem =
     (item: Readonly<Record<string, MergeValue>>, outer: Lookup): Lookup =>
     (path) =>
@@ -108,12 +149,9 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
         }
         case 'paragraph': {
           const one = (l: Lookup): Block => {
-            if (b.numbered) numbers.clause += 1
-            return {
-              ...b,
-              content: inlines(b.content, l),
-              ...(b.numbered ? { number: `${numbers.heading}.${numbers.clause}` } : {}),
-            }
+            if (b.numbered && !b.suffix) numbers.clause += 1
+            const number = `${numbers.heading}.${numbers.clause}${b.suffix ?? ''}`
+            return { ...b, content: inlines(b.content, l), ...(b.numbered ? { number } : {}) }
           }
           return b.each ? itemsOf(b.each).map((item) => one(inItem(item, lookup))) : [one(lookup)]
         }
@@ -134,17 +172,42 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
           return [{ ...b, content: blocks(b.content, lookup) }]
         case 'columns':
           return [{ ...b, columns: b.columns.map((c) => blocks(c, lookup)) }]
+        case 'field':
+          return absent.has(b.field.party) ? [] : [b]
         default:
           return [b]
       }
     })
 
-  const root: Lookup = (path) => (Object.hasOwn(context.values, path) ? context.values[path] : undefined)
-  const document = {
+  const document = numbered({
     ...template,
+    parties,
     header: blocks(template.header, root),
     footer: blocks(template.footer, root),
     body: blocks(template.body, root),
-  }
+  })
   return { document, gaps: [...gaps.values()] }
+}
+
+/** Puts the numbers of numbered blocks where the text refers to them. */
+function numbered(document: PaperDocument): PaperDocument {
+  const numbers = new Map<string, string>()
+  const all: Inline[] = []
+  mapBlocks(document.body, (b) => {
+    if (b.id && 'number' in b && b.number) numbers.set(b.id, b.number.replace(/\.$/, ''))
+    if ('content' in b && b.t !== 'keep') all.push(...b.content)
+    return [b]
+  })
+  if (!all.some((i) => i.t === 'ref')) return document
+  const content = (list: readonly Inline[]) =>
+    list.map((i): Inline => {
+      if (i.t !== 'ref') return i
+      const number = numbers.get(i.to)
+      return number
+        ? { t: 'text', text: number, ...(i.marks ? { marks: i.marks } : {}) }
+        : { t: 'text', text: 'clause missing', gap: true }
+    })
+  return mapDocument(document, (list) =>
+    mapBlocks(list, (b) => [b.t === 'heading' || b.t === 'paragraph' ? { ...b, content: content(b.content) } : b]),
+  )
 }

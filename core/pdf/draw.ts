@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit'
-import { type Item, type Laid, PARTY_INK, type PlacedField, type StructNode } from '../layout/types'
+import { INK, type Item, type Laid, PARTY_INK, type PlacedField, type StructNode } from '../layout/types'
 import type { FaceFile, FontSet } from './fonts'
 
 export type Pdf = PDFKit.PDFDocument
@@ -91,6 +91,12 @@ function drawField(doc: Pdf, fonts: FontSet, f: PlacedField, parties: readonly s
     .moveTo(f.x, f.y + f.h)
     .lineTo(f.x + f.w, f.y + f.h)
     .stroke(ink)
+  if (f.field.preset) {
+    const size = Math.min(10, ((f.w - 6) / Math.max(fonts.width('serif', f.field.preset), 0.01)) * 0.98)
+    setFont(doc, fonts, 'serif', size)
+    doc.fillColor(INK).text(f.field.preset, f.x + 3, f.y + f.h - 5, { lineBreak: false, baseline: 'alphabetic' })
+    return
+  }
   if (f.h < 22) return
   setFont(doc, fonts, 'sans', 5.5)
   const label = `${number + 1}  ${f.field.label}`

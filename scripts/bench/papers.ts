@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
 import { PDFDocument } from '@cantoo/pdf-lib'
 import { type PaperFigures, expandTables } from '../../core/layout/expand'
 import { layoutDocument } from '../../core/layout/layout'
@@ -7,7 +9,8 @@ import type { Laid } from '../../core/layout/types'
 import { makeSigningKey } from '../../core/evidence/certificate'
 import { signDetached } from '../../core/evidence/cms'
 import { signingRecord } from '../../core/evidence/record'
-import { merge } from '../../core/merge/merge'
+import { resolveClauses } from '../../core/document/clauses'
+import { type MergeContext, merge } from '../../core/merge/merge'
 import { planStages } from '../../core/payment-plan/plan'
 import { collect, createPdf, drawPdf, setFont } from '../../core/pdf/draw'
 import { type FontSet, fontSet } from '../../core/pdf/fonts'
@@ -15,7 +18,9 @@ import type { PlacedMark } from '../../core/pdf/marks'
 import { seal } from '../../core/pdf/seal'
 import { price } from '../../core/pricing/pricing'
 import { KINDS } from '../../demo/data'
-import { hireAgreement } from '../../demo/templates'
+import { CLAUSES } from '../../demo/templates/clauses'
+import { hireAgreement } from '../../demo/templates/agreements'
+import { waiver } from '../../demo/templates/waiver'
 import { ORCHARD } from '../../tests/support/line'
 import { root } from '../lib.mjs'
 import { type Figure, compare } from './measure'
@@ -30,7 +35,11 @@ function contract() {
   const dates = { acceptedOn: null, jobDay: '2026-06-26', today: '2026-06-01' }
   const { stages } = planStages({ plan, total: priced.total, payments: [], ...dates })
   const figures: PaperFigures = { pricing, priced, stages, currency: 'GBP', open: false }
-  const { document } = merge(hireAgreement, { values: {}, lists: {}, currency: 'GBP' })
+  const whole = resolveClauses(hireAgreement, (id) => {
+    const clause = CLAUSES.find((c) => c.id === id)
+    return clause && { ...clause, edition: 1 }
+  })
+  const { document } = merge(whole.document, { values: {}, lists: {}, currency: 'GBP' })
   return { document, figures }
 }
 
@@ -69,6 +78,56 @@ async function stampAndSign(
   for (const page of more) document.addPage(page)
   const saved = await document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
   await sign(saved)
+}
+
+const GUESTS = 500
+/** What a guest's waiver takes from the record. */
+function guestContext(n: number): MergeContext {
+  const value = (path: string, text: string) =>
+    [
+      path,
+      { value: text, type: 'text', label: path, source: { path, label: path, record: 'job', id: 'j', fact: path } },
+    ] as const
+  const facts = {
+    'guest.name': `Guest number ${n}`,
+    'job.title': 'Lakeside evening',
+    'job.day': '12 June',
+    'job.place': 'Larkmoor Water',
+    'business.name': 'Larkmoor Saunas',
+    'business.legalName': 'Larkmoor Saunas Ltd',
+    'business.phone': '01632 960 100',
+  }
+  return { values: Object.fromEntries(Object.entries(facts).map(([k, v]) => value(k, v))), lists: {}, currency: 'GBP' }
+}
+
+/** One paper for each guest from one template: merged, laid out, drawn, against drawing the same runs alone. */
+async function guestPapers(fonts: FontSet): Promise<Figure[]> {
+  const options = { at: AT, author: 'Larkmoor Saunas', parties: ['guest', 'guardian'] }
+  const lay = (n: number) => layoutDocument(merge(waiver, guestContext(n)).document, fonts)
+  const laid = lay(0)
+  setFlagsFromString('--expose_gc')
+  const collectGarbage = runInNewContext('gc') as () => void
+  const memory: number[] = []
+  const measured = await compare(
+    `${GUESTS} papers for ${GUESTS} guests`,
+    1,
+    async () => {
+      for (let n = 0; n < GUESTS; n += 1) {
+        await drawPdf(lay(n), fonts, options)
+        if (n % 100 !== 99) continue
+        collectGarbage()
+        memory.push(process.memoryUsage().heapUsed / 1e6)
+      }
+    },
+    async () => {
+      for (let n = 0; n < GUESTS; n += 1) await writeRuns(laid, fonts)
+    },
+    { ratio: 2 },
+  )
+  // The first run fills caches; what is kept should not grow in the second.
+  const [early, late] = [memory[4]!, memory.at(-1)!]
+  const name = `memory kept after ${memory.length * 100} of them, against ${GUESTS}`
+  return [measured, { name, value: late, unit: 'MB', baseline: early, ratio: late / early, goal: { ratio: 1.2 } }]
 }
 
 export async function papers(): Promise<Figure[]> {
@@ -132,5 +191,5 @@ export async function papers(): Promise<Figure[]> {
     () => stampAndSign(sent, laid, drawnMarks, (pdf) => signDetached(pdf, key)),
     { ratio: 1.5 },
   )
-  return [drawing, sealing]
+  return [drawing, sealing, ...(await guestPapers(fonts))]
 }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import type { FieldSpec, PaperDocument } from '../../core/document/model'
+import type { Amendment, AmendmentView } from '../../core/amend/amend'
+import type { Block, FieldSpec, PaperDocument } from '../../core/document/model'
 import type { Json } from '../../core/evidence/canonical'
 import type { Invoice } from '../../core/invoices/invoice'
 import type { PaperFigures } from '../../core/layout/expand'
@@ -59,6 +60,8 @@ export const contacts = sqliteTable(
     kind: text('kind').$type<'person' | 'organisation'>().notNull().default('person'),
     createdAt: at('created_at').notNull(),
     search: text('search').notNull(),
+    /** Day of birth, where it matters: who is under 18 needs a guardian. */
+    born: text('born'),
   },
   (t) => [index('contacts_name').on(t.name, t.id)],
 )
@@ -93,6 +96,7 @@ export const catalogue = sqliteTable('catalogue', {
   position: integer('position').notNull(),
 })
 
+/** A paper to make papers from. `edition` is the last that was used; what was written since waits in `document`. */
 export const templates = sqliteTable('templates', {
   id: id(),
   kind: text('kind').$type<PaperKind>().notNull(),
@@ -100,7 +104,50 @@ export const templates = sqliteTable('templates', {
   edition: integer('edition').notNull(),
   document: json<PaperDocument>('document').notNull(),
   updatedAt: at('updated_at').notNull(),
+  folder: text('folder').notNull().default(''),
+  archivedAt: at('archived_at'),
+  /** Counts every saving: whoever saves says what they had before them. */
+  revision: integer('revision').notNull().default(1),
 })
+
+/** What a template said when it was used, and what was set aside when two windows wrote at once (no edition). */
+export const templateEditions = sqliteTable(
+  'template_editions',
+  {
+    id: id(),
+    templateId: text('template_id')
+      .notNull()
+      .references(() => templates.id),
+    edition: integer('edition'),
+    document: json<PaperDocument>('document').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [index('editions_by_template').on(t.templateId, t.at)],
+)
+
+/** A piece of text that templates share; every saving is an edition that stays. */
+export const clauses = sqliteTable('clauses', {
+  id: id(),
+  name: text('name').notNull(),
+  edition: integer('edition').notNull(),
+  body: json<Block[]>('body').notNull(),
+  updatedAt: at('updated_at').notNull(),
+  archivedAt: at('archived_at'),
+})
+export const clauseEditions = sqliteTable(
+  'clause_editions',
+  {
+    clauseId: text('clause_id')
+      .notNull()
+      .references(() => clauses.id),
+    edition: integer('edition').notNull(),
+    body: json<Block[]>('body').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.clauseId, t.edition] })],
+)
 export type PaperKind = 'quote' | 'contract' | 'waiver' | 'form'
 
 /** A piece of work. `starts` and `ends` are wall-clock times in `timeZone`, `YYYY-MM-DDTHH:MM`. */
@@ -215,6 +262,18 @@ export const dues = sqliteTable(
   (t) => [primaryKey({ columns: [t.jobId, t.stage] }), index('dues_by_day').on(t.dueOn, t.open)],
 )
 
+/** What belongs to one paper alone. */
+export interface PaperOwn {
+  /** Paper values by key, as asked for by its template. */
+  values: Record<string, string>
+  /** What the sender set in fields, by the field's key. */
+  presets: Record<string, string>
+  /** Drift that was left as it is: what the record said then, by path. */
+  settled: Record<string, string>
+  /** How the PDF shows amendments. */
+  changes: AmendmentView
+}
+export const OWN: PaperOwn = { values: {}, presets: {}, settled: {}, changes: 'shown' }
 export type Binding = { contactId: string } | { memberId: string }
 export const papers = sqliteTable(
   'papers',
@@ -231,8 +290,15 @@ export const papers = sqliteTable(
     state: text('state').$type<'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'>().notNull(),
     createdAt: at('created_at').notNull(),
     fromPaperId: text('from_paper_id'),
+    templateEdition: integer('template_edition'),
+    amendments: json<Amendment[]>('amendments').notNull().default([]),
+    own: json<PaperOwn>('own').notNull().default(OWN),
   },
-  (t) => [index('papers_by_job').on(t.jobId, t.createdAt), index('papers_by_age').on(t.createdAt, t.id)],
+  (t) => [
+    index('papers_by_job').on(t.jobId, t.createdAt),
+    index('papers_by_age').on(t.createdAt, t.id),
+    index('papers_by_template').on(t.templateId, t.createdAt),
+  ],
 )
 
 /** What was sent, frozen: triggers refuse to change or remove it. */

@@ -1,22 +1,16 @@
 import { asc } from 'drizzle-orm'
 import { db } from '../db/client'
-import { catalogue, kinds, templates } from '../db/schema'
+import { catalogue, kinds } from '../db/schema'
+import { listClauses } from './templates/clauses'
+import { listTemplates } from './templates/templates'
 
-/** Job kinds, priced items and templates. */
+/** Templates, clauses, job kinds and priced items. */
 export async function library() {
-  const [kindRows, items, papers] = await Promise.all([
+  const [kindRows, items, templates, clauses] = await Promise.all([
     db().select().from(kinds).orderBy(asc(kinds.position)),
     db().select().from(catalogue).orderBy(asc(catalogue.position)),
-    db()
-      .select({
-        id: templates.id,
-        kind: templates.kind,
-        name: templates.name,
-        edition: templates.edition,
-        updatedAt: templates.updatedAt,
-      })
-      .from(templates)
-      .orderBy(asc(templates.kind)),
+    listTemplates(),
+    listClauses(),
   ])
-  return { kinds: kindRows, catalogue: items, templates: papers }
+  return { kinds: kindRows, catalogue: items, templates, clauses }
 }

@@ -23,12 +23,13 @@ export interface Rendered {
   pdf: Uint8Array
   fields: PlacedField[]
   pages: number
+  overflows: { key: string; label: string }[]
 }
 
 export async function render({ document, figures, at, author }: RenderTask): Promise<Rendered> {
   const laid = layoutDocument(expandTables(document, figures), fonts)
   const pdf = await drawPdf(laid, fonts, { at: new Date(at), author, parties: document.parties.map((p) => p.key) })
-  return { pdf, fields: laid.fields, pages: laid.pages.length }
+  return { pdf, fields: laid.fields, pages: laid.pages.length, overflows: laid.overflows }
 }
 
 export interface SealTask {

@@ -53,7 +53,7 @@ describe('the demo business', () => {
     expect((await owner.must<ContactView[]>('GET', '/api/contacts?limit=100')).length).toBeGreaterThanOrEqual(25)
     const library = await owner.must<{ kinds: object[]; templates: { kind: string }[] }>('GET', '/api/library')
     expect(library.kinds).toHaveLength(4)
-    expect(new Set(library.templates.map((t) => t.kind))).toEqual(new Set(['quote', 'contract', 'waiver']))
+    expect(new Set(library.templates.map((t) => t.kind))).toEqual(new Set(['quote', 'contract', 'waiver', 'form']))
   })
 
   it('has a contract of six pages', async () => {

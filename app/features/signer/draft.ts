@@ -12,7 +12,8 @@ export function useDraft(token: string, view: Ref<SignerView>) {
   let timer: ReturnType<typeof setTimeout> | undefined,
     saving: Promise<void> = Promise.resolve()
   for (const f of view.value.person.fields)
-    if (f.type === 'name' && draft.value.values[f.key] === undefined) draft.value.values[f.key] = view.value.person.name
+    if (f.type === 'name' && !f.preset && draft.value.values[f.key] === undefined)
+      draft.value.values[f.key] = view.value.person.name
 
   async function save(): Promise<void> {
     clearTimeout(timer)
@@ -68,7 +69,7 @@ export function useDraft(token: string, view: Ref<SignerView>) {
   )
   const problems = computed(() => {
     const { person } = view.value
-    const list = checkFields(person.fields, person.party, draft.value)
+    const list = checkFields(person.fields, person.party, draft.value, view.value.today)
     if (figures.value?.open) list.push(...applyChoices(figures.value.pricing.lines, draft.value).problems)
     return list
   })

@@ -9,6 +9,7 @@ import { today } from '../../clock'
 import { db } from '../../db/client'
 import { contacts, happenings, jobs, kinds, papers, standings } from '../../db/schema'
 import { theBusiness } from '../business'
+import { driftOfJob } from '../papers/drift'
 import { latestRounds } from '../rounds/state'
 import { loadJob } from './load'
 import { lineFacts } from './project'
@@ -98,6 +99,7 @@ export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
   phone: c.phone,
   address: c.address,
   kind: c.kind,
+  born: c.born,
 })
 
 /** A job's page. */
@@ -117,6 +119,7 @@ export async function jobView(id: string): Promise<JobView> {
     .where(eq(happenings.jobId, id))
     .orderBy(desc(happenings.at), desc(happenings.id))
     .limit(200)
+  const drift = await driftOfJob(id)
   const next = nextStep(facts, client, loaded.today)
   const waiting = next.paperId
     ? live
@@ -162,6 +165,7 @@ export async function jobView(id: string): Promise<JobView> {
         roundId: live.get(p.id)?.id ?? null,
         guestId: guest?.id ?? null,
         guest: guest?.name ?? '',
+        drift: drift.get(p.id) ?? [],
       }
     }),
     thread: thread.map((h) => ({

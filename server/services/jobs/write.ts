@@ -16,7 +16,9 @@ import { loadJob } from './load'
 import { projectJob } from './project'
 
 /** Adds a contact. The same name and e-mail again gives back the one there is. */
-export async function addContact(input: z.output<typeof newContact>): Promise<string> {
+export async function addContact(
+  input: Omit<z.output<typeof newContact>, 'born'> & { born?: string | null },
+): Promise<string> {
   return write(async (tx) => {
     if (input.email) {
       const [same] = await tx

@@ -1,13 +1,45 @@
+import type { Ask } from '../../../core/document/model'
+import type { PaperFigures } from '../../../core/layout/expand'
 import type { MergeContext, MergeValue } from '../../../core/merge/merge'
-import { dayOf } from '../../../core/calendar/dates'
+import { dayOf, isDay } from '../../../core/calendar/dates'
+import { parseMoney } from '../../../core/money/money'
 import { now } from '../../clock'
-import type { contacts } from '../../db/schema'
+import { db } from '../../db/client'
+import { type contacts, kinds } from '../../db/schema'
+import { theBusiness } from '../business'
 import type { LoadedJob } from '../jobs/load'
 
 type Contact = typeof contacts.$inferSelect
+/** A paper's own values: what its template asks for, and what was given. */
+interface Own {
+  asks: readonly Ask[]
+  values: Readonly<Record<string, string>>
+}
 
-/** All values a job's papers may take, each with the record and fact it comes from. */
-export function mergeContext(loaded: LoadedJob, guest: Contact | null): MergeContext {
+/** Whole years from a day of birth to a day. */
+function ageOn(born: string, day: string): number {
+  const years = Number(day.slice(0, 4)) - Number(born.slice(0, 4))
+  return day.slice(5) < born.slice(5) ? years - 1 : years
+}
+
+/** A paper value as typed, read as what it is. What can't be read is not given. */
+function ownValue(ask: Ask, text: string, currency: string): MergeValue['value'] {
+  const given = text.trim()
+  if (!given) return null
+  if (ask.type === 'day') return isDay(given) ? given : null
+  if (ask.type === 'amount') return parseMoney(given, currency)
+  if (ask.type === 'number')
+    return Number.isFinite(Number(given.replace(',', '.'))) ? Number(given.replace(',', '.')) : null
+  return given
+}
+
+/** All values a job's papers may take, each with the record and fact it comes from. `bound` are the contacts of its parties. */
+export function mergeContext(
+  loaded: Omit<LoadedJob, 'kind'> & { kind: Pick<LoadedJob['kind'], 'name'> },
+  bound: Readonly<Record<string, Contact>>,
+  own: Own,
+  facts: readonly { key: string; label: string; unit: string }[],
+): MergeContext {
   const { job, kind, client, business, priced, stages } = loaded
   const values: Record<string, MergeValue> = {}
   const put = (
@@ -45,8 +77,17 @@ export function mergeContext(loaded: LoadedJob, guest: Contact | null): MergeCon
       c?.address ? c.address.replace(/\n/g, ', ') : null,
     )
   }
-  person('client', 'Client', client)
-  person('guest', 'Guest', guest)
+  const parties: Record<string, string> = { client: 'Client', guest: 'Guest', guardian: 'Guardian', witness: 'Witness' }
+  for (const party of Object.keys(bound)) parties[party] ??= party[0]!.toUpperCase() + party.slice(1)
+  for (const [party, label] of Object.entries(parties))
+    person(party, label, party === 'client' ? client : (bound[party] ?? null))
+  const guest = bound.guest
+  const age = guest?.born ? ageOn(guest.born, job.day ?? loaded.today) : null
+  const about = (fact: string, label: string, type: MergeValue['type'], value: MergeValue['value']) =>
+    put(`guest.${fact}`, label, 'contact', guest?.id ?? null, 'born', type, value)
+  about('born', 'Guest’s date of birth', 'day', guest?.born ?? null)
+  about('age', 'Guest’s age on the day', 'number', age)
+  about('under18', 'Guest is under 18', 'text', age === null ? null : age < 18)
   put('job.title', 'Title', 'job', job.id, 'title', 'text', job.title)
   put('job.kind', 'Kind', 'job', job.id, null, 'text', kind.name)
   put('job.day', 'Day', 'job', job.id, 'starts', 'day', job.day ?? null)
@@ -54,7 +95,7 @@ export function mergeContext(loaded: LoadedJob, guest: Contact | null): MergeCon
   put('job.ends', 'End', 'job', job.id, 'ends', 'local', job.ends)
   put('job.place', 'Place', 'job', job.id, 'place', 'text', job.place)
   put('job.people', 'Number of people', 'job', job.id, 'people', 'number', job.people)
-  for (const rule of kind.settings.facts)
+  for (const rule of facts)
     put(
       `job.${rule.key}`,
       rule.label,
@@ -71,6 +112,12 @@ export function mergeContext(loaded: LoadedJob, guest: Contact | null): MergeCon
     const stage = stages.find((s) => s.key === key)
     put(`money.${key}`, stage?.label ?? key, 'plan', job.id, null, 'amount', stage ? stage.amount : null)
     put(`money.${key}.due`, `${stage?.label ?? key} due`, 'plan', job.id, null, 'day', stage?.dueOn ?? null)
+  }
+  for (const ask of own.asks) {
+    const path = `paper.${ask.key}`
+    const given = ownValue(ask, own.values[ask.key] ?? '', business.currency)
+    put(path, ask.label, 'paper', null, `values.${ask.key}`, ask.type, given)
+    if (!ask.required) values[path]!.optional = true
   }
   put('paper.date', 'Date of the paper', 'paper', null, null, 'day', dayOf(now(), business.timeZone))
   const list = (items: Record<string, [MergeValue['type'], MergeValue['value']]>[]) =>
@@ -101,4 +148,42 @@ export function mergeContext(loaded: LoadedJob, guest: Contact | null): MergeCon
       ),
     },
   }
+}
+
+/** The further facts of every kind of job, each once: a paper may ask for one its own job's kind doesn't have. */
+export async function allFacts(): Promise<{ key: string; label: string; unit: string }[]> {
+  const rows = await db().select({ settings: kinds.settings }).from(kinds)
+  const found = new Map(rows.flatMap((k) => k.settings.facts).map((f) => [f.key, f]))
+  return [...found.values()]
+}
+
+/** Values for a template, from a job to show it by; without a job they are known but not given. */
+export async function sampleContext(
+  loaded: LoadedJob | null,
+  asks: readonly Ask[],
+  paperKind: string,
+): Promise<{ context: MergeContext; figures: PaperFigures | null }> {
+  const facts = await allFacts()
+  const guest = loaded?.guests[0]
+  const bound: Record<string, Contact> = guest ? { guest } : {}
+  const own = { asks, values: {} }
+  if (loaded) {
+    const { pricing, priced, stages, business } = loaded
+    const figures = { pricing, priced, stages, currency: business.currency, open: paperKind === 'quote' }
+    return { context: mergeContext(loaded, bound, own, facts), figures }
+  }
+  const business = await theBusiness()
+  const nothing = { starts: null, ends: null, day: null, place: '', people: null, facts: {}, title: '', id: '' }
+  const empty = {
+    job: nothing,
+    kind: { name: '' },
+    client: null,
+    business,
+    priced: { total: null, tax: null, net: null },
+    stages: [],
+    lines: [],
+    guests: [],
+    today: dayOf(now(), business.timeZone),
+  } as unknown as Parameters<typeof mergeContext>[0]
+  return { context: mergeContext(empty, bound, own, facts), figures: null }
 }

@@ -1,11 +1,16 @@
 import { eq } from 'drizzle-orm'
+import { toDocx } from '../../../core/document/docx'
+import { toHtml } from '../../../core/document/html'
+import type { PaperDocument } from '../../../core/document/model'
+import { type PaperFigures, expandTables } from '../../../core/layout/expand'
+import type { PaperFile } from '../../../shared/library'
 import { getBlob } from '../../blobs'
 import { db } from '../../db/client'
 import { invoices, paperVersions, papers, type roundPeople, rounds } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import { latestRounds } from '../rounds/state'
 import { chainOf, sealedName } from '../rounds/seal'
-import { loadPaper, preparePaper, renderDraft } from './papers'
+import { loadPaper, preparePaper, renderDraft } from './prepare'
 
 export interface NamedFile {
   bytes: Uint8Array
@@ -70,4 +75,41 @@ export async function invoicePdf(id: string): Promise<NamedFile> {
   if (!invoice) throw notFound('invoice')
   if (!invoice.pdfSha) throw new Problem('not-now', 'The invoice is being drawn. Try again in a moment.')
   return { bytes: await getBlob(invoice.pdfSha), name: `Invoice ${invoice.number}.pdf` }
+}
+
+export interface OutFile extends NamedFile {
+  type: string
+}
+export const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
+
+/** A merged document as DOCX or HTML, or what is written as Upwold’s own JSON. */
+export async function fileOf(
+  as: 'docx' | 'html' | 'json',
+  written: { kind: string; name: string; document: PaperDocument },
+  merged: PaperDocument,
+  figures: PaperFigures | null,
+): Promise<OutFile> {
+  const bytes = (text: string) => new TextEncoder().encode(text)
+  const name = `${written.name}.${as}`
+  if (as === 'json') {
+    const file: PaperFile = { upwold: 'paper', version: 1, ...written, kind: written.kind as PaperFile['kind'] }
+    return { bytes: bytes(`${JSON.stringify(file, null, 2)}\n`), name, type: 'application/json' }
+  }
+  const whole = expandTables(merged, figures)
+  return as === 'html'
+    ? { bytes: bytes(toHtml(whole)), name, type: 'text/html; charset=utf-8' }
+    : { bytes: await toDocx(whole), name, type: DOCX }
+}
+
+/** A paper taken out: what was sent, or the draft as it is now. */
+export async function paperFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'json'): Promise<OutFile> {
+  if (as === 'pdf') return { ...(await paperPdf(id)), type: 'application/pdf' }
+  const paper = await loadPaper(id)
+  const round = await roundOf(id)
+  const prepared = await preparePaper(paper)
+  const [version] = round ? await db().select().from(paperVersions).where(eq(paperVersions.id, round.versionId)) : []
+  const written = { kind: paper.kind, name: paper.title, document: prepared.template }
+  return version
+    ? fileOf(as, written, version.document, version.figures)
+    : fileOf(as, written, prepared.merged.document, prepared.figures)
 }

@@ -6,7 +6,7 @@ import { totalText } from '../../../core/layout/expand'
 import type { Mark, PlacedMark } from '../../../core/pdf/marks'
 import type { PlacedField } from '../../../core/layout/types'
 import { applyChoices, price } from '../../../core/pricing/pricing'
-import type { SignerDraft } from '../../../shared/signing'
+import { type SignerDraft, attachmentName } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { decrypt, encrypt } from '../../crypt'
@@ -76,6 +76,10 @@ function markFor(
       return signed.signature ? { kind: 'signature', signature: signed.signature } : null
     case 'date':
       return { kind: 'text', text: formatDayLong(dayOf(signedAt, timeZone)) }
+    case 'day':
+      return typeof value === 'string' && value ? { kind: 'text', text: formatDayLong(value) } : null
+    case 'attachment':
+      return typeof value === 'string' && value ? { kind: 'text', text: attachmentName(value) } : null
     case 'tick':
       return value === true ? { kind: 'tick' } : null
     case 'take': {

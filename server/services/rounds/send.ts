@@ -1,7 +1,6 @@
 import { eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { fieldsOf } from '../../../core/document/model'
-import { preflight } from '../../../core/preflight/preflight'
 import { type RoundState, consequences } from '../../../core/rounds/rounds'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import type { sendPaper } from '../../../shared/papers'
@@ -14,7 +13,7 @@ import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
-import { loadPaper, preparePaper, renderDraft, sheetOf } from '../papers/papers'
+import { loadPaper, preflightOf, preparePaper, renderDraft, sheetOf } from '../papers/prepare'
 import { whenOver } from './over'
 import { type Actor, SYSTEM, record } from './record'
 import { issueLink } from './links'
@@ -40,20 +39,12 @@ export async function sendRound(paperId: string, input: z.output<typeof sendPape
   const { merged, loaded, figures } = prepared
   const sheet = await sheetOf(prepared)
   const fields = fieldsOf(merged.document)
-  const stop = preflight({
-    kind: paper.kind,
-    gaps: merged.gaps,
-    people: sheet,
-    fields,
-    lapsesAt: input.lapsesAt,
-    jobDay: loaded.job.day ?? null,
-    today: loaded.today,
-    total: loaded.priced.total,
-  }).find((n) => n.severity === 'stop')
+  const rendered = await renderDraft(prepared)
+  const notes = await preflightOf(prepared, sheet, input.lapsesAt, rendered.overflows)
+  const stop = notes.find((n) => n.severity === 'stop')
   if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
   if (input.lapsesAt && input.lapsesAt <= now())
     throw new Problem('invalid', 'The deadline has passed already.', { lapsesAt: 'Choose a later time.' })
-  const rendered = await renderDraft(prepared)
   const pdfSha = await putBlob(rendered.pdf, 'application/pdf')
 
   return write(async (tx) => {

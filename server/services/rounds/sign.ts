@@ -4,10 +4,12 @@ import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
+import { today } from '../../clock'
 import { write } from '../../db/client'
 import { paperVersions, papers, roundPeople, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
+import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
 import type { LinkHolder } from './links'
@@ -104,7 +106,7 @@ export async function finishPart(
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, person.roundId))
     const [version] = await tx.select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
     const [paper] = await tx.select().from(papers).where(eq(papers.id, round!.paperId))
-    const problems = checkFields(row!.fields, person.party, draft)
+    const problems = checkFields(row!.fields, person.party, draft, today((await theBusiness()).timeZone))
     if (version!.figures?.open) problems.push(...applyChoices(version!.figures.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })

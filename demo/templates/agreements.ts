@@ -1,73 +1,6 @@
-import { clause, field, h, p, signatureBlock } from '../core/document/build'
-import type { Block, PaperDocument } from '../core/document/model'
-
-const CLIENT = { key: 'client', label: 'Client' },
-  BUSINESS = { key: 'business', label: 'Business' },
-  GUEST = { key: 'guest', label: 'Guest' }
-const footer = (name: string): Block[] => [
-  {
-    t: 'paragraph',
-    small: true,
-    align: 'center',
-    content: [
-      { t: 'value', path: 'business.name' },
-      { t: 'text', text: ` · ${name} · page ` },
-      { t: 'page' },
-      { t: 'text', text: ' of ' },
-      { t: 'pages' },
-    ],
-  },
-]
-const header: Block[] = [
-  {
-    t: 'paragraph',
-    small: true,
-    align: 'right',
-    content: [
-      { t: 'value', path: 'business.legalName' },
-      { t: 'text', text: ', ' },
-      { t: 'value', path: 'business.phone' },
-    ],
-  },
-]
-const bullets = (...items: string[]): Block => ({ t: 'list', ordered: false, items: items.map((i) => [p(i)]) })
-
-export const quote: PaperDocument = {
-  title: 'Quote',
-  language: 'en-GB',
-  parties: [CLIENT],
-  header,
-  footer: footer('Quote'),
-  body: [
-    h(1, 'Quote for {job.title}'),
-    p('{paper.date|long}'),
-    p('For *{client.name}*, from {business.name}.'),
-    p(
-      'Thank you for asking us. This is what we would bring to {job.place} from {job.starts} to {job.ends}, for {job.people} people.',
-    ),
-    h(2, 'What it would cost'),
-    p(
-      'Lines with a box are yours to take or leave, and where you may set how many, say so on the page before you sign. The total follows what you choose.',
-    ),
-    { t: 'priceTable', party: 'client' },
-    h(2, 'When it would be paid'),
-    { t: 'planTable' },
-    h(2, 'Good to know'),
-    bullets(
-      'The price holds until the deadline in our message.',
-      'Accepting this quote settles what is hired and the price. The hire agreement follows with the terms, and your days are reserved when it is signed and the deposit is paid.',
-      'We bring the stove lit and leave the ground as we found it. You give us a level pitch and a way in.',
-    ),
-    {
-      t: 'keep',
-      content: [
-        h(2, 'Your acceptance'),
-        p('I accept this quote with the choices marked above.'),
-        ...signatureBlock('client', 'For the client'),
-      ],
-    },
-  ],
-}
+import { clause, h, p, signatureBlock } from '../../core/document/build'
+import type { Block, PaperDocument } from '../../core/document/model'
+import { BUSINESS, CLIENT, footer, header } from './shared'
 
 /** The terms every hire shares; what differs by kind is passed in. */
 function agreement(title: string, opening: Block[], special: Block[]): PaperDocument {
@@ -221,14 +154,8 @@ function agreement(title: string, opening: Block[], special: Block[]): PaperDocu
       clause(
         'For everything else we answer up to the price of this hire. We do not answer for lost profit, or for what we could not have foreseen when we signed.',
       ),
-      h(2, 'Your details', true),
-      clause(
-        'We keep your name, address and messages for as long as the law asks us to keep accounts, and use them for this hire only. We take photographs of the set-up for our records; people appear in them only if they have agreed to it.',
-      ),
-      h(2, 'If we disagree', true),
-      clause(
-        'Write to {business.email} first. We answer within five working days. If we cannot settle it between us, either of us may ask a mediator, and share the cost. The courts of England and Wales decide if nothing else helps, under their law.',
-      ),
+      { t: 'clause', clause: 'details', id: 'details' },
+      { t: 'clause', clause: 'disagree', id: 'disagree' },
       clause('If one part of this paper does not hold in law, the rest still does.'),
       {
         t: 'keep',
@@ -287,73 +214,3 @@ export const retreatTerms = agreement(
     ),
   ],
 )
-
-export const waiver: PaperDocument = {
-  title: 'Bather’s waiver',
-  language: 'en-GB',
-  parties: [GUEST],
-  header,
-  footer: footer('Bather’s waiver'),
-  body: [
-    h(1, 'Bather’s waiver'),
-    p('for {guest.name}, {job.title} on {job.day|long} at {job.place}, with {business.name}.'),
-    h(2, 'What can happen'),
-    p(
-      'A wood-fired sauna is hot, the stove and stones burn skin at once, floors and steps are wet, and cold water after heat is a shock to the heart. People have fainted, slipped and been burnt, and a few have died. Most of this can be avoided by taking it slowly and listening to the fire-keeper.',
-    ),
-    h(2, 'What I tell you'),
-    bullets(
-      'I have no heart condition, epilepsy or fever, and I am not pregnant; or a doctor has told me that I may bathe.',
-      'I have not drunk alcohol or taken drugs today, and will not before I am done.',
-      'I am eighteen or older. A guardian signs for anyone younger.',
-    ),
-    {
-      t: 'paragraph',
-      content: [
-        {
-          t: 'field',
-          field: {
-            key: 'health',
-            type: 'tick',
-            party: 'guest',
-            label: 'What I tell you above is true',
-            required: true,
-          },
-        },
-        { t: 'text', text: ' What I tell you above is true.' },
-      ],
-    },
-    {
-      t: 'paragraph',
-      content: [
-        { t: 'text', text: 'Who to call if something happens: ' },
-        {
-          t: 'field',
-          width: 220,
-          field: {
-            key: 'emergency',
-            type: 'text',
-            party: 'guest',
-            label: 'Who to call, with their number',
-            required: true,
-            help: 'A name and a telephone number',
-          },
-        },
-      ],
-    },
-    h(2, 'What we agree'),
-    p(
-      'I bathe at my own risk, as far as the law allows. {business.name} answers for what it does wrong, and for nothing that comes from my not keeping to the rules or not telling the truth above. I do as the fire-keeper says, go out when I feel unwell, and say so.',
-    ),
-    { t: 'keep', content: signatureBlock('guest', 'Signed by the guest') },
-    { t: 'space', height: 4 },
-    field({
-      key: 'photos',
-      type: 'tick',
-      party: 'guest',
-      label: 'I may appear in photographs of the session',
-      required: false,
-    }),
-    p('I may appear in photographs of the session (not needed to take part).', { small: true }),
-  ],
-}

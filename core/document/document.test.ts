@@ -1,0 +1,170 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyPaper } from '../../tests/support/anyPaper'
+import { paper } from '../../tests/support/paper'
+import { findBlanks, fillBlanks } from './blanks'
+import { h, p } from './build'
+import { type ClauseLookup, clausesOf, resolveClauses, wouldCircle } from './clauses'
+import { fromHtml, toHtml } from './html'
+import { type Block, fieldsOf, paperDocument, walkBlocks, withIds, wordsOfInlines } from './model'
+import { fromProse, toProse } from './prose'
+
+const sizes = () => ({ width: 100, height: 50 })
+const says = (blocks: readonly Block[]) =>
+  [...walkBlocks(blocks)]
+    .flatMap((b) => (b.t === 'paragraph' || b.t === 'heading' ? [wordsOfInlines(b.content)] : []))
+    .join('|')
+
+describe('a document', () => {
+  it('written out as JSON or handed to the editor reads back the same', () => {
+    fc.assert(
+      fc.property(anyPaper, (d) => {
+        expect(paperDocument.parse(JSON.parse(JSON.stringify(d)))).toEqual(d)
+        expect(fromProse(toProse(d), d)).toEqual(d)
+      }),
+      { numRuns: 150 },
+    )
+  })
+
+  it('gives every block one id of its own, and keeps those that are there', () => {
+    fc.assert(
+      fc.property(anyPaper, (d) => {
+        const ids = [...walkBlocks([...d.header, ...d.body, ...d.footer])].map((b) => b.id)
+        expect(new Set(ids).size).toBe(ids.length)
+        expect(withIds(d)).toEqual(d)
+        const twice = withIds({ ...d, body: [...d.body, ...d.body] })
+        expect(twice.body.slice(0, d.body.length)).toEqual(d.body)
+      }),
+    )
+  })
+
+  it('refuses what could not be drawn or would run', () => {
+    const image = (src: string) =>
+      paperDocument.safeParse(paper([{ t: 'image', src, alt: '', width: 9, height: 9 }])).success
+    expect(image('data:image/png;base64,AAAA')).toBe(true)
+    expect(image('data:image/svg+xml;base64,PHN2Zz4=')).toBe(false)
+    expect(image('https://example.com/a.png')).toBe(false)
+    expect(paperDocument.safeParse({ ...paper([]), parties: [{ key: 'A B', label: 'x' }] }).success).toBe(false)
+  })
+
+  it('has the initials of a party that puts them on every page among its fields', () => {
+    expect(fieldsOf(paper([], { initials: ['client', 'nobody'] })).map((f) => f.key)).toEqual(['client-page-initials'])
+  })
+})
+
+describe('clauses', () => {
+  const lookup: ClauseLookup = (id, edition) =>
+    ({
+      fire: {
+        edition: edition ?? 2,
+        name: 'Fire',
+        body: [
+          { ...p(edition === 1 ? 'old fire' : 'fire'), id: 'a' },
+          { t: 'clause' as const, clause: 'water', id: 'w' },
+        ],
+      },
+      water: { edition: 1, name: 'Water', body: [{ ...p('water'), id: 'a' }] },
+      loop: { edition: 1, name: 'Loop', body: [{ t: 'clause' as const, clause: 'pool' }] },
+      pool: { edition: 1, name: 'Pool', body: [p('pool'), { t: 'clause' as const, clause: 'loop' }] },
+    })[id]
+  const use = (clause: string, more: object = {}): Block => ({ t: 'clause', clause, id: `use-${clause}`, ...more })
+
+  it('stand where they are used, nested ones too, with ids of their own', () => {
+    const { document, problems } = resolveClauses(paper([h(1, 'T'), use('fire'), use('water')]), lookup)
+    expect(says(document.body)).toBe('T|fire|water|water')
+    expect(document.body.map((b) => b.id)).toEqual([undefined, 'use-fire.a', 'use-fire.w.a', 'use-water.a'])
+    expect(problems).toEqual([])
+    expect(clausesOf(document.body)).toEqual([])
+  })
+
+  it('follow the library, or stay at an edition', () => {
+    expect(says(resolveClauses(paper([use('fire', { edition: 1 })]), lookup).document.body)).toBe('old fire|water')
+  })
+
+  it('that lead back to themselves, or are gone, are told and left out', () => {
+    const { document, problems } = resolveClauses(paper([use('loop'), use('gone')]), lookup)
+    expect(says(document.body)).toBe('pool')
+    expect(problems).toEqual([
+      { clause: 'loop', why: 'circular' },
+      { clause: 'gone', why: 'missing' },
+    ])
+    expect(wouldCircle('water', [use('fire')], lookup)).toBe(true)
+    expect(wouldCircle('sand', [use('fire')], lookup)).toBe(false)
+  })
+})
+
+describe('text from elsewhere', () => {
+  it('keeps structure, marks, lists, tables and pictures, and tells what it left', () => {
+    const { blocks, left } = fromHtml(
+      `<html><head><style>p{}</style></head><body><h1>Hire <b>terms</b></h1><p style="text-align:center">One <em>and</em>
+       two<br>three</p><ol><li>first</li><li>second<ul><li>inner</li></ul></li></ol>
+       <table><tr><th>What</th><th>Each</th></tr><tr><td colspan="2">Barrel</td></tr></table><hr>
+       <p><img src="data:image/png;base64,AA" alt="logo"></p><script>alert(1)</script><p onclick="x()"><a href="javascript:alert(1)">link</a></p></body></html>`,
+      sizes,
+    )
+    expect(blocks.map((b) => b.t)).toEqual(['heading', 'paragraph', 'list', 'table', 'rule', 'image', 'paragraph'])
+    expect(says(blocks)).toBe('Hire terms|One and two three|first|second|inner|Barrel|link')
+    expect(blocks[3]).toMatchObject({ head: [[{ text: 'What' }], [{ text: 'Each' }]], rows: [{ cells: [[{}], []] }] })
+    expect(left).toEqual(
+      expect.arrayContaining(['merged table cells (they were split)', 'a script', 'the targets of links']),
+    )
+    expect(JSON.stringify(blocks)).not.toMatch(/alert|onclick|javascript/)
+  })
+
+  it('takes a paste from a word processor by its marks, without its clutter', () => {
+    const { blocks } = fromHtml(
+      `<!--StartFragment--><p class=MsoNormal><span style='font-weight:bold'>Fire<o:p></o:p></span></p><p><span style="font-style: italic">slowly</span></p>`,
+      sizes,
+    )
+    expect(blocks).toEqual([
+      { t: 'paragraph', content: [{ t: 'text', text: 'Fire', marks: ['bold'] }] },
+      { t: 'paragraph', content: [{ t: 'text', text: 'slowly', marks: ['italic'] }] },
+    ])
+  })
+
+  it('written as HTML carries the words and nothing that runs', () => {
+    const html = toHtml(paper([p('<script>alert(1)</script> & *bold*')], { title: 'A "title"' }))
+    expect(html).toContain('&lt;script&gt;alert(1)&lt;/script&gt; &amp; <strong>bold</strong>')
+    expect(html).not.toContain('<script')
+  })
+})
+
+describe('blanks', () => {
+  const known = ['client.name', 'job.place', 'job.people', 'money.deposit', 'money.total'].map((path) => ({
+    path,
+    label: path,
+  }))
+  it.each([
+    ['Client name: ________', 'value client.name'],
+    ['at [venue]', 'value job.place'],
+    ['Number of guests ____', 'value job.people'],
+    ['a deposit of ______ is due', 'value money.deposit'],
+    ['Signed: ______________', 'field signature'],
+    ['Signed by the hirer ......... ', 'field signature'],
+    ['Date: ______', 'field date'],
+    ['Initials ____', 'field initials'],
+    ['Anything buried: ________', 'field text'],
+    ['I have read [initials] this', 'field initials'],
+  ])('%s', (text, expected) => {
+    const [blank] = findBlanks(withIds(paper([p(text)])), known)
+    const got = blank!.propose
+    expect(got.kind === 'value' ? `value ${got.path}` : `field ${got.field.type}`).toBe(expected)
+  })
+
+  it('are filled where they were accepted, and no other word changes', () => {
+    const d = withIds(paper([p('For [client name] at ____ and ____.')]))
+    const found = findBlanks(d, known)
+    expect(found).toHaveLength(3)
+    const filled = fillBlanks(d, [found[0]!, found[2]!])
+    expect(filled.body[0]).toMatchObject({
+      content: [
+        { t: 'text', text: 'For ' },
+        { t: 'value', path: 'client.name' },
+        { t: 'text', text: ' at ____ and ' },
+        { t: 'field', field: { type: 'text' } },
+        { t: 'text', text: '.' },
+      ],
+    })
+    expect(fillBlanks(d, [])).toEqual(d)
+  })
+})

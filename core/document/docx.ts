@@ -1,0 +1,213 @@
+import {
+  AlignmentType,
+  BorderStyle,
+  Document,
+  Footer,
+  Header,
+  HeadingLevel,
+  ImageRun,
+  LevelFormat,
+  Packer,
+  PageBreak,
+  PageNumber,
+  Paragraph,
+  type ParagraphChild,
+  Table,
+  TableCell,
+  TableLayoutType,
+  TableRow,
+  TextRun,
+  WidthType,
+} from 'docx'
+import type { Block, Inline, PaperDocument } from './model'
+
+type Out = Paragraph | Table
+const ALIGN = { left: AlignmentType.LEFT, center: AlignmentType.CENTER, right: AlignmentType.RIGHT } as const
+const HEADINGS = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: HeadingLevel.HEADING_3 } as const
+const NONE = { style: BorderStyle.NONE, size: 0, color: 'auto' }
+const BARE = { top: NONE, bottom: NONE, left: NONE, right: NONE, insideHorizontal: NONE, insideVertical: NONE }
+const TWIPS = 20
+
+function run(i: Inline): ParagraphChild {
+  switch (i.t) {
+    case 'text':
+      return new TextRun({
+        text: i.text,
+        bold: !!i.marks?.includes('bold'),
+        italics: !!i.marks?.includes('italic'),
+        strike: !!i.marks?.includes('strike') || i.change === 'struck',
+        ...(i.marks?.includes('underline') || i.change === 'added' ? { underline: {} } : {}),
+        ...(i.change ? { color: i.change === 'struck' ? 'A4471F' : '3F5C26' } : {}),
+      })
+    case 'value':
+      return new TextRun({ text: `{${i.path}}` })
+    case 'field':
+      return new TextRun({ text: i.field.type === 'tick' ? '☐' : `[${i.field.label}] ____________` })
+    case 'break':
+      return new TextRun({ break: 1 })
+    case 'page':
+      return new TextRun({ children: [PageNumber.CURRENT] })
+    case 'pages':
+      return new TextRun({ children: [PageNumber.TOTAL_PAGES] })
+    case 'ref':
+      return new TextRun({ text: '' })
+  }
+}
+const runs = (content: readonly Inline[], number?: string): ParagraphChild[] => [
+  ...(number ? [new TextRun({ text: `${number} ` })] : []),
+  ...content.map(run),
+]
+
+function bytesOf(src: string): Uint8Array {
+  const binary = atob(src.slice(src.indexOf(',') + 1))
+  return Uint8Array.from(binary, (c) => c.charCodeAt(0))
+}
+
+function blocks(list: readonly Block[], depth = 0): Out[] {
+  return list.flatMap((b) => block(b, depth))
+}
+/** A cell has to hold a paragraph. */
+const inCell = (list: readonly Block[]): Out[] => {
+  const out = blocks(list)
+  return out.length ? out : [new Paragraph({})]
+}
+
+function block(b: Block, depth: number): Out[] {
+  switch (b.t) {
+    case 'heading':
+      return [new Paragraph({ heading: HEADINGS[b.level], children: runs(b.content, b.number) })]
+    case 'paragraph':
+      return [
+        new Paragraph({
+          children: runs(b.content, b.number),
+          spacing: { after: 120 },
+          ...(b.align ? { alignment: ALIGN[b.align] } : {}),
+        }),
+      ]
+    case 'list':
+      return b.items.flatMap((item) =>
+        item.flatMap((x, k): Out[] =>
+          x.t === 'paragraph' && k === 0
+            ? [
+                new Paragraph({
+                  children: runs(x.content),
+                  numbering: { reference: b.ordered ? 'numbers' : 'bullets', level: Math.min(depth, 3) },
+                }),
+              ]
+            : block(x, depth + 1),
+        ),
+      )
+    case 'table': {
+      const whole = b.columns.reduce((n, c) => n + c.width, 0)
+      const widths = b.columns.map((c) => Math.round((c.width / whole) * 467 * TWIPS))
+      const cell = (content: Out[], i: number) =>
+        new TableCell({ children: content, width: { size: widths[i] ?? 1000, type: WidthType.DXA } })
+      const rows = [
+        ...(b.head.some((c) => c.length)
+          ? [
+              new TableRow({
+                tableHeader: true,
+                children: b.head.map((c, i) =>
+                  cell(
+                    [new Paragraph({ children: runs(c.map((x) => (x.t === 'text' ? { ...x, marks: ['bold'] } : x))) })],
+                    i,
+                  ),
+                ),
+              }),
+            ]
+          : []),
+        ...b.rows.map((r) => new TableRow({ children: r.cells.map((c, i) => cell(inCell(c), i)) })),
+      ]
+      if (rows.length === 0) return []
+      return [
+        new Table({ rows, columnWidths: widths, layout: TableLayoutType.FIXED, ...(b.plain ? { borders: BARE } : {}) }),
+        new Paragraph({}),
+      ]
+    }
+    case 'keep':
+      return blocks(b.content, depth)
+    case 'columns':
+      return [
+        new Table({
+          rows: [
+            new TableRow({
+              children: b.columns.map(
+                (c) =>
+                  new TableCell({
+                    children: inCell(c),
+                    borders: BARE,
+                    width: { size: Math.round((467 * TWIPS) / b.columns.length), type: WidthType.DXA },
+                  }),
+              ),
+            }),
+          ],
+          borders: BARE,
+        }),
+        new Paragraph({}),
+      ]
+    case 'image': {
+      const type = b.src.startsWith('data:image/png') ? 'png' : 'jpg'
+      const scale = 96 / 72
+      return [
+        new Paragraph({
+          children: [
+            new ImageRun({
+              type,
+              data: bytesOf(b.src),
+              transformation: { width: Math.round(b.width * scale), height: Math.round(b.height * scale) },
+              altText: { name: 'image', title: b.alt, description: b.alt },
+            }),
+          ],
+          ...(b.align ? { alignment: ALIGN[b.align] } : {}),
+        }),
+      ]
+    }
+    case 'rule':
+      return [new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'B9B4A2', space: 1 } } })]
+    case 'pageBreak':
+      return [new Paragraph({ children: [new PageBreak()] })]
+    case 'field':
+      return [new Paragraph({ children: [run({ t: 'field', field: b.field })] })]
+    case 'space':
+      return [new Paragraph({ spacing: { after: b.height * TWIPS } })]
+    default:
+      return []
+  }
+}
+
+/** A merged paper with its tables expanded as DOCX (ECMA-376). */
+export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
+  const level = (format: (typeof LevelFormat)[keyof typeof LevelFormat], text: (n: number) => string) =>
+    [0, 1, 2, 3].map((n) => ({
+      level: n,
+      format,
+      text: text(n),
+      alignment: AlignmentType.LEFT,
+      style: { paragraph: { indent: { left: 360 * (n + 1), hanging: 260 } } },
+    }))
+  const file = new Document({
+    title: d.title,
+    creator: 'Upwold',
+    numbering: {
+      config: [
+        { reference: 'bullets', levels: level(LevelFormat.BULLET, () => '•') },
+        { reference: 'numbers', levels: level(LevelFormat.DECIMAL, (n) => `%${n + 1}.`) },
+      ],
+    },
+    styles: { default: { document: { run: { font: 'Georgia', size: 22, language: { value: d.language } } } } },
+    sections: [
+      {
+        properties: {
+          page: {
+            size: { width: 595.28 * TWIPS, height: 841.89 * TWIPS },
+            margin: { top: 1280, right: 1280, bottom: 1280, left: 1280 },
+          },
+        },
+        ...(d.header.length ? { headers: { default: new Header({ children: blocks(d.header) }) } } : {}),
+        ...(d.footer.length ? { footers: { default: new Footer({ children: blocks(d.footer) }) } } : {}),
+        children: blocks(d.body),
+      },
+    ],
+  })
+  return new Uint8Array(await Packer.toArrayBuffer(file))
+}

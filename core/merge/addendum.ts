@@ -1,0 +1,49 @@
+import { signatureBlock } from '../document/build'
+import { type Block, type Inline, type PaperDocument, withIds } from '../document/model'
+import { formatDayLong } from '../calendar/dates'
+import type { Drift } from './drift'
+
+const words = (text: string): Inline[] => [{ t: 'text', text }]
+const cell = (content: Inline[]): Block[] => [{ t: 'paragraph', content }]
+
+/**
+ * A paper of its own that changes only what differs: what the paper said, and what holds now as a value that follows the
+ * record until it is sent. The parties are those of the paper.
+ */
+export function addendum(paper: PaperDocument, title: string, sentOn: string, drift: readonly Drift[]): PaperDocument {
+  const signatures: Block = {
+    t: 'columns',
+    columns: paper.parties.slice(0, 4).map((p) => signatureBlock(p.key, p.label)),
+  }
+  return withIds({
+    title: `Addendum to the ${title.toLowerCase()}`,
+    language: paper.language,
+    parties: paper.parties,
+    header: paper.header.map((b) => ({ ...b })),
+    footer: [],
+    body: [
+      { t: 'heading', level: 1, content: words(`Addendum to the ${title.toLowerCase()}`) },
+      {
+        t: 'paragraph',
+        content: words(
+          `This changes the ${title.toLowerCase()} of ${formatDayLong(sentOn)} in what is listed here. Everything else in it stays as it is.`,
+        ),
+      },
+      {
+        t: 'table',
+        columns: [{ width: 130 }, { width: 160 }, { width: 160 }],
+        head: [words('What'), words('It said'), words('It now says')],
+        rows: drift.map((d) => ({
+          cells: [cell(words(d.label)), cell(words(d.said)), cell([{ t: 'value', path: d.path, fallback: 'nothing' }])],
+        })),
+      },
+      {
+        t: 'keep',
+        content: [
+          { t: 'paragraph', content: words('By signing, everyone named here agrees to these changes.') },
+          signatures,
+        ],
+      },
+    ],
+  })
+}

@@ -1,0 +1,5 @@
+import { putAmendment } from '../../../../../shared/papers'
+import { amendPaper } from '../../../../services/papers/own'
+import { route } from '../../../../route'
+
+export default route({ body: putAmendment }, ({ id, body, event }) => amendPaper(id, body, event.context.member!.name))

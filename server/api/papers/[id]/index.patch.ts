@@ -1,0 +1,5 @@
+import { changePaper } from '../../../../shared/papers'
+import { changeOwn } from '../../../services/papers/own'
+import { route } from '../../../route'
+
+export default route({ body: changePaper }, ({ id, body }) => changeOwn(id, body))

@@ -1,0 +1,4 @@
+import { templateView } from '../../../services/templates/templates'
+import { route } from '../../../route'
+
+export default route({}, ({ id }) => templateView(id))

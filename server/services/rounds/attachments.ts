@@ -1,0 +1,52 @@
+import { and, eq } from 'drizzle-orm'
+import { ATTACHMENT } from '../../../shared/signing'
+import { getBlob, putBlob } from '../../blobs'
+import { db } from '../../db/client'
+import { roundEvents, rounds } from '../../db/schema'
+import { Problem, notFound } from '../../problem'
+import type { OutFile } from '../papers/files'
+import type { LinkHolder } from './links'
+
+const TYPES: [number[], string][] = [
+  [[0x25, 0x50, 0x44, 0x46], 'application/pdf'],
+  [[0x89, 0x50, 0x4e, 0x47], 'image/png'],
+  [[0xff, 0xd8, 0xff], 'image/jpeg'],
+]
+/** What a file is by its first bytes; only what opens everywhere and runs nothing is taken. */
+const typeOf = (bytes: Uint8Array) => TYPES.find(([magic]) => magic.every((m, i) => bytes[i] === m))?.[1]
+
+/** Keeps a file a signer gives for one of their fields; what stands in the field is its hash and name. */
+export async function keepAttachment(
+  holder: LinkHolder,
+  key: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<string> {
+  if (!holder.person.fields.some((f) => f.key === key && f.type === 'attachment'))
+    throw new Problem('invalid', 'There is no place for a file here.')
+  const type = typeOf(bytes)
+  if (!type) throw new Problem('invalid', 'Give a PDF, a PNG or a JPEG.', { [key]: 'Give a PDF, a PNG or a JPEG.' })
+  const clean =
+    name
+      .replace(/[\u0000-\u001f\u007f/\\]/g, ' ')
+      .trim()
+      .slice(0, 200) || 'file'
+  return `${await putBlob(bytes, type)}/${clean}`
+}
+
+/** A file that was given with a signature on this paper. */
+export async function attachmentOf(paperId: string, sha: string): Promise<OutFile> {
+  const rows = await db()
+    .select({ data: roundEvents.data })
+    .from(roundEvents)
+    .innerJoin(rounds, eq(rounds.id, roundEvents.roundId))
+    .where(and(eq(rounds.paperId, paperId), eq(roundEvents.type, 'signed')))
+  for (const { data } of rows)
+    for (const value of Object.values((data as { values?: Record<string, unknown> }).values ?? {})) {
+      const match = typeof value === 'string' ? ATTACHMENT.exec(value) : null
+      if (match?.[1] !== sha) continue
+      const bytes = await getBlob(sha)
+      return { bytes, name: match[2]!, type: typeOf(bytes) ?? 'application/octet-stream' }
+    }
+  throw notFound('file')
+}

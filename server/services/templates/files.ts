@@ -1,0 +1,20 @@
+import { resolveClauses } from '../../../core/document/clauses'
+import { merge } from '../../../core/merge/merge'
+import { now } from '../../clock'
+import { renderPaper } from '../../render/pool'
+import { theBusiness } from '../business'
+import { type OutFile, fileOf } from '../papers/files'
+import { templateView } from './templates'
+
+/** A template taken out, shown with the same job as in the writing room; JSON is what is written. */
+export async function templateFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'json'): Promise<OutFile> {
+  const view = await templateView(id)
+  const lookup = (clause: string) => view.clauses.find((c) => c.id === clause)
+  const { document: whole } = resolveClauses(view.document, lookup)
+  // Taken out for another Upwold, a template has to stand without this one's clauses.
+  const written = { kind: view.kind, name: view.name, document: whole }
+  const { document } = merge({ ...whole, title: view.name }, view.context)
+  if (as !== 'pdf') return fileOf(as, written, document, view.figures)
+  const { pdf } = await renderPaper({ document, figures: view.figures, at: now(), author: (await theBusiness()).name })
+  return { bytes: pdf, name: `${view.name}.pdf`, type: 'application/pdf' }
+}

@@ -1,0 +1,191 @@
+import { asc, desc, eq, sql } from 'drizzle-orm'
+import type { z } from 'zod'
+import { type PaperDocument, withIds } from '../../../core/document/model'
+import type { TemplateRow, TemplateView, VersionRow, newTemplate, saveTemplate } from '../../../shared/library'
+import { now } from '../../clock'
+import { db, write } from '../../db/client'
+import { clauses, jobs, kinds, papers, templateEditions, templates } from '../../db/schema'
+import { newId } from '../../ids'
+import { checkImages } from '../../images'
+import { Problem, notFound } from '../../problem'
+import { loadJob } from '../jobs/load'
+import { sampleContext } from '../papers/context'
+import { clauseLookup, nameOf } from './use'
+
+export async function loadTemplate(id: string): Promise<typeof templates.$inferSelect> {
+  const [row] = await db().select().from(templates).where(eq(templates.id, id))
+  if (!row) throw notFound('template')
+  return { ...row, document: withIds(row.document) }
+}
+
+/** Every template with how often and when it was last used, archived ones last. */
+export async function listTemplates(): Promise<TemplateRow[]> {
+  const rows = await db()
+    .select({
+      id: templates.id,
+      kind: templates.kind,
+      name: templates.name,
+      folder: templates.folder,
+      edition: templates.edition,
+      updatedAt: templates.updatedAt,
+      archivedAt: templates.archivedAt,
+      used: sql<number>`(select count(*) from papers where papers.template_id = ${templates.id})`,
+      lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = ${templates.id})`,
+    })
+    .from(templates)
+    .orderBy(asc(templates.folder), asc(templates.name))
+  return rows.sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
+}
+
+/** The job a template is shown with: the latest of a kind that uses it, else the latest of all. */
+async function sampleJob(templateId: string): Promise<string | null> {
+  const [used] = await db()
+    .select({ id: papers.jobId })
+    .from(papers)
+    .where(eq(papers.templateId, templateId))
+    .orderBy(desc(papers.createdAt))
+    .limit(1)
+  if (used) return used.id
+  const [any] = await db().select({ id: jobs.id }).from(jobs).orderBy(desc(jobs.createdAt)).limit(1)
+  return any?.id ?? null
+}
+
+/** A template for the writing room, with a job to show it by and the clauses it uses. */
+export async function templateView(id: string): Promise<TemplateView> {
+  const row = await loadTemplate(id)
+  const jobId = await sampleJob(id)
+  const loaded = jobId ? await loadJob(jobId) : null
+  const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind)
+  const versions = await listVersions(id)
+  const used = versions.find((v) => v.edition === row.edition)
+  const lookup = await clauseLookup([...row.document.header, ...row.document.body, ...row.document.footer])
+  const all = await db().select().from(clauses).orderBy(asc(clauses.name))
+  return {
+    id,
+    kind: row.kind,
+    name: row.name,
+    folder: row.folder,
+    edition: row.edition,
+    revision: row.revision,
+    archived: !!row.archivedAt,
+    updatedAt: row.updatedAt,
+    document: row.document,
+    used: used ? used.at : null,
+    context,
+    figures,
+    sample: loaded ? { id: loaded.job.id, title: loaded.job.title } : null,
+    clauses: all
+      .filter((c) => !c.archivedAt || lookup(c.id))
+      .map((c) => ({ id: c.id, name: c.name, edition: c.edition, body: c.body })),
+  }
+}
+
+/** Makes a template, from nothing, from a document, or as a duplicate of another. The same key twice makes one. */
+export async function addTemplate(input: z.output<typeof newTemplate>): Promise<string> {
+  return write(async (tx) => {
+    const id = input.key ? `t${input.key}` : newId()
+    const [same] = input.key ? await tx.select({ id: templates.id }).from(templates).where(eq(templates.id, id)) : []
+    if (same) return same.id
+    const from = input.from ? await loadTemplate(input.from) : null
+    const document = input.document ?? from?.document ?? blank(input.kind, input.name)
+    checkImages(document)
+    await tx.insert(templates).values({
+      id,
+      kind: from?.kind ?? input.kind,
+      name: input.name,
+      folder: input.folder ?? from?.folder ?? '',
+      edition: 1,
+      document: withIds({ ...document, title: input.name }),
+      updatedAt: now(),
+    })
+    return id
+  })
+}
+
+/** A page to begin with: a heading, and the people a paper of this kind is signed by. */
+function blank(kind: string, name: string): PaperDocument {
+  const parties =
+    kind === 'waiver'
+      ? [{ key: 'guest', label: 'Guest' }]
+      : [{ key: 'client', label: 'Client' }, ...(kind === 'quote' ? [] : [{ key: 'business', label: 'Business' }])]
+  return {
+    title: name,
+    language: 'en-GB',
+    parties,
+    header: [],
+    footer: [],
+    body: [{ t: 'heading', level: 1, content: [{ t: 'text', text: name }] }],
+  }
+}
+
+/**
+ * Saves what was written. Whoever is behind another window is refused with what is there now; their text is set aside
+ * as a version, so that neither loses work.
+ */
+export async function changeTemplate(
+  id: string,
+  input: z.output<typeof saveTemplate>,
+  memberId: string,
+): Promise<number> {
+  const outcome = await write(async (tx): Promise<number | { aside: string }> => {
+    const row = await loadTemplate(id)
+    if (input.document) checkImages(input.document)
+    if (input.document && input.revision !== row.revision) {
+      const document = withIds(input.document)
+      if (JSON.stringify(document) === JSON.stringify(row.document)) return row.revision
+      const aside = newId()
+      await tx
+        .insert(templateEditions)
+        .values({ id: aside, templateId: id, edition: null, document, by: await nameOf(memberId), at: now() })
+      return { aside }
+    }
+    const revision = row.revision + 1
+    await tx
+      .update(templates)
+      .set({
+        ...(input.document ? { document: withIds(input.document) } : {}),
+        ...(input.name === undefined ? {} : { name: input.name }),
+        ...(input.folder === undefined ? {} : { folder: input.folder }),
+        ...(input.kind === undefined ? {} : { kind: input.kind }),
+        ...(input.archived === undefined ? {} : { archivedAt: input.archived ? now() : null }),
+        updatedAt: now(),
+        ...(input.document ? { revision } : {}),
+      })
+      .where(eq(templates.id, id))
+    return input.document ? revision : row.revision
+  })
+  if (typeof outcome === 'number') return outcome
+  throw new Problem(
+    'stale',
+    'This template was written in another window too. Yours was set aside among its versions, so nothing is lost.',
+    {},
+    { aside: outcome.aside },
+  )
+}
+
+/** Versions that were used, and those set aside, newest first. */
+export async function listVersions(id: string): Promise<VersionRow[]> {
+  return db()
+    .select({
+      id: templateEditions.id,
+      edition: templateEditions.edition,
+      by: templateEditions.by,
+      at: templateEditions.at,
+      used: sql<number>`(select count(*) from papers where papers.template_id = ${templateEditions.templateId} and papers.template_edition = ${templateEditions.edition})`,
+    })
+    .from(templateEditions)
+    .where(eq(templateEditions.templateId, id))
+    .orderBy(desc(templateEditions.at), desc(templateEditions.edition))
+}
+
+export async function versionDocument(id: string, versionId: string): Promise<PaperDocument> {
+  const [row] = await db().select().from(templateEditions).where(eq(templateEditions.id, versionId))
+  if (!row || row.templateId !== id) throw notFound('version')
+  return withIds(row.document)
+}
+
+/** Which job kinds use a template by themselves. */
+export async function kindsUsing(id: string): Promise<string[]> {
+  const rows = await db().select().from(kinds)
+  return rows.filter((k) => Object.values(k.settings.templates).includes(id)).map((k) => k.name)
+}

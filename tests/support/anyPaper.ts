@@ -1,0 +1,131 @@
+import fc from 'fast-check'
+import {
+  type Block,
+  type FieldSpec,
+  type Inline,
+  type Mark,
+  type PaperDocument,
+  withIds,
+} from '../../core/document/model'
+import { joined } from '../../core/amend/amend'
+import { paper } from './paper'
+
+/** Any paper the editor can hold: what the properties of reading, writing and amending are tried on. */
+const words = fc
+  .array(fc.constantFrom('water', 'fire', 'the', 'hire', '£420.00', 'Λίμνη', 'баня', 'well-kept', '“sauna”', '& <b>'), {
+    minLength: 1,
+    maxLength: 8,
+  })
+  .map((w) => w.join(' '))
+const marks = fc.subarray<Mark>(['bold', 'italic', 'underline', 'strike'])
+const optional = <T>(key: string, arb: fc.Arbitrary<T>) =>
+  fc.option(arb, { nil: undefined }).map((v) => (v === undefined ? {} : { [key]: v }))
+const marked = marks.map((m) => (m.length ? { marks: m } : {}))
+const field = fc
+  .record({
+    n: fc.nat(999),
+    type: fc.constantFrom<FieldSpec['type'][]>('text', 'day', 'tick', 'initials'),
+    required: fc.boolean(),
+  })
+  .map(({ n, type, required }): FieldSpec => ({ key: `f${n}`, type, party: 'client', label: `Field ${n}`, required }))
+const inline: fc.Arbitrary<Inline> = fc.oneof(
+  { weight: 5, arbitrary: fc.tuple(words, marked).map(([text, m]): Inline => ({ t: 'text', text: `${text} `, ...m })) },
+  {
+    weight: 2,
+    arbitrary: fc
+      .tuple(
+        fc.constantFrom('client.name', 'job.place'),
+        optional('format', fc.constantFrom('upper', 'long')),
+        optional('fallback', words),
+        marked,
+      )
+      .map((parts) => Object.assign({ t: 'value', path: parts[0] }, ...parts.slice(1)) as Inline),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(field, optional('width', fc.integer({ min: 20, max: 300 })))
+      .map(([f, w]) => ({ t: 'field', field: f, ...w }) as Inline),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom<Inline[]>({ t: 'break' }, { t: 'page' }, { t: 'pages' }, { t: 'ref', to: 'b1' }),
+  },
+)
+const content = fc.array(inline, { minLength: 1, maxLength: 5 }).map(joined)
+const when = optional('when', fc.constant({ path: 'job.young', is: 'above' as const, than: 0 }))
+const flag = (key: string) => fc.boolean().map((yes) => (yes ? { [key]: true } : {}))
+const align = optional('align', fc.constantFrom('center', 'right'))
+const make = (t: string, ...parts: fc.Arbitrary<object>[]): fc.Arbitrary<Block> =>
+  fc.tuple(...parts).map((list) => Object.assign({ t }, ...list) as Block)
+const con = <T>(key: string, arb: fc.Arbitrary<T>) => arb.map((v) => ({ [key]: v }))
+
+const paragraph = make('paragraph', con('content', content), align, flag('numbered'), flag('small'), when)
+const leaf: fc.Arbitrary<Block> = fc.oneof(
+  { weight: 4, arbitrary: paragraph },
+  {
+    weight: 1,
+    arbitrary: make('heading', con('level', fc.constantFrom(1, 2, 3)), con('content', content), flag('numbered'), when),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom<Block[]>(
+      { t: 'rule' },
+      { t: 'pageBreak' },
+      { t: 'planTable' },
+      { t: 'priceTable', party: 'client' },
+      { t: 'space', height: 9 },
+    ),
+  },
+  { weight: 1, arbitrary: make('field', con('field', field), optional('width', fc.integer({ min: 20, max: 300 }))) },
+  {
+    weight: 1,
+    arbitrary: make(
+      'clause',
+      con('clause', fc.constantFrom('fire', 'water')),
+      optional('edition', fc.integer({ min: 1, max: 9 })),
+      when,
+    ),
+  },
+)
+const some = fc.array(leaf, { minLength: 1, maxLength: 3 })
+const row = fc.tuple(
+  fc.tuple(some, fc.oneof(some, fc.constant<Block[]>([]))),
+  optional('each', fc.constant('guests')),
+  flag('strong'),
+)
+const block: fc.Arbitrary<Block> = fc.oneof(
+  { weight: 6, arbitrary: leaf },
+  {
+    weight: 1,
+    arbitrary: make(
+      'list',
+      con('ordered', fc.boolean()),
+      con('items', fc.array(some, { minLength: 1, maxLength: 3 })),
+      when,
+    ),
+  },
+  { weight: 1, arbitrary: make('keep', con('content', some), when) },
+  { weight: 1, arbitrary: make('columns', con('columns', fc.array(some, { minLength: 1, maxLength: 3 }))) },
+  {
+    weight: 1,
+    arbitrary: make(
+      'table',
+      con('columns', fc.constant([{ width: 200 }, { width: 90, align: 'right' as const }])),
+      con('head', fc.oneof(fc.constant<Inline[][]>([]), fc.tuple(content, content))),
+      con(
+        'rows',
+        fc.array(
+          row.map(([cells, each, strong]) => ({ cells, ...each, ...strong })),
+          { minLength: 1, maxLength: 4 },
+        ),
+      ),
+      flag('plain'),
+    ),
+  },
+)
+const blocks = fc.array(block, { minLength: 1, maxLength: 8 })
+export const anyPaper: fc.Arbitrary<PaperDocument> = fc
+  .tuple(blocks, fc.oneof(fc.constant<Block[]>([]), fc.array(paragraph, { minLength: 1, maxLength: 2 })))
+  .map(([body, footer]) => withIds(paper(body, { footer })))
+export const anyContent: fc.Arbitrary<Inline[]> = content
