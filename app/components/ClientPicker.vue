@@ -32,7 +32,7 @@ async function make() {
   try {
     const { id } = await api<{ id: string }>('/api/contacts', { method: 'POST', body: fresh })
     making.value = false
-    choose({ id, ...fresh, kind: 'person' })
+    choose({ id, ...fresh, kind: 'person', born: null })
   } catch (e) {
     problems.value = (e as ApiProblem).fields
     if (!Object.keys(problems.value).length) problems.value = { name: wordsOf(e) }

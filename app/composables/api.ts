@@ -13,6 +13,7 @@ export class ApiProblem extends Error {
 
 interface Options {
   method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
+  /** A plain object is sent as JSON, a file as it is. */
   body?: object
   query?: Record<string, string | number | undefined>
 }

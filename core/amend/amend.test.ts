@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyContent, anyPaper } from '../../tests/support/anyPaper'
 import { paper } from '../../tests/support/paper'
-import { clause, h, p, text } from '../document/build'
+import { clause, h, text } from '../document/build'
 import { type Inline, walkBlocks, withIds, wordsOfInlines } from '../document/model'
 import { merge } from '../merge/merge'
 import {

@@ -4,6 +4,13 @@ import { answerProblem } from '../route'
 import { Problem } from '../problem'
 
 const BODY_LIMIT = 1_000_000
+/** Texts with pictures in them, and files. The service says its own limit in words that help. */
+const LARGE: [RegExp, number][] = [
+  [/^\/api\/templates\/bring$/, 13_000_000],
+  [/^\/api\/(templates|clauses)(\/[^/]+)?$/, 12_000_000],
+  [/^\/api\/sign\/[^/]+\/attachment$/, 11_000_000],
+]
+const limitOf = (path: string) => LARGE.find(([pattern]) => pattern.test(path))?.[1] ?? BODY_LIMIT
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
 
 /** Headers of every answer, limits on every request, and access to every route of the API. */
@@ -25,7 +32,7 @@ export default defineEventHandler(async (event) => {
   try {
     if (WRITES.has(event.method)) {
       if (
-        Number(getRequestHeader(event, 'content-length') ?? 0) > BODY_LIMIT ||
+        Number(getRequestHeader(event, 'content-length') ?? 0) > limitOf(pathname) ||
         getRequestHeader(event, 'transfer-encoding')
       )
         throw new Problem('too-large', 'This is too large to be taken.')

@@ -30,10 +30,12 @@ export class Caller {
         origin: this.server.origin,
         cookie: this.cookie,
         'user-agent': 'Mozilla/5.0 (X11; Linux x86_64) Chrome/140.0.0.0',
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined || body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }),
         ...headers,
       },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' || body instanceof Uint8Array ? (body as string) : JSON.stringify(body) }),
     })
     for (const cookie of response.headers.getSetCookie()) {
       const [pair] = cookie.split(';')
@@ -54,6 +56,17 @@ export class Caller {
   get = <T = Record<string, unknown>>(path: string): Promise<Answer<T>> => this.call<T>('GET', path)
   post = <T = Record<string, unknown>>(path: string, body: unknown = {}): Promise<Answer<T>> =>
     this.call<T>('POST', path, body)
+
+  /** Sends a file as it is. */
+  upload = <T = Record<string, unknown>>(path: string, bytes: Uint8Array): Promise<Answer<T>> =>
+    this.call<T>('POST', path, bytes, { 'content-type': 'application/octet-stream' })
+
+  /** Asks for a file and insists on getting it. */
+  async raw(path: string): Promise<Uint8Array> {
+    const { status, bytes } = await this.call('GET', path)
+    if (status !== 200) throw new Error(`${path}: ${status} ${new TextDecoder().decode(bytes.slice(0, 300))}`)
+    return bytes
+  }
 
   /** Calls and insists on success; gives back the body. */
   async must<T = Record<string, unknown>>(method: string, path: string, body?: unknown): Promise<T> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { parseMoney } from '~~/core/money/money'
+import type { TemplateRow } from '~~/shared/library'
 import { useThisJob } from './useJob'
 
 /** What can be added to a job by hand: a paper, money that came in, a note. */
@@ -10,6 +11,20 @@ const open = ref<'' | 'paper' | 'payment' | 'note'>('')
 const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what
 }
+
+const choices = ref<TemplateRow[]>([])
+const chosen = ref('')
+const guest = ref('')
+watch(open, async (what) => {
+  if (what === 'paper' && !choices.value.length)
+    choices.value = (await api<{ templates: TemplateRow[] }>('/api/library')).templates.filter((t) => !t.archivedAt)
+})
+const makeFrom = () =>
+  act(async () => {
+    const body = { templateId: chosen.value, ...(guest.value ? { guestId: guest.value } : {}), key: newKey() }
+    const { id } = await api<{ id: string }>(`/api/jobs/${job.value.id}/papers`, { method: 'POST', body })
+    await navigateTo(`/papers/${id}/write`)
+  })
 
 const words = ref('')
 const addNote = () =>
@@ -41,10 +56,29 @@ const addPayment = () =>
       </button>
       <button class="btn" :aria-expanded="open === 'note'" @click="toggle('note')">A note</button>
     </p>
-    <p v-if="open === 'paper'" class="row">
-      <button class="btn" @click="make('quote')">Quote</button>
-      <button class="btn" @click="make('contract')">Contract</button>
-    </p>
+    <div v-if="open === 'paper'">
+      <p class="row">
+        <button class="btn" @click="make('quote')">Quote</button>
+        <button class="btn" @click="make('contract')">Contract</button>
+      </p>
+      <form class="card" @submit.prevent="makeFrom">
+        <label class="field"
+          ><span>Or from a template</span>
+          <select v-model="chosen" class="input" required>
+            <option value="">Choose a template</option>
+            <option v-for="t in choices" :key="t.id" :value="t.id">{{ t.name }}</option>
+          </select></label
+        >
+        <label v-if="job.guests.length" class="field"
+          ><span>For which guest (where it is about one)</span>
+          <select v-model="guest" class="input">
+            <option value="">none</option>
+            <option v-for="g in job.guests" :key="g.id" :value="g.id">{{ g.name }}</option>
+          </select></label
+        >
+        <button class="btn main">Make the paper</button>
+      </form>
+    </div>
     <form v-if="open === 'note'" class="card" @submit.prevent="addNote">
       <label class="field"><span>Note</span><textarea v-model="words" class="input" rows="3" maxlength="2000" /></label>
       <button class="btn main">Keep the note</button>

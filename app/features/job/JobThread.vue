@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { JobPaper } from '~~/shared/jobs'
+import DriftNotice from '~/features/paper/DriftNotice.vue'
 import { useThisJob } from './useJob'
 
 /** The job's papers, and everything that happened in one order. */
-const { job } = useThisJob()
+const { job, load } = useThisJob()
 const stateWords = (p: JobPaper) =>
   p.state !== 'out' ? p.state : p.move === 'ours' ? 'yours to countersign' : `with ${p.waitingFor}`
 </script>
@@ -17,6 +18,15 @@ const stateWords = (p: JobPaper) =>
         <NuxtLink :to="`/papers/${p.id}`" class="card">
           <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ stateWords(p) }}</span>
         </NuxtLink>
+        <DriftNotice
+          v-if="p.drift.length"
+          class="drift"
+          :paper-id="p.id"
+          :title="p.title"
+          :state="p.state"
+          :drift="p.drift"
+          @settled="load"
+        />
       </li>
       <li v-if="!job.papers.length" class="soft none">No papers yet.</li>
     </ul>
@@ -46,6 +56,9 @@ const stateWords = (p: JobPaper) =>
 }
 .paper a:hover {
   border-color: var(--heather);
+}
+.drift {
+  grid-column: 2;
 }
 .none {
   padding: 12px 0;

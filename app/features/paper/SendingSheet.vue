@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
 import type { PaperView } from '~~/shared/papers'
+import { correctSource, inputTypeOf, recordName } from './correct'
 import { useThisPaper } from './usePaper'
 
 /** What would go wrong, what will arrive, and the one button that sends. */
@@ -15,24 +16,6 @@ type Gap = PaperView['gaps'][number]
 /** What was typed for each gap; a number input gives numbers. */
 const given = reactive<Record<string, string | number>>({})
 const typed = (gap: Gap) => String(given[gap.path] ?? '').trim()
-const INPUTS: Record<string, string> = {
-  starts: 'datetime-local',
-  ends: 'datetime-local',
-  people: 'number',
-  email: 'email',
-}
-const inputType = (gap: Gap) => INPUTS[gap.source?.fact ?? ''] ?? 'text'
-/** Where a missing value is given: its contact, or the job, among the further facts or not. */
-function correction(gap: Gap): { path: string; body: object } {
-  const { source } = gap
-  const value = typed(gap)
-  const fact = source!.fact!
-  if (source!.record === 'contact') return { path: `/api/contacts/${source!.id}`, body: { [fact]: value } }
-  const set = fact.startsWith('facts.')
-    ? { facts: { [fact.slice('facts.'.length)]: value } }
-    : { [fact]: fact === 'people' ? Number(value) : value }
-  return { path: `/api/jobs/${paper.value.jobId}`, body: { version: paper.value.jobVersion, set } }
-}
 /** One correction after the other: each is made at the version the one before has left. */
 let corrections: Promise<void> = Promise.resolve()
 const fill = (gap: Gap) => {
@@ -40,18 +23,15 @@ const fill = (gap: Gap) => {
 }
 async function correct(gap: Gap): Promise<void> {
   if (!typed(gap)) return
-  const { path, body } = correction(gap)
   try {
-    await api(path, { method: 'PATCH', body })
+    await correctSource(paper.value, gap.source!, typed(gap))
     given[gap.path] = ''
   } finally {
     await load()
   }
 }
 
-const others = computed(() =>
-  paper.value.preflight.filter((n) => !paper.value.gaps.some((g) => n.words.startsWith(g.label))),
-)
+const others = computed(() => paper.value.preflight.filter((n) => n.rule !== 'missingValue'))
 const stops = computed(() => paper.value.preflight.filter((n) => n.severity === 'stop').length)
 const label = computed(() => {
   const first = paper.value.sheet.filter((s) => s.turn === 1).map((s) => s.name.split(' ')[0]!.slice(0, 30))
@@ -83,8 +63,8 @@ const send = () =>
             <label :for="`gap-${g.path}`"
               ><b>{{ g.label }}</b> is missing</label
             >
-            <input :id="`gap-${g.path}`" v-model="given[g.path]" class="input" :type="inputType(g)" required />
-            <button class="btn">Add it to the {{ g.source.record === 'contact' ? 'client' : 'job' }}</button>
+            <input :id="`gap-${g.path}`" v-model="given[g.path]" class="input" :type="inputTypeOf(g.source)" required />
+            <button class="btn">Add it to the {{ recordName(g.source) }}</button>
           </template>
           <span v-else
             ><b>{{ g.label }}</b> is missing</span

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { FieldSpec } from '~~/core/document/model'
+import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
+import { ATTACHMENT_MAX, attachmentName } from '~~/shared/signing'
 import type { DraftState } from './draft'
 import SignatureMarkView from './SignatureMarkView.vue'
 
@@ -24,12 +26,44 @@ const ticked = computed({
   },
 })
 const id = computed(() => `f-${props.field.key}`)
+const INPUT: Partial<Record<FieldSpec['type'], { type?: string; mode?: 'decimal' | 'email'; fill?: string }>> = {
+  number: { mode: 'decimal' },
+  name: { fill: 'name' },
+  email: { type: 'email', mode: 'email', fill: 'email' },
+  'job-title': { fill: 'organization-title' },
+  organisation: { fill: 'organization' },
+  day: { type: 'date' },
+}
+const input = computed(() => INPUT[props.field.type] ?? {})
+const limits = computed((): { from?: string; to?: string } =>
+  props.field.days?.rule === 'between' ? props.field.days : {},
+)
+const several = computed(() => text.value.split(CHOICES).filter(Boolean))
+function toggle(option: string) {
+  const next = several.value.includes(option) ? several.value.filter((o) => o !== option) : [...several.value, option]
+  text.value = (props.field.options ?? []).filter((o) => next.includes(o)).join(CHOICES)
+}
+const refused = ref('')
+async function give(event: Event) {
+  const [file] = (event.target as HTMLInputElement).files ?? []
+  if (!file) return
+  refused.value = ''
+  try {
+    if (file.size > ATTACHMENT_MAX) throw new Error('This file is larger than 10 MB. Give a smaller one.')
+    await props.state.attach(props.field.key, file)
+  } catch (e) {
+    refused.value = wordsOf(e)
+  }
+}
 </script>
 
 <template>
   <span v-if="!mine || field.type === 'agreed-total'" class="other">{{
     field.type === 'agreed-total' ? '' : `${field.label}: somebody else’s to fill`
   }}</span>
+  <span v-else-if="field.preset" class="other set"
+    ><span class="sr">{{ field.label }}: </span>{{ field.preset }}</span
+  >
   <span v-else-if="field.type === 'date'" class="other">day of signing, by itself</span>
   <span v-else-if="field.type === 'signature'" class="sign">
     <button
@@ -53,6 +87,25 @@ const id = computed(() => `f-${props.field.key}`)
       >{{ problem }}</span
     ></span
   >
+  <fieldset v-else-if="field.type === 'choices'" class="in several">
+    <legend class="sr">{{ field.label }}</legend>
+    <label v-for="(o, i) in field.options" :key="o"
+      ><input
+        :id="i === 0 ? id : undefined"
+        type="checkbox"
+        :checked="several.includes(o)"
+        :aria-invalid="!!problem"
+        @change="toggle(o)"
+      />{{ o }}</label
+    >
+    <span v-if="problem" class="error">{{ problem }}</span>
+  </fieldset>
+  <span v-else-if="field.type === 'attachment'" class="in">
+    <label :for="id" class="sr">{{ field.label }}</label>
+    <input :id="id" type="file" class="input" accept=".pdf,.png,.jpg,.jpeg" :aria-invalid="!!problem" @change="give" />
+    <span v-if="text" class="given">{{ attachmentName(text) }} is with it.</span>
+    <span v-if="refused || problem" class="error" role="alert">{{ refused || problem }}</span>
+  </span>
   <span v-else class="in">
     <label :for="id" class="sr">{{ field.label }}</label>
     <select v-if="field.type === 'choice'" :id="id" v-model="text" class="input" :aria-invalid="!!problem">
@@ -64,17 +117,48 @@ const id = computed(() => `f-${props.field.key}`)
       :id="id"
       v-model="text"
       class="input"
-      :inputmode="field.type === 'number' ? 'decimal' : 'text'"
-      :autocomplete="field.type === 'name' ? 'name' : 'off'"
+      :type="input.type ?? 'text'"
+      :inputmode="input.mode ?? 'text'"
+      :autocomplete="input.fill ?? 'off'"
+      :min="limits.from"
+      :max="limits.to"
       :aria-invalid="!!problem"
-      :placeholder="field.help ?? field.label"
+      :aria-describedby="field.help && field.placeholder ? `${id}-help` : undefined"
+      :placeholder="field.placeholder ?? field.help ?? field.label"
       maxlength="300"
     />
+    <span v-if="field.help && field.placeholder" :id="`${id}-help`" class="given">{{ field.help }}</span>
     <span v-if="problem" class="error">{{ problem }}</span>
   </span>
 </template>
 
 <style scoped>
+.several {
+  border: 0;
+  padding: 0;
+  margin: 6px 0;
+}
+.several label {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 36px;
+  font-family: var(--sans);
+}
+.several input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--heather);
+}
+.given {
+  display: block;
+  font: 13px var(--sans);
+  color: var(--ink-soft);
+}
+.other.set {
+  border-style: solid;
+  color: var(--ink);
+}
 .other {
   color: var(--ink-soft);
   border: 1px dashed var(--hairline-strong);

@@ -1,7 +1,7 @@
 import { checkFields, isTheirs } from '~~/core/fields/check'
 import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
 import type { SignerView } from '~~/shared/signer'
-import type { SignerDraft } from '~~/shared/signing'
+import { EMPTY_DRAFT, type SignerDraft } from '~~/shared/signing'
 
 /** What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. */
 export function useDraft(token: string, view: Ref<SignerView>) {
@@ -78,6 +78,32 @@ export function useDraft(token: string, view: Ref<SignerView>) {
       (f) => isTheirs(f, view.value.person.party) && f.type !== 'take' && f.type !== 'quantity',
     ),
   )
-  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures }
+  /** Sends a file for a field; what stands in the field is its hash and name. */
+  async function attach(key: string, file: File): Promise<void> {
+    const query = new URLSearchParams({ key, name: file.name })
+    const got = await api<{ value: string }>(`/api/sign/${token}/attachment?${query}`, { method: 'POST', body: file })
+    draft.value.values[key] = got.value
+  }
+  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures, attach }
 }
-export type DraftState = ReturnType<typeof useDraft>
+export type DraftState = Pick<
+  ReturnType<typeof useDraft>,
+  'draft' | 'lines' | 'priced' | 'problems' | 'figures' | 'attach'
+>
+
+/** A paper as a signer will see it, to look at: what is filled in here goes nowhere. */
+export function lookOnly(figures: Ref<SignerView['paper']['figures']>): DraftState {
+  const draft = ref<SignerDraft>(structuredClone(EMPTY_DRAFT))
+  const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
+  const priced = computed<Priced | null>(() =>
+    figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
+  )
+  return {
+    draft,
+    lines,
+    priced,
+    figures: computed(() => figures.value),
+    problems: computed(() => []),
+    attach: async () => {},
+  }
+}

@@ -1,4 +1,5 @@
 import { resolveClauses } from '../../../core/document/clauses'
+import { withIds } from '../../../core/document/model'
 import { merge } from '../../../core/merge/merge'
 import { now } from '../../clock'
 import { renderPaper } from '../../render/pool'
@@ -12,7 +13,7 @@ export async function templateFileAs(id: string, as: 'pdf' | 'docx' | 'html' | '
   const lookup = (clause: string) => view.clauses.find((c) => c.id === clause)
   const { document: whole } = resolveClauses(view.document, lookup)
   // Taken out for another Upwold, a template has to stand without this one's clauses.
-  const written = { kind: view.kind, name: view.name, document: whole }
+  const written = { kind: view.kind, name: view.name, document: withIds(whole) }
   const { document } = merge({ ...whole, title: view.name }, view.context)
   if (as !== 'pdf') return fileOf(as, written, document, view.figures)
   const { pdf } = await renderPaper({ document, figures: view.figures, at: now(), author: (await theBusiness()).name })

@@ -1,5 +1,6 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
+import { type Json, canonical } from '../../../core/evidence/canonical'
 import { type PaperDocument, withIds } from '../../../core/document/model'
 import type { TemplateRow, TemplateView, VersionRow, newTemplate, saveTemplate } from '../../../shared/library'
 import { now } from '../../clock'
@@ -29,8 +30,8 @@ export async function listTemplates(): Promise<TemplateRow[]> {
       edition: templates.edition,
       updatedAt: templates.updatedAt,
       archivedAt: templates.archivedAt,
-      used: sql<number>`(select count(*) from papers where papers.template_id = ${templates.id})`,
-      lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = ${templates.id})`,
+      used: sql<number>`(select count(*) from papers where papers.template_id = templates.id)`,
+      lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = templates.id)`,
     })
     .from(templates)
     .orderBy(asc(templates.folder), asc(templates.name))
@@ -118,6 +119,10 @@ function blank(kind: string, name: string): PaperDocument {
   }
 }
 
+/** Whether two documents say the same, however their keys are ordered. */
+const sameText = (a: PaperDocument, b: PaperDocument) =>
+  canonical(a as unknown as Json) === canonical(b as unknown as Json)
+
 /**
  * Saves what was written. Whoever is behind another window is refused with what is there now; their text is set aside
  * as a version, so that neither loses work.
@@ -132,7 +137,7 @@ export async function changeTemplate(
     if (input.document) checkImages(input.document)
     if (input.document && input.revision !== row.revision) {
       const document = withIds(input.document)
-      if (JSON.stringify(document) === JSON.stringify(row.document)) return row.revision
+      if (sameText(document, row.document)) return row.revision
       const aside = newId()
       await tx
         .insert(templateEditions)
@@ -171,7 +176,7 @@ export async function listVersions(id: string): Promise<VersionRow[]> {
       edition: templateEditions.edition,
       by: templateEditions.by,
       at: templateEditions.at,
-      used: sql<number>`(select count(*) from papers where papers.template_id = ${templateEditions.templateId} and papers.template_edition = ${templateEditions.edition})`,
+      used: sql<number>`(select count(*) from papers where papers.template_id = template_editions.template_id and papers.template_edition = template_editions.edition)`,
     })
     .from(templateEditions)
     .where(eq(templateEditions.templateId, id))

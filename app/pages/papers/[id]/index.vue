@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DriftNotice from '~/features/paper/DriftNotice.vue'
 import RoundTurns from '~/features/paper/RoundTurns.vue'
 import SendingSheet from '~/features/paper/SendingSheet.vue'
 import SentRound from '~/features/paper/SentRound.vue'
@@ -34,9 +35,18 @@ const discard = () =>
       <button v-if="paper.state === 'draft'" class="btn bare" :disabled="busy" @click="discard">
         Throw the draft away
       </button>
+      <NuxtLink v-if="paper.state === 'draft'" class="btn" :to="`/papers/${id}/write`">Write on it</NuxtLink>
       <a class="btn" :href="`/api/papers/${id}/pdf`" target="_blank">{{ paper.round ? 'As it was sent' : 'PDF' }}</a>
       <a v-if="paper.round?.sealed" class="btn" :href="`/api/papers/${id}/sealed`" target="_blank">Sealed copy</a>
     </div>
+    <DriftNotice
+      v-if="paper.drift.length"
+      :paper-id="id"
+      :title="paper.title"
+      :state="paper.state"
+      :drift="paper.drift"
+      @settled="load"
+    />
     <div class="cols">
       <RoundTurns class="side" />
       <section class="desk" aria-label="The paper">

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { Editor, EditorContent } from '@tiptap/vue-3'
+import { joined } from '~~/core/amend/amend'
+import type { Inline } from '~~/core/document/model'
+import { type ProseNode, inlinesAsProse, proseAsInlines } from '~~/core/document/prose'
+import { passageNodes } from '~/features/writing/nodes'
+import { know } from '~/features/writing/say'
+import { useRoom } from './room'
+import { useThisPaper } from './usePaper'
+
+/** Strikes, rewords or adds to one paragraph of this copy, with the reason. The template stays as it is. */
+const props = defineProps<{ block: string }>()
+const { id, paper, busy, act, load } = useThisPaper()
+const room = useRoom()
+const base = room.baseOf(props.block)!
+const isText = base.t === 'paragraph' || base.t === 'heading'
+const there = paper.value.written.amendments.find((a) => a.block === props.block && a.kind !== 'add')
+const kind = ref<'reword' | 'strike' | 'add'>(there?.kind === 'strike' ? 'strike' : isText ? 'reword' : 'strike')
+const why = ref(there?.why ?? '')
+const problem = ref('')
+const editor = shallowRef<Editor | null>(null)
+const written = paper.value.written
+const starting = (): Inline[] =>
+  kind.value === 'add'
+    ? []
+    : there?.kind === 'reword'
+      ? there.content
+      : base.t === 'paragraph' || base.t === 'heading'
+        ? base.content
+        : []
+
+function open(): void {
+  know({ context: written.context, parties: written.base.parties })
+  editor.value?.destroy()
+  editor.value =
+    kind.value === 'strike'
+      ? null
+      : new Editor({
+          extensions: passageNodes,
+          content: inlinesAsProse(starting()),
+          autofocus: 'end',
+          editorProps: {
+            attributes: {
+              class: 'sheet-text words',
+              role: 'textbox',
+              'aria-multiline': 'true',
+              'aria-label': kind.value === 'add' ? 'The paragraph to add' : 'How it should read',
+            },
+          },
+        })
+}
+onMounted(open)
+watch(kind, open)
+onBeforeUnmount(() => editor.value?.destroy())
+const keep = () =>
+  act(async () => {
+    const content = editor.value ? joined(proseAsInlines(editor.value.getJSON() as ProseNode)) : []
+    problem.value = ''
+    if (kind.value === 'reword' && JSON.stringify(content) === JSON.stringify(starting()) && !there) {
+      problem.value = 'Nothing was changed yet.'
+      return
+    }
+    const amendment = {
+      id: kind.value !== 'add' && there ? there.id : `m${newKey()}`,
+      block: props.block,
+      kind: kind.value,
+      content,
+      why: why.value,
+    }
+    await api(`/api/papers/${id}/amendments`, { method: 'POST', body: amendment })
+    room.amending.value = null
+    await load()
+  })
+function leave(): void {
+  room.amending.value = null
+  void nextTick(() => document.querySelector<HTMLElement>(`#block-${CSS.escape(props.block)} > .pen`)?.focus())
+}
+</script>
+
+<template>
+  <form class="amend" aria-label="Amend this copy" @submit.prevent="keep" @keydown.esc.stop="leave">
+    <p class="choices">
+      <button v-if="isText" type="button" class="chip" :aria-pressed="kind === 'reword'" @click="kind = 'reword'">
+        Reword
+      </button>
+      <button type="button" class="chip" :aria-pressed="kind === 'strike'" @click="kind = 'strike'">Strike</button>
+      <button type="button" class="chip" :aria-pressed="kind === 'add'" @click="kind = 'add'">Add after it</button>
+    </p>
+    <EditorContent v-if="editor" :editor="editor" class="editor" />
+    <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
+    <label class="field"
+      ><span>Why</span
+      ><input v-model="why" class="input" maxlength="500" placeholder="for your own record and the list of changes"
+    /></label>
+    <p v-if="problem" class="error" role="alert">{{ problem }}</p>
+    <p class="choices">
+      <button class="btn main" :disabled="busy">Amend this copy</button>
+      <button type="button" class="btn bare" @click="leave">Never mind</button>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.amend {
+  border: 1px solid var(--heather);
+  border-radius: var(--corner);
+  background: var(--chalk);
+  padding: 12px;
+  margin: 4px 0 14px;
+  display: grid;
+  gap: 10px;
+  font: var(--size-m) var(--sans);
+}
+.amend p:not(.editor *) {
+  white-space: normal;
+  margin: 0;
+}
+.choices {
+  display: flex;
+  gap: 6px;
+}
+.editor {
+  background: var(--paper);
+  border: 1px solid var(--hairline-strong);
+  border-radius: 4px;
+  padding: 8px 10px;
+}
+.editor:focus-within {
+  border-color: var(--heather);
+}
+.editor :deep(p) {
+  margin: 0;
+}
+</style>

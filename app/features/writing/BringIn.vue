@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { type Blank, fillBlanks } from '~~/core/document/blanks'
+import { type Brought, paperKinds } from '~~/shared/library'
+import { FIELD_WORDS } from './say'
+
+/** A file that was read: what could not be taken, and each blank with what it may become. Nothing is kept before it is confirmed. */
+const props = defineProps<{ brought: Brought }>()
+const emit = defineEmits<{ close: [] }>()
+const visible = ref(true)
+watch(visible, (v) => {
+  if (!v) emit('close')
+})
+const { busy, act } = useAct()
+const name = ref(props.brought.name)
+const kind = ref(props.brought.kind)
+const taken = reactive(new Set(props.brought.blanks.map((_, i) => i)))
+const parties = reactive<Record<number, string>>({})
+const key = newKey()
+const becomes = (b: Blank) =>
+  b.propose.kind === 'value'
+    ? `the job’s value ${b.propose.path}`
+    : `${FIELD_WORDS[b.propose.field.type]}, “${b.propose.field.label}”`
+function toggle(i: number): void {
+  if (!taken.delete(i)) taken.add(i)
+}
+const keep = () =>
+  act(async () => {
+    const accepted = props.brought.blanks.flatMap((b, i): Blank[] => {
+      if (!taken.has(i)) return []
+      const { propose } = b
+      return [
+        propose.kind === 'field' && parties[i]
+          ? { ...b, propose: { ...propose, field: { ...propose.field, party: parties[i] } } }
+          : b,
+      ]
+    })
+    const document = fillBlanks(props.brought.document, accepted)
+    const body = { name: name.value, kind: kind.value, document, key }
+    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
+    await navigateTo(`/library/templates/${id}`)
+  })
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Bring in a file" :style="{ width: '680px' }" :draggable="false">
+    <form class="form" @submit.prevent="keep">
+      <div class="two">
+        <label class="field"
+          ><span>Name</span><input v-model="name" autofocus class="input" maxlength="120" required
+        /></label>
+        <label class="field"
+          ><span>Kind of paper</span>
+          <select v-model="kind" class="input">
+            <option v-for="k in paperKinds" :key="k">{{ k }}</option>
+          </select></label
+        >
+      </div>
+      <div v-if="brought.left.length" class="notice">
+        <b>Left out</b>
+        <ul>
+          <li v-for="l in brought.left" :key="l">{{ l }}</li>
+        </ul>
+      </div>
+      <p v-else class="soft">Everything in the file was taken.</p>
+      <section v-if="brought.blanks.length" aria-label="Blanks that were found">
+        <h2>{{ brought.blanks.length }} {{ brought.blanks.length === 1 ? 'blank' : 'blanks' }} found</h2>
+        <ul class="ledger blanks">
+          <li v-for="(b, i) in brought.blanks" :key="i">
+            <label class="blank"
+              ><input type="checkbox" :checked="taken.has(i)" @change="toggle(i)" />
+              <span
+                ><span class="soft">{{ b.before }}</span
+                ><b>{{ b.text.slice(0, 30) }}</b> becomes {{ becomes(b) }}</span
+              ></label
+            >
+            <select
+              v-if="b.propose.kind === 'field'"
+              v-model="parties[i]"
+              class="input"
+              :aria-label="`Who fills ${b.propose.field.label}`"
+            >
+              <option :value="undefined">{{ brought.document.parties[0]?.label }}</option>
+              <option v-for="p in brought.document.parties.slice(1)" :key="p.key" :value="p.key">{{ p.label }}</option>
+            </select>
+          </li>
+        </ul>
+      </section>
+      <p><button class="btn main" :disabled="busy">Make it a template</button></p>
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 14px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 160px;
+  gap: 12px;
+}
+.blanks {
+  max-height: 36vh;
+  overflow: auto;
+}
+.blanks li {
+  display: grid;
+  grid-template-columns: 1fr 130px;
+  gap: 10px;
+  align-items: center;
+  padding: 6px 0;
+}
+.blank {
+  display: flex;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,308 @@
+<script setup lang="ts">
+import { type Node as ProseNode } from '@tiptap/pm/model'
+import { NodeSelection } from '@tiptap/pm/state'
+import type { Condition, FieldSpec } from '~~/core/document/model'
+import ConditionEdit from './ConditionEdit.vue'
+import FieldEdit from './FieldEdit.vue'
+import { FORMATS, LISTS, clauseName, formatsFor, know, labelOf } from './say'
+import { useThisSheet } from './useSheet'
+
+/** What is chosen on the sheet, a value, a field, a picture or a paragraph, and what can be set about it. */
+const { editor, view, worked } = useThisSheet()
+interface Chosen {
+  node: ProseNode
+  pos: number
+  row: { node: ProseNode; pos: number } | null
+}
+const chosen = shallowRef<Chosen | null>(null)
+/** Nothing is chosen before somebody has been on the sheet. */
+let touched = false
+const BLOCKS = new Set(['heading', 'paragraph', 'bulletList', 'orderedList', 'table', 'keep', 'columns'])
+
+function look(): void {
+  const e = editor.value
+  if (!e || e.isDestroyed) return
+  touched ||= e.isFocused
+  if (!touched) return
+  const { selection } = e.state
+  if (selection instanceof NodeSelection) {
+    chosen.value = { node: selection.node, pos: selection.from, row: null }
+    return
+  }
+  const { $from } = selection
+  let row: Chosen['row'] = null
+  for (let d = $from.depth; d > 0; d -= 1) {
+    const node = $from.node(d)
+    if (node.type.name === 'tableRow') row = { node, pos: $from.before(d) }
+    if (!BLOCKS.has(node.type.name)) continue
+    const parent = $from.node(d - 1).type.name
+    if (parent === 'listItem' || parent === 'tableCell' || parent === 'tableHeader') continue
+    chosen.value = { node, pos: $from.before(d), row }
+    return
+  }
+  chosen.value = null
+}
+watch(
+  editor,
+  (e, old) => {
+    old?.off('transaction', look)
+    e?.on('transaction', look)
+    look()
+  },
+  { immediate: true },
+)
+function set(name: string, value: unknown, where: { node: ProseNode; pos: number } = chosen.value!): void {
+  const e = editor.value!
+  const { tr, selection } = e.state
+  tr.setNodeAttribute(where.pos, name, value)
+  if (selection instanceof NodeSelection) tr.setSelection(NodeSelection.create(tr.doc, selection.from))
+  e.view.dispatch(tr)
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const name = computed(() => chosen.value?.node.type.name ?? '')
+const attrs = computed(() => (chosen.value?.node.attrs ?? {}) as Record<string, unknown>)
+const source = computed(() => know({}).context?.values[String(attrs.value.path)])
+const FROM: Record<string, string> = {
+  job: 'From the job',
+  contact: 'From the person',
+  business: 'From the business',
+  plan: 'From the job’s payment plan',
+  paper: 'A value of this paper alone',
+}
+const TITLES: Record<string, string> = {
+  value: 'This value',
+  fieldInline: 'This field',
+  fieldBlock: 'This field',
+  image: 'This picture',
+  ref: 'This reference',
+  clauseUse: 'This clause',
+  space: 'This space',
+  heading: 'This heading',
+  paragraph: 'This paragraph',
+  bulletList: 'This list',
+  orderedList: 'This list',
+  table: 'This table',
+  keep: 'What is kept together',
+  columns: 'These columns',
+  priceTable: 'The price table',
+  planTable: 'The payment plan',
+}
+const columns = computed(() => {
+  const { node } = chosen.value!
+  const wide = node.firstChild?.childCount ?? 1
+  const old = (attrs.value.columns ?? []) as { width: number; align?: string }[]
+  return Array.from({ length: wide }, (_, i) => (old.length === wide ? old[i]! : { width: 100 }))
+})
+const setColumn = (i: number, more: object) =>
+  set(
+    'columns',
+    columns.value.map((c, k) => (k === i ? { ...c, ...more } : c)),
+  )
+const numbered = computed(() => Object.entries(worked.value?.numbers ?? {}))
+const width = computed(() => (attrs.value.width as number | null) ?? null)
+const when = computed(() => (attrs.value.when as Condition | null) ?? null)
+const hasWhen = computed(() => 'when' in attrs.value)
+function remove(): void {
+  const e = editor.value!
+  e.chain()
+    .focus()
+    .deleteRange({ from: chosen.value!.pos, to: chosen.value!.pos + chosen.value!.node.nodeSize })
+    .run()
+}
+</script>
+
+<template>
+  <section v-if="chosen && TITLES[name]" class="chosen" :aria-label="TITLES[name]" data-chosen>
+    <h2>{{ TITLES[name] }}</h2>
+    <template v-if="name === 'value'">
+      <p>
+        <b>{{ labelOf(String(attrs.path)) }}</b><span class="soft small block">{{
+          source ? FROM[source.source.record] : 'No record has this value.'
+        }}</span>
+      </p>
+      <label class="field"
+        ><span>Printed</span>
+        <select
+          class="input"
+          :value="attrs.format ?? 'plain'"
+          @change="set('format', text($event) === 'plain' ? null : text($event))"
+        >
+          <option v-for="f in formatsFor(String(attrs.path))" :key="f" :value="f">{{ FORMATS[f] }}</option>
+        </select>
+      </label>
+      <label class="field"
+        ><span>Where it isn’t given</span
+        ><input
+          class="input"
+          maxlength="300"
+          placeholder="it is asked for"
+          :value="attrs.fallback"
+          @change="set('fallback', text($event) || null)"
+      /></label>
+    </template>
+    <FieldEdit
+      v-else-if="name === 'fieldInline' || name === 'fieldBlock'"
+      :field="attrs.field as FieldSpec"
+      :width="width"
+      @change="set('field', $event)"
+      @width="set('width', $event)"
+    />
+    <template v-else-if="name === 'image'">
+      <label class="field"
+        ><span>What it shows, for who can’t see it</span
+        ><input class="input" maxlength="400" :value="attrs.alt" @change="set('alt', text($event))"
+      /></label>
+      <label class="field"
+        ><span>Width</span
+        ><input
+          class="input"
+          type="range"
+          min="20"
+          max="467"
+          :value="attrs.width"
+          @input="
+            (e) => {
+              const w = Number(text(e))
+              const h = Math.round((w * Number(attrs.height)) / Number(attrs.width)) || 1
+              set('height', h)
+              set('width', w)
+            }
+          "
+      /></label>
+      <label class="field"
+        ><span>Where</span>
+        <select
+          class="input"
+          :value="attrs.align ?? 'left'"
+          @change="set('align', text($event) === 'left' ? null : text($event))"
+        >
+          <option value="left">at the left</option>
+          <option value="center">in the middle</option>
+          <option value="right">at the right</option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Ground</span>
+        <select class="input" :value="attrs.ground ?? ''" @change="set('ground', text($event) || null)">
+          <option value="">none</option>
+          <option value="chalk">chalk</option>
+          <option value="ink">ink, for a light logo</option>
+        </select></label
+      >
+    </template>
+    <label v-else-if="name === 'ref'" class="field"
+      ><span>Refers to</span>
+      <select class="input" :value="attrs.to" @change="set('to', text($event))">
+        <option v-for="[id, n] in numbered" :key="id" :value="id">{{ n }}</option>
+      </select>
+    </label>
+    <template v-else-if="name === 'clauseUse'">
+      <p>
+        <NuxtLink :to="`/library/clauses/${attrs.clause}`">{{ clauseName(String(attrs.clause)) }}</NuxtLink>
+      </p>
+      <label class="tick"
+        ><input
+          type="checkbox"
+          :checked="!attrs.edition"
+          @change="
+            set('edition', attrs.edition ? null : (view.clauses.find((c) => c.id === attrs.clause)?.edition ?? 1))
+          "
+        />
+        Follow the library when the clause changes</label
+      >
+    </template>
+    <label v-else-if="name === 'space'" class="field"
+      ><span>Height, in points</span
+      ><input
+        class="input"
+        type="number"
+        min="0"
+        max="400"
+        :value="attrs.height"
+        @change="set('height', Math.min(400, Math.max(0, Number(text($event)))))"
+    /></label>
+    <template v-if="name === 'paragraph'">
+      <label class="tick"
+        ><input type="checkbox" :checked="!!attrs.numbered" @change="set('numbered', attrs.numbered ? null : true)" />
+        Numbered</label
+      >
+      <label class="tick"
+        ><input type="checkbox" :checked="!!attrs.small" @change="set('small', attrs.small ? null : true)" /> Small
+        print</label
+      >
+      <label class="field"
+        ><span>How often</span>
+        <select class="input" :value="attrs.each ?? ''" @change="set('each', text($event) || null)">
+          <option value="">once</option>
+          <option v-for="(words, list) in LISTS" :key="list" :value="list">once for each {{ words }}</option>
+        </select></label
+      >
+    </template>
+    <label v-if="name === 'heading'" class="tick"
+      ><input type="checkbox" :checked="!!attrs.numbered" @change="set('numbered', attrs.numbered ? null : true)" />
+      Numbered</label
+    >
+    <template v-if="name === 'table'">
+      <div v-for="(c, i) in columns" :key="i" class="two">
+        <input
+          class="input"
+          type="number"
+          min="1"
+          :aria-label="`Width of column ${i + 1}`"
+          :value="c.width"
+          @change="setColumn(i, { width: Math.max(1, Number(text($event)) || 1) })"
+        />
+        <select
+          class="input"
+          :aria-label="`Column ${i + 1} stands`"
+          :value="c.align ?? 'left'"
+          @change="setColumn(i, { align: text($event) === 'left' ? undefined : text($event) })"
+        >
+          <option value="left">at the left</option>
+          <option value="center">in the middle</option>
+          <option value="right">at the right</option>
+        </select>
+      </div>
+      <label v-if="chosen.row" class="field"
+        ><span>This row</span>
+        <select
+          class="input"
+          :value="chosen.row.node.attrs.each ?? ''"
+          @change="set('each', text($event) || null, chosen!.row!)"
+        >
+          <option value="">once</option>
+          <option v-for="(words, list) in LISTS" :key="list" :value="list">once for each {{ words }}</option>
+        </select></label
+      >
+    </template>
+    <ConditionEdit v-if="hasWhen" :value="when" @change="set('when', $event)" />
+    <button v-if="!['paragraph', 'heading'].includes(name)" class="btn bare" @click="remove">
+      Take it off the sheet
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.chosen {
+  display: grid;
+  gap: 10px;
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner);
+  background: var(--paper);
+  padding: 12px;
+  margin-bottom: 18px;
+}
+.block {
+  display: block;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.two {
+  display: grid;
+  grid-template-columns: 80px 1fr;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { Compared } from '~~/core/amend/compare'
+import type { Inline } from '~~/core/document/model'
+import { labelOf } from './say'
+
+/** Two versions in one text: struck and added words; what is the same is folded away. */
+const props = defineProps<{ list: Compared[] }>()
+const words = (i: Inline) =>
+  i.t === 'text' ? i.text : i.t === 'value' ? `[${labelOf(i.path)}]` : i.t === 'field' ? `[${i.field.label}]` : ' '
+const changed = computed(() => props.list.filter((c) => c.kind !== 'same'))
+</script>
+
+<template>
+  <p v-if="!changed.length" class="soft">Both say the same.</p>
+  <p v-for="(c, i) in changed" :key="i" :class="c.kind">
+    <template v-for="(x, k) in c.content" :key="k"
+      ><del v-if="c.kind === 'removed' || ('change' in x && x.change === 'struck')">{{ words(x) }}</del
+      ><ins v-else-if="c.kind === 'added' || ('change' in x && x.change === 'added')">{{ words(x) }}</ins
+      ><template v-else>{{ words(x) }}</template></template
+    >
+  </p>
+</template>
+
+<style scoped>
+p {
+  font: 15px/1.5 var(--serif);
+  margin-bottom: 10px;
+}
+del {
+  color: var(--bracken);
+}
+ins {
+  color: var(--moss);
+  text-decoration-thickness: 2px;
+}
+</style>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import type { Editor } from '@tiptap/vue-3'
+import type { Insertable } from './insert'
+
+/** What `/` opens: type to narrow, arrows to choose, Enter to put it on the sheet. */
+const props = defineProps<{ editor: Editor; items: Insertable[]; at: { left: number; top: number } }>()
+const emit = defineEmits<{ close: [] }>()
+const text = ref('')
+const chosen = ref(0)
+const found = computed(() => {
+  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const match = (i: Insertable) => words.every((w) => `${i.label} ${i.hint ?? ''} ${i.group}`.toLowerCase().includes(w))
+  return props.items.filter(match).slice(0, 40)
+})
+watch(text, () => {
+  chosen.value = 0
+})
+const input = ref<HTMLInputElement>()
+onMounted(() => input.value?.focus())
+
+function pick(item: Insertable | undefined): void {
+  if (!item) return
+  emit('close')
+  item.run(props.editor)
+}
+function back(typed: string): void {
+  emit('close')
+  props.editor.chain().focus().insertContent(typed).run()
+}
+const move = (by: number) => {
+  chosen.value = Math.min(Math.max(chosen.value + by, 0), found.value.length - 1)
+  void nextTick(() => document.getElementById(`insert-${chosen.value}`)?.scrollIntoView({ block: 'nearest' }))
+}
+function slash(event: KeyboardEvent): void {
+  if (text.value) return
+  event.preventDefault()
+  back('/')
+}
+function leave(): void {
+  emit('close')
+  props.editor.commands.focus()
+}
+</script>
+
+<template>
+  <div class="insert" :style="{ left: `${props.at.left}px`, top: `${props.at.top}px` }" @focusout.self="leave">
+    <input
+      ref="input"
+      v-model="text"
+      class="input"
+      role="combobox"
+      aria-label="What to insert"
+      aria-expanded="true"
+      aria-controls="insert-list"
+      :aria-activedescendant="found.length ? `insert-${chosen}` : undefined"
+      placeholder="heading, signature, client’s name…"
+      autocomplete="off"
+      @keydown.down.prevent="move(1)"
+      @keydown.up.prevent="move(-1)"
+      @keydown.enter.prevent="pick(found[chosen])"
+      @keydown.esc.prevent.stop="leave"
+      @keydown.tab.prevent="leave"
+      @keydown="(e) => e.key === '/' && slash(e)"
+    />
+    <ul id="insert-list" role="listbox" aria-label="What can be inserted">
+      <li
+        v-for="(item, i) in found"
+        :id="`insert-${i}`"
+        :key="item.label + item.hint"
+        role="option"
+        :aria-selected="i === chosen"
+        :class="{ at: i === chosen }"
+        @mousedown.prevent="pick(item)"
+      >
+        <span>{{ item.label }}</span><span class="soft small ellipsis">{{ item.hint }}</span>
+      </li>
+      <li v-if="!found.length" class="soft none" role="option" aria-selected="false">Nothing is called that.</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.insert {
+  position: absolute;
+  z-index: 20;
+  width: 340px;
+  background: var(--paper);
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner);
+  box-shadow: var(--float);
+  padding: 8px;
+  font: var(--size-m) var(--sans);
+}
+ul {
+  max-height: 260px;
+  overflow: auto;
+  margin-top: 6px;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr 110px;
+  gap: 8px;
+  padding: 5px 8px;
+  border-radius: 4px;
+  cursor: pointer;
+}
+li.at {
+  background: var(--heather-tint);
+}
+.none {
+  cursor: default;
+}
+</style>

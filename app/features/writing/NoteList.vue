@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { PreflightNote } from '~~/core/preflight/preflight'
+
+/** What would go wrong, each with its place and one press that cures it. */
+defineProps<{ notes: PreflightNote[]; good: string }>()
+const emit = defineEmits<{ go: [string]; cure: [PreflightNote] }>()
+</script>
+
+<template>
+  <ul class="notes" aria-label="Before it goes">
+    <li v-for="(n, i) in notes" :key="n.rule + n.at + i" :class="n.severity">
+      <button v-if="n.at" class="words" @click="emit('go', n.at)">{{ n.words }}</button>
+      <span v-else>{{ n.words }}</span>
+      <span class="sr">{{ n.severity === 'stop' ? 'This has to be put right first.' : 'Worth a look.' }}</span>
+      <button v-if="n.cure" class="btn" @click="emit('cure', n)">{{ n.cure.label }}</button>
+    </li>
+    <li v-if="!notes.length" class="good soft">{{ good }}</li>
+  </ul>
+</template>
+
+<style scoped>
+.notes {
+  display: grid;
+  gap: 14px;
+  margin-top: 8px;
+}
+li {
+  border-left: 3px solid var(--gorse);
+  padding: 2px 0 2px 11px;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+li.stop {
+  border-color: var(--bracken);
+}
+li.good {
+  border-color: var(--moss);
+}
+.words {
+  border: 0;
+  background: none;
+  padding: 0;
+  text-align: left;
+  cursor: pointer;
+}
+.words:hover {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import type { Ask, Party } from '~~/core/document/model'
+import ConditionEdit from './ConditionEdit.vue'
+import { useThisSheet } from './useSheet'
+
+/** What is on the sheet, who stands on it, and what is asked when a paper is made of it. */
+const { editor, worked, base, setBase, goTo } = useThisSheet()
+interface Entry {
+  id: string
+  text: string
+  level: number
+}
+const outline = computed<Entry[]>(() => {
+  const found: Entry[] = []
+  void worked.value
+  editor.value?.state.doc.descendants((node) => {
+    if (node.type.name === 'heading')
+      found.push({
+        id: String(node.attrs.id),
+        text: `${worked.value?.numbers[String(node.attrs.id)] ?? ''} ${node.textContent}`.trim() || 'Untitled',
+        level: Number(node.attrs.level),
+      })
+    return !node.isTextblock
+  })
+  return found.filter((h) => h.level > 1 || found.length < 3)
+})
+
+const open = ref<string | null>(null)
+const text = (e: Event) => (e.target as HTMLInputElement).value
+const keyOf = (label: string, taken: readonly string[]): string => {
+  const stem =
+    label
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-+$/g, '')
+      .slice(0, 30) || 'party'
+  for (let n = 1; ; n += 1) if (!taken.includes(n === 1 ? stem : `${stem}-${n}`)) return n === 1 ? stem : `${stem}-${n}`
+}
+const USUAL = ['Client', 'Business', 'Guest', 'Guardian', 'Witness']
+const free = computed(() => USUAL.filter((u) => !base.value.parties.some((p) => p.key === u.toLowerCase())))
+function addParty(label: string): void {
+  const { parties } = base.value
+  const key = keyOf(
+    label,
+    parties.map((p) => p.key),
+  )
+  setBase({ parties: [...parties, { key, label }] })
+  open.value = key
+}
+const changeParty = (key: string, more: Partial<Party>) =>
+  setBase({
+    parties: base.value.parties.map((p) => {
+      if (p.key !== key) return p
+      const next = { ...p, ...more }
+      if (!next.when) delete next.when
+      return next
+    }),
+  })
+const removeParty = (key: string) => setBase({ parties: base.value.parties.filter((p) => p.key !== key) })
+const initials = (key: string) => base.value.initials?.includes(key) ?? false
+const toggleInitials = (key: string) => {
+  const list = (base.value.initials ?? []).filter((k) => k !== key)
+  setBase({ initials: initials(key) ? list : [...list, key] })
+}
+
+const asks = computed<Ask[]>(() => base.value.asks ?? [])
+function addAsk(): void {
+  const taken = asks.value.map((a) => a.key)
+  let n = asks.value.length + 1
+  while (taken.includes(`value${n}`)) n += 1
+  setBase({ asks: [...asks.value, { key: `value${n}`, label: `Paper value ${n}`, type: 'text', required: true }] })
+  open.value = `value${n}`
+}
+const changeAsk = (key: string, more: Partial<Ask>) =>
+  setBase({ asks: asks.value.map((a) => (a.key === key ? { ...a, ...more } : a)) })
+const removeAsk = (key: string) => setBase({ asks: asks.value.filter((a) => a.key !== key) })
+const toggle = (key: string) => {
+  open.value = open.value === key ? null : key
+}
+</script>
+
+<template>
+  <nav aria-label="On this paper">
+    <h2>On this paper</h2>
+    <ul class="outline">
+      <li v-for="h in outline" :key="h.id">
+        <button class="plain" @click="goTo(h.id)">{{ h.text }}</button>
+      </li>
+      <li v-if="!outline.length" class="soft small">Headings are listed here.</li>
+    </ul>
+  </nav>
+  <section id="parties" aria-label="Parties" class="gap">
+    <h2>Parties</h2>
+    <ul>
+      <li v-for="(p, i) in base.parties" :key="p.key">
+        <button class="plain party-row" :aria-expanded="open === p.key" @click="toggle(p.key)">
+          <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
+          <span v-if="p.when" class="soft small">sometimes</span>
+        </button>
+        <div v-if="open === p.key" class="card edit">
+          <label class="field"
+            ><span>Name</span
+            ><input
+              class="input"
+              maxlength="60"
+              :value="p.label"
+              @change="text($event).trim() && changeParty(p.key, { label: text($event).trim() })"
+          /></label>
+          <label class="tick"
+            ><input type="checkbox" :checked="initials(p.key)" @change="toggleInitials(p.key)" /> Initials on every
+            page</label
+          >
+          <ConditionEdit :value="p.when ?? null" @change="changeParty(p.key, { when: $event ?? undefined })" />
+          <button class="btn bare" @click="removeParty(p.key)">Take {{ p.label }} off this paper</button>
+        </div>
+      </li>
+    </ul>
+    <p class="adds">
+      <button v-for="u in free" :key="u" class="btn small-btn" @click="addParty(u)">+ {{ u }}</button>
+      <button class="btn small-btn" @click="addParty('Another party')">+ Another</button>
+    </p>
+  </section>
+  <section aria-label="Paper values" class="gap">
+    <h2>Asked when a paper is made</h2>
+    <ul>
+      <li v-for="a in asks" :key="a.key">
+        <button class="plain" :aria-expanded="open === a.key" @click="toggle(a.key)">{{ a.label }}</button>
+        <div v-if="open === a.key" class="card edit">
+          <label class="field"
+            ><span>What is asked</span
+            ><input
+              class="input"
+              maxlength="120"
+              :value="a.label"
+              @change="text($event).trim() && changeAsk(a.key, { label: text($event).trim() })"
+          /></label>
+          <label class="field"
+            ><span>It is</span>
+            <select class="input" :value="a.type" @change="changeAsk(a.key, { type: text($event) as Ask['type'] })">
+              <option value="text">text</option>
+              <option value="number">a number</option>
+              <option value="day">a day</option>
+              <option value="amount">an amount</option>
+            </select>
+          </label>
+          <label class="tick"
+            ><input type="checkbox" :checked="a.required" @change="changeAsk(a.key, { required: !a.required })" /> Has
+            to be given</label
+          >
+          <button class="btn bare" @click="removeAsk(a.key)">Ask this no more</button>
+        </div>
+      </li>
+    </ul>
+    <p class="adds"><button class="btn small-btn" @click="addAsk">+ A paper value</button></p>
+  </section>
+</template>
+
+<style scoped>
+.outline li {
+  padding: 1px 0;
+}
+.plain {
+  border: 0;
+  background: none;
+  padding: 3px 0;
+  cursor: pointer;
+  text-align: left;
+}
+.plain:hover {
+  color: var(--heather-deep);
+}
+.party-row {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.gap {
+  margin-top: 20px;
+}
+.edit {
+  display: grid;
+  gap: 8px;
+  margin: 4px 0 8px;
+  padding: 10px;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.adds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 6px;
+}
+.small-btn {
+  min-height: 28px;
+  padding: 2px 9px;
+  font-size: 13px;
+}
+</style>

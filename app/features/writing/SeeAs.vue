@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { PaperDocument } from '~~/core/document/model'
+import type { PaperFigures } from '~~/core/layout/expand'
+import ReadingView from '~/features/signer/ReadingView.vue'
+import { lookOnly } from '~/features/signer/draft'
+
+/** The paper as each party will see it: on a phone, and as the exact page. Nothing filled in here goes anywhere. */
+const props = defineProps<{ title: string; pdf: string; document: PaperDocument; figures: PaperFigures | null }>()
+const visible = defineModel<boolean>({ required: true })
+const party = ref(props.document.parties[0]?.key ?? '')
+const way = ref<'phone' | 'page'>('phone')
+const state = lookOnly(toRef(props, 'figures'))
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="visible"
+    modal
+    :header="`${title}, as it will be seen`"
+    :style="{ width: '820px' }"
+    :draggable="false"
+    dismissable-mask
+  >
+    <div class="choices">
+      <button
+        v-for="(p, i) in document.parties"
+        :key="p.key"
+        class="chip"
+        :autofocus="i === 0"
+        :aria-pressed="party === p.key"
+        @click="party = p.key"
+      >
+        <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
+      </button>
+      <span class="grow" />
+      <button class="chip" :aria-pressed="way === 'phone'" @click="way = 'phone'">On a phone</button>
+      <button class="chip" :aria-pressed="way === 'page'" @click="way = 'page'">The page</button>
+      <a class="btn" :href="pdf" target="_blank">Print it</a>
+    </div>
+    <div v-if="way === 'phone'" class="phone" tabindex="0" role="region" aria-label="On a phone">
+      <ReadingView :key="party" :blocks="document.body" :state="state" :party="party" />
+    </div>
+    <PdfPages v-else :src="pdf" :title="title" />
+  </Dialog>
+</template>
+
+<style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 14px;
+}
+.grow {
+  flex: 1;
+}
+.phone {
+  width: 390px;
+  max-width: 100%;
+  height: 62vh;
+  overflow: auto;
+  margin: 0 auto;
+  border: 1px solid var(--hairline-strong);
+  border-radius: 18px;
+  background: var(--paper);
+  padding: 20px;
+  font: 17px/1.5 var(--serif);
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { type Compared, compareDocuments } from '~~/core/amend/compare'
+import type { PaperDocument } from '~~/core/document/model'
+import type { VersionRow } from '~~/shared/library'
+import ComparedText from './ComparedText.vue'
+import { useThisSheet } from './useSheet'
+
+/** What the template said when it was used, and what was set aside: to look at, compare with now, and bring back. */
+const visible = defineModel<boolean>({ required: true })
+const { id, current, put, settle } = useThisSheet()
+const notices = useNotices()
+const versions = ref<VersionRow[]>([])
+const shown = ref<{ row: VersionRow; document: PaperDocument; compared: Compared[] } | null>(null)
+const now = useNow()
+watch(visible, async (open) => {
+  if (!open) return
+  shown.value = null
+  await settle()
+  versions.value = await api<VersionRow[]>(`/api/templates/${id}/versions`)
+})
+async function look(row: VersionRow): Promise<void> {
+  const document = await api<PaperDocument>(`/api/templates/${id}/versions/${row.id}`)
+  shown.value = { row, document, compared: compareDocuments(document, current()) }
+}
+function bringBack(): void {
+  const before = current()
+  put(shown.value!.document)
+  visible.value = false
+  notices.say('The version is back. What stood here is one undo away.', { undo: () => put(before) })
+}
+const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${v.edition}`)
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Versions"
+    :style="{ width: '760px' }"
+    :draggable="false"
+    dismissable-mask
+  >
+    <div class="cols">
+      <ul class="ledger" aria-label="Versions">
+        <li v-for="(v, i) in versions" :key="v.id">
+          <button class="row" :autofocus="i === 0" :aria-pressed="shown?.row.id === v.id" @click="look(v)">
+            <b>{{ title(v) }}</b>
+            <span class="soft small"
+              >{{ whenWords(v.at, now.slice(0, 10)) }}{{ v.by ? `, ${v.by}` : ''
+              }}{{
+                v.edition === null ? ', from another window' : `, ${v.used} ${v.used === 1 ? 'paper' : 'papers'}`
+              }}</span
+            >
+          </button>
+        </li>
+        <li v-if="!versions.length" class="soft">
+          No version yet. One is kept whenever a paper is made of what stands here.
+        </li>
+      </ul>
+      <section v-if="shown" aria-label="What has changed since">
+        <h2>From {{ title(shown.row).toLowerCase() }} to what stands here now</h2>
+        <div class="text"><ComparedText :list="shown.compared" /></div>
+        <p>
+          <button class="btn main" @click="bringBack">Bring {{ title(shown.row).toLowerCase() }} back</button>
+        </p>
+      </section>
+      <p v-else class="soft">Choose one to see what has changed since.</p>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.cols {
+  display: grid;
+  grid-template-columns: 240px 1fr;
+  gap: 22px;
+}
+.row {
+  display: grid;
+  width: 100%;
+  text-align: left;
+  border: 0;
+  background: none;
+  padding: 8px;
+  cursor: pointer;
+}
+.row[aria-pressed='true'] {
+  background: var(--heather-tint);
+}
+.text {
+  max-height: 46vh;
+  overflow: auto;
+  margin: 8px 0 12px;
+}
+@media (max-width: 700px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

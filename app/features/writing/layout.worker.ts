@@ -1,0 +1,101 @@
+import arabic from '@expo-google-fonts/noto-naskh-arabic/400Regular/NotoNaskhArabic_400Regular.ttf?url'
+import emoji from '@expo-google-fonts/noto-emoji/400Regular/NotoEmoji_400Regular.ttf?url'
+import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
+import sans from '@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf?url'
+import sansBold from '@expo-google-fonts/noto-sans/600SemiBold/NotoSans_600SemiBold.ttf?url'
+import serif from '@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf?url'
+import serifItalic from '@expo-google-fonts/source-serif-4/400Regular_Italic/SourceSerif4_400Regular_Italic.ttf?url'
+import serifBold from '@expo-google-fonts/source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf?url'
+import serifBoldItalic from '@expo-google-fonts/source-serif-4/600SemiBold_Italic/SourceSerif4_600SemiBold_Italic.ttf?url'
+import { resolveClauses } from '~~/core/document/clauses'
+import { type PaperDocument, fieldsOf, walkBlocks } from '~~/core/document/model'
+import type { LayoutCache } from '~~/core/layout/blocks'
+import { type PaperFigures, expandTables } from '~~/core/layout/expand'
+import { layoutDocument } from '~~/core/layout/layout'
+import { A4, type PageStart } from '~~/core/layout/types'
+import { type MergeContext, merge } from '~~/core/merge/merge'
+import { type PreflightNote, preflight } from '~~/core/preflight/preflight'
+import { FONT_FILES, fontSet } from '~~/core/pdf/fonts'
+import type { ClauseText } from '~~/shared/library'
+
+/** What a template is worked out with: set once, and again when a clause or the record changes. */
+export interface Setting {
+  kind: string
+  context: MergeContext
+  figures: PaperFigures | null
+  clauses: ClauseText[]
+}
+export interface Ask {
+  n: number
+  document: PaperDocument
+  setting?: Setting
+}
+/** The document as it would be laid out now. */
+export interface Worked {
+  n: number
+  pages: number
+  starts: PageStart[]
+  notes: PreflightNote[]
+  /** Numbers of numbered blocks by id, and the blocks that are there for the job it is shown with. */
+  numbers: Record<string, string>
+  present: string[]
+}
+
+const URLS: Record<string, string> = {
+  [FONT_FILES.serif]: serif,
+  [FONT_FILES['serif-bold']]: serifBold,
+  [FONT_FILES['serif-italic']]: serifItalic,
+  [FONT_FILES['serif-bold-italic']]: serifBoldItalic,
+  [FONT_FILES.sans]: sans,
+  [FONT_FILES['sans-bold']]: sansBold,
+  [FONT_FILES.arabic]: arabic,
+  [FONT_FILES.hebrew]: hebrew,
+  [FONT_FILES.emoji]: emoji,
+}
+/** Fonts are read when a letter first needs them; in a worker a synchronous request holds nobody up. */
+const fonts = fontSet((file) => {
+  const request = new XMLHttpRequest()
+  request.open('GET', URLS[file]!, false)
+  request.responseType = 'arraybuffer'
+  request.send()
+  return new Uint8Array(request.response as ArrayBuffer)
+})
+
+const cache: LayoutCache = { boxes: new Map() }
+let setting: Setting | null = null
+
+function work(document: PaperDocument, { kind, context, figures, clauses }: Setting): Omit<Worked, 'n'> {
+  const whole = resolveClauses(document, (id, edition) => {
+    const found = clauses.find((c) => c.id === id)
+    return found && { ...found, edition: edition ?? found.edition }
+  })
+  const merged = merge(whole.document, context)
+  const laid = layoutDocument(expandTables(merged.document, figures), fonts, A4, cache)
+  const numbers: Record<string, string> = {}
+  const present: string[] = []
+  for (const b of walkBlocks([...merged.document.header, ...merged.document.body, ...merged.document.footer])) {
+    if (!b.id) continue
+    present.push(b.id)
+    if ('number' in b && b.number) numbers[b.id] = b.number
+  }
+  const notes = preflight({
+    kind,
+    template: whole.document,
+    document: merged.document,
+    gaps: merged.gaps.filter((g) => g.unknown),
+    fields: fieldsOf(merged.document),
+    clauseProblems: whole.problems,
+    context,
+    overflows: laid.overflows,
+    job: null,
+  })
+  return { pages: laid.pages.length, starts: laid.starts, notes, numbers, present }
+}
+
+self.onmessage = ({ data }: MessageEvent<Ask>) => {
+  if (data.setting) {
+    setting = data.setting
+    cache.boxes.clear()
+  }
+  if (setting) self.postMessage({ n: data.n, ...work(data.document, setting) } satisfies Worked)
+}

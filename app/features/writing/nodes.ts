@@ -1,0 +1,239 @@
+import { type Attributes, Extension, Node, mergeAttributes } from '@tiptap/core'
+import { TableCell, TableHeader, TableRow, Table } from '@tiptap/extension-table'
+import type { Node as ProseNode } from '@tiptap/pm/model'
+import StarterKit from '@tiptap/starter-kit'
+import type { Block, Condition, FieldSpec } from '~~/core/document/model'
+import { clauseName, conditionWords, fieldWords, partyNumber, refWords, valueWords, LISTS } from './say'
+
+/** An attribute kept in the document and not written into HTML, so that a paste can’t bring one in. */
+const own = (initial: unknown = null) => ({ default: initial, rendered: false, parseHTML: () => initial })
+const owns =
+  (...names: string[]): (() => Attributes) =>
+  () =>
+    Object.fromEntries(names.map((n) => [n, own()]))
+
+/** Draws an atom as plain elements; `draw` is called again when what it says has changed. */
+function atom(name: string, inline: boolean, attributes: string[], draw: (dom: HTMLElement, node: ProseNode) => void) {
+  return Node.create({
+    name,
+    inline,
+    group: inline ? 'inline' : 'block',
+    atom: true,
+    selectable: true,
+    draggable: !inline,
+    addAttributes: owns(...(inline ? [] : ['id', 'when']), ...attributes),
+    // Only Upwold’s own copies are read back; what a paste from elsewhere calls itself is not believed.
+    parseHTML: () => [
+      {
+        tag: `${inline ? 'span' : 'div'}[data-upwold="${name}"]`,
+        getAttrs: (dom) => {
+          try {
+            return JSON.parse(dom.dataset.attrs ?? '{}') as Record<string, unknown>
+          } catch {
+            return false
+          }
+        },
+      },
+    ],
+    renderHTML: ({ node, HTMLAttributes }) => [
+      inline ? 'span' : 'div',
+      mergeAttributes(HTMLAttributes, { 'data-upwold': name, 'data-attrs': JSON.stringify(node.attrs) }),
+    ],
+    addNodeView:
+      () =>
+      ({ node }) => {
+        const dom = document.createElement(inline ? 'span' : 'div')
+        dom.className = `atom ${name}`
+        let shown = node
+        const show = () => draw(dom, shown)
+        dom.addEventListener('upwold:redraw', show)
+        show()
+        return {
+          dom,
+          ignoreMutation: () => true,
+          update(next) {
+            if (next.type.name !== name) return false
+            shown = next
+            show()
+            return true
+          },
+        }
+      },
+  })
+}
+
+/** Every atom of a sheet says again what it is: the record, the numbers or the parties have changed. */
+export function redraw(root: HTMLElement): void {
+  root.querySelectorAll('.atom').forEach((e) => e.dispatchEvent(new Event('upwold:redraw')))
+}
+
+const Value = atom('value', true, ['path', 'format', 'fallback'], (dom, { attrs }) => {
+  const { text, missing } = valueWords(
+    String(attrs.path),
+    attrs.format as string | null,
+    attrs.fallback as string | null,
+  )
+  dom.textContent = text
+  dom.classList.toggle('gone', missing)
+})
+const drawField = (dom: HTMLElement, { attrs }: ProseNode) => {
+  const field = attrs.field as FieldSpec
+  dom.textContent = fieldWords(field)
+  dom.dataset.party = String((((partyNumber(field.party) || 1) - 1) % 4) + 1)
+  dom.classList.toggle('gone', partyNumber(field.party) === 0)
+  if (attrs.width) dom.style.minWidth = `${Number(attrs.width)}pt`
+}
+const FieldInline = atom('fieldInline', true, ['field', 'width'], drawField)
+const FieldBlock = atom('fieldBlock', false, ['field', 'width', 'height'], drawField)
+const Ref = atom('ref', true, ['to'], (dom, { attrs }) => {
+  dom.textContent = refWords(String(attrs.to))
+})
+const PageNumber = atom('pageNumber', true, [], (dom) => {
+  dom.textContent = '1'
+})
+const PageCount = atom('pageCount', true, [], (dom) => {
+  dom.textContent = 'n'
+})
+const tableOf =
+  (words: string) =>
+  (dom: HTMLElement, { attrs }: ProseNode) => {
+    const when = attrs.when as Condition | null
+    dom.textContent = words + (when ? `, ${conditionWords(when)}` : '')
+  }
+const PriceTable = atom('priceTable', false, ['party'], tableOf('The job’s price table stands here'))
+const PlanTable = atom('planTable', false, [], tableOf('The job’s payment plan stands here'))
+const PageBreak = atom('pageBreak', false, [], (dom) => {
+  dom.textContent = 'A new page begins'
+})
+const Space = atom('space', false, ['height'], (dom, { attrs }) => {
+  dom.style.height = `${Number(attrs.height ?? 12)}pt`
+})
+const ClauseUse = atom('clauseUse', false, ['clause', 'edition'], (dom, { attrs }) => {
+  const when = attrs.when as Condition | null
+  dom.textContent = `Clause: ${clauseName(String(attrs.clause))}${attrs.edition ? `, kept at edition ${String(attrs.edition)}` : ''}${when ? `, ${conditionWords(when)}` : ''}`
+})
+const Image = atom('image', false, ['src', 'alt', 'width', 'height', 'align', 'ground'], (dom, { attrs }) => {
+  const { src, alt, width, align, ground } = attrs as Extract<Block, { t: 'image' }>
+  dom.style.textAlign = align ?? 'left'
+  const img = document.createElement('img')
+  img.src = /^data:image\/(png|jpeg);base64,/.test(src) ? src : ''
+  img.alt = alt
+  img.style.width = `${width}pt`
+  if (ground) img.className = `ground-${ground}`
+  dom.replaceChildren(img)
+})
+
+const wrapper = (name: string, content: string, group: string) =>
+  Node.create({
+    name,
+    content,
+    group,
+    defining: true,
+    isolating: name === 'column',
+    addAttributes: owns('id', 'when'),
+    parseHTML: () => [{ tag: `div[data-upwold="${name}"]` }],
+    renderHTML: ({ HTMLAttributes }) => [
+      'div',
+      mergeAttributes(HTMLAttributes, { 'data-upwold': name, class: name }),
+      0,
+    ],
+  })
+const part = (name: string, label: string) =>
+  Node.create({
+    name,
+    content: 'block+',
+    isolating: true,
+    defining: true,
+    selectable: false,
+    parseHTML: () => [{ tag: `section[data-upwold="${name}"]` }],
+    renderHTML: () => ['section', { 'data-upwold': name, class: name, 'data-label': label }, 0],
+  })
+
+/** What our blocks carry beside their text, shown by the sheet’s own styles. */
+const BlockAttributes = Extension.create({
+  name: 'blockAttributes',
+  addGlobalAttributes() {
+    const shown = (name: string, initial: unknown, show: (v: unknown) => Record<string, string>) => ({
+      default: initial,
+      parseHTML: () => initial,
+      renderHTML: (a: Record<string, unknown>) => (a[name] ? show(a[name]) : {}),
+    })
+    const id = own()
+    const when = shown('when', null, (c) => ({ 'data-when': conditionWords(c as Condition) }))
+    const numbered = shown('numbered', null, () => ({ class: 'numbered' }))
+    return [
+      {
+        types: ['heading', 'paragraph', 'bulletList', 'orderedList', 'table', 'horizontalRule'],
+        attributes: { id, when },
+      },
+      { types: ['heading'], attributes: { numbered } },
+      {
+        types: ['paragraph'],
+        attributes: {
+          numbered,
+          suffix: own(),
+          small: shown('small', null, () => ({ 'data-small': '' })),
+          each: shown('each', null, (e) => ({ 'data-each': `once for each ${LISTS[String(e)] ?? String(e)}` })),
+          align: {
+            default: null,
+            parseHTML: (e: HTMLElement) => (['center', 'right'].includes(e.style.textAlign) ? e.style.textAlign : null),
+            renderHTML: (a: Record<string, unknown>) => (a.align ? { style: `text-align:${String(a.align)}` } : {}),
+          },
+        },
+      },
+      { types: ['table'], attributes: { columns: own(), plain: shown('plain', null, () => ({ 'data-plain': '' })) } },
+      {
+        types: ['tableRow'],
+        attributes: {
+          each: shown('each', null, (e) => ({ 'data-each': `once for each ${LISTS[String(e)] ?? String(e)}` })),
+          strong: shown('strong', null, () => ({ 'data-strong': '' })),
+        },
+      },
+    ]
+  },
+})
+
+const Sheet = Node.create({ name: 'doc', topNode: true, content: 'pageHeader pageBody pageFooter' })
+const Passage = Node.create({ name: 'doc', topNode: true, content: 'block+' })
+
+/** The editor’s vocabulary: what a paper has a word for, and nothing else. */
+const common = [
+  StarterKit.configure({
+    document: false,
+    heading: { levels: [1, 2, 3] },
+    blockquote: false,
+    code: false,
+    codeBlock: false,
+    link: false,
+    trailingNode: false,
+    undoRedo: { depth: 400, newGroupDelay: 600 },
+  }),
+  BlockAttributes,
+  Value,
+  FieldInline,
+  FieldBlock,
+  Ref,
+  PageNumber,
+  PageCount,
+  PriceTable,
+  PlanTable,
+  PageBreak,
+  Space,
+  ClauseUse,
+  Image,
+  wrapper('keep', 'block+', 'block'),
+  wrapper('columns', 'column{1,4}', 'block'),
+  wrapper('column', 'block+', ''),
+  Table.configure({ resizable: false }),
+  TableRow,
+  TableHeader.extend({ content: 'paragraph' }),
+  TableCell,
+]
+export const sheetNodes = [
+  Sheet,
+  part('pageHeader', 'Every page begins with'),
+  part('pageBody', ''),
+  part('pageFooter', 'Every page ends with'),
+  ...common,
+]
+export const passageNodes = [Passage, ...common]

@@ -1,0 +1,314 @@
+import { Editor } from '@tiptap/vue-3'
+import { get, set } from 'idb-keyval'
+import type { InjectionKey } from 'vue'
+import type { PaperDocument } from '~~/core/document/model'
+import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
+import type { PreflightNote } from '~~/core/preflight/preflight'
+import type { TemplateView } from '~~/shared/library'
+import type { Ask, Setting, Worked } from './layout.worker'
+import LayoutWorker from './layout.worker?worker'
+import { imageFrom } from './images'
+import { redraw, sheetNodes } from './nodes'
+import { Ids, WorkedOut, workedKey } from './plugins'
+import { know } from './say'
+
+/** How long writing rests before it is saved. */
+const SAVE_AFTER = 700
+/** Earlier states kept on this device, so that undo goes back beyond this sitting. */
+const TRAIL = 60
+
+/** One template on the screen: its text, its pages as the layout finds them, its saving, and the way back. */
+export function useSheet(id: string, first: TemplateView) {
+  const view = shallowRef<TemplateView>(first)
+  /** Title, parties, paper values and initials: what isn't text. */
+  const base = shallowRef<PaperDocument>(view.value.document)
+  const worked = shallowRef<Worked | null>(null)
+  const saved = ref<'saved' | 'saving' | 'not saved' | 'set aside'>('saved')
+  const savedAt = ref(view.value.updatedAt)
+  const told = ref('')
+  const editor = shallowRef<Editor | null>(null)
+  const notices = useNotices()
+  const trailKey = `upwold:trail:${id}`
+  let revision = view.value.revision
+  let trail: PaperDocument[] = []
+  let last = JSON.stringify(view.value.document)
+
+  const current = (): PaperDocument =>
+    editor.value ? fromProse(editor.value.getJSON() as ProseNode, base.value) : base.value
+
+  // The layout, in a worker: one question at a time, the newest next.
+  let worker: Worker | null = null
+  let asked = 0
+  let busy = false
+  let waiting = false
+  let since = 0
+  let send: Setting | undefined
+  const setting = (): Setting => ({
+    kind: view.value.kind,
+    context: view.value.context,
+    figures: view.value.figures,
+    clauses: view.value.clauses,
+  })
+  function ask(): void {
+    if (!since) since = performance.now()
+    if (!worker || busy) {
+      waiting = true
+      return
+    }
+    busy = true
+    const question: Ask = { n: ++asked, document: current(), ...(send ? { setting: send } : {}) }
+    send = undefined
+    const from = since
+    since = 0
+    worker.onmessage = ({ data }: MessageEvent<Worked>) => {
+      busy = false
+      worked.value = data
+      know({ numbers: data.numbers })
+      const e = editor.value
+      if (e && !e.isDestroyed) {
+        e.view.dispatch(e.state.tr.setMeta(workedKey, data).setMeta('addToHistory', false))
+        redraw(e.view.dom)
+      }
+      performance.measure('upwold:boundaries', { start: from, end: performance.now() })
+      if (waiting) {
+        waiting = false
+        ask()
+      }
+    }
+    worker.postMessage(question)
+  }
+  /** The record, the clauses or the parties have changed: everything is said and laid out anew. */
+  function renew(): void {
+    know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses })
+    send = setting()
+    ask()
+    if (editor.value) redraw(editor.value.view.dom)
+  }
+
+  // Saving by itself.
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let saving: Promise<void> = Promise.resolve()
+  function changed(): void {
+    if (saved.value === 'set aside') return
+    saved.value = 'saving'
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      timer = undefined
+      saving = saving.then(save)
+    }, SAVE_AFTER)
+  }
+  async function save(): Promise<void> {
+    const document = current()
+    const text = JSON.stringify(document)
+    if (text === last) {
+      saved.value = 'saved'
+      return
+    }
+    try {
+      const got = await api<{ revision: number }>(`/api/templates/${id}`, {
+        method: 'PATCH',
+        body: { revision, document },
+      })
+      revision = got.revision
+      trail = [...trail, JSON.parse(last) as PaperDocument].slice(-TRAIL)
+      last = text
+      savedAt.value = new Date().toISOString()
+      told.value = ''
+      if (!timer) saved.value = 'saved'
+      await set(trailKey, trail).catch(() => {})
+    } catch (e) {
+      told.value = wordsOf(e)
+      saved.value = e instanceof ApiProblem && e.code === 'stale' ? 'set aside' : 'not saved'
+      // The network may be gone for a while; what was written is here and is tried again.
+      if (e instanceof ApiProblem && e.code === 'offline') timer = setTimeout(() => (saving = saving.then(save)), 4000)
+    }
+  }
+  /** Waits until everything written has been kept. */
+  async function settle(): Promise<void> {
+    if (timer) {
+      clearTimeout(timer)
+      timer = undefined
+      saving = saving.then(save)
+    }
+    await saving
+  }
+
+  function put(document: PaperDocument): void {
+    base.value = document
+    editor.value!.commands.setContent(toProse(document))
+    changed()
+    renew()
+  }
+  /** Changes what isn't text. */
+  function setBase(more: Partial<PaperDocument>): void {
+    base.value = { ...current(), ...more }
+    changed()
+    renew()
+  }
+  /** Back one step; beyond this sitting, to what was saved before. */
+  function undo(): void {
+    const e = editor.value!
+    if (e.can().undo()) {
+      e.chain().focus().undo().run()
+      return
+    }
+    const before = trail.at(-1)
+    if (!before) return void notices.say('There is nothing to undo.')
+    trail = trail.slice(0, -1)
+    put(before)
+    notices.say('Back to what was saved before.')
+  }
+  const redo = () => editor.value!.chain().focus().redo().run()
+
+  /** The other window's text, in place of what stands here; what was here is among the versions. */
+  async function takeTheirs(): Promise<void> {
+    view.value = await api<TemplateView>(`/api/templates/${id}`)
+    revision = view.value.revision
+    last = JSON.stringify(view.value.document)
+    base.value = view.value.document
+    editor.value!.commands.setContent(toProse(view.value.document))
+    saved.value = 'saved'
+    told.value = ''
+    renew()
+  }
+  /** What stands here as a template of its own. */
+  async function keepMine(): Promise<void> {
+    const { name, kind, folder } = view.value
+    const body = { name: `${name}, my copy`.slice(0, 120), kind, folder, document: current(), key: newKey() }
+    const made = await api<{ id: string }>('/api/templates', { method: 'POST', body })
+    saved.value = 'saved'
+    await navigateTo(`/library/templates/${made.id}`)
+  }
+  async function rename(more: { name?: string; folder?: string; kind?: string; archived?: boolean }): Promise<void> {
+    await api(`/api/templates/${id}`, { method: 'PATCH', body: { revision, ...more } })
+    view.value = { ...view.value, ...more }
+    renew()
+  }
+
+  async function takePictures(files: readonly File[]): Promise<void> {
+    for (const file of files) {
+      try {
+        const { attrs, words } = await imageFrom(file)
+        editor.value!.chain().focus().insertContent({ type: 'image', attrs }).run()
+        if (words) notices.say(words)
+      } catch (e) {
+        notices.trouble(e)
+      }
+    }
+  }
+  const pictures = (list: FileList | undefined) => [...(list ?? [])].filter((f) => f.type.startsWith('image/'))
+
+  function start(): void {
+    know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses, numbers: {} })
+    void get<PaperDocument[]>(trailKey)
+      .then((kept) => (trail = kept ?? []))
+      .catch(() => {})
+    worker = new LayoutWorker()
+    editor.value = new Editor({
+      extensions: [...sheetNodes, Ids, WorkedOut],
+      content: toProse(base.value),
+      editorProps: {
+        attributes: {
+          'aria-label': 'The sheet',
+          role: 'textbox',
+          'aria-multiline': 'true',
+          class: 'sheet-text',
+          lang: base.value.language,
+        },
+        handlePaste: (_view, event) => {
+          const files = pictures(event.clipboardData?.files)
+          if (files.length) void takePictures(files)
+          return files.length > 0
+        },
+        handleDrop: (_view, event) => {
+          const files = pictures((event as DragEvent).dataTransfer?.files)
+          if (files.length) void takePictures(files)
+          return files.length > 0
+        },
+        handleKeyDown: (_view, event) => {
+          const mod = event.ctrlKey || event.metaKey
+          if (mod && event.key.toLowerCase() === 'z' && !event.shiftKey) {
+            undo()
+            return true
+          }
+          return false
+        },
+      },
+      onUpdate: ({ transaction }) => {
+        if (!transaction.docChanged) return
+        changed()
+        ask()
+      },
+    })
+    renew()
+  }
+  const leave = (event: BeforeUnloadEvent) => {
+    if (saved.value === 'saving' || saved.value === 'not saved') event.preventDefault()
+  }
+  onMounted(() => {
+    start()
+    window.addEventListener('beforeunload', leave)
+  })
+  onBeforeUnmount(() => {
+    window.removeEventListener('beforeunload', leave)
+    void settle()
+    worker?.terminate()
+    editor.value?.destroy()
+  })
+
+  const notes = computed<PreflightNote[]>(() => worked.value?.notes ?? [])
+  /** Puts the cursor into a block and shows it. */
+  function goTo(blockId: string): void {
+    const e = editor.value
+    if (!e) return
+    e.state.doc.descendants((node, pos) => {
+      if (node.attrs.id !== blockId) return true
+      e.chain()
+        .focus()
+        .setTextSelection(pos + 1)
+        .scrollIntoView()
+        .run()
+      return false
+    })
+  }
+  /** Rewords one block: the cure of a note. */
+  function reword(blockId: string, content: ProseNode[]): void {
+    const e = editor.value!
+    e.state.doc.descendants((node, pos) => {
+      if (node.attrs.id !== blockId) return true
+      e.chain()
+        .focus()
+        .insertContentAt({ from: pos + 1, to: pos + node.nodeSize - 1 }, content)
+        .run()
+      return false
+    })
+  }
+
+  return {
+    id,
+    view,
+    base,
+    editor,
+    worked,
+    notes,
+    saved,
+    savedAt,
+    told,
+    current,
+    settle,
+    put,
+    setBase,
+    undo,
+    redo,
+    takeTheirs,
+    keepMine,
+    rename,
+    takePictures,
+    renew,
+    goTo,
+    reword,
+  }
+}
+export type Sheet = ReturnType<typeof useSheet>
+export const SHEET: InjectionKey<Sheet> = Symbol('sheet')
+export const useThisSheet = (): Sheet => inject(SHEET)!

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { Editor, EditorContent } from '@tiptap/vue-3'
+import { compareDocuments } from '~~/core/amend/compare'
+import type { Block, PaperDocument } from '~~/core/document/model'
+import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
+import type { ClauseView, TemplateRow, TemplateView } from '~~/shared/library'
+import ComparedText from '~/features/writing/ComparedText.vue'
+import { passageNodes } from '~/features/writing/nodes'
+import { Ids } from '~/features/writing/plugins'
+import { know } from '~/features/writing/say'
+import '~/features/writing/sheet.css'
+
+/** A clause of the library: its words, its editions, and the templates a change would touch. */
+const id = String(useRoute().params.id)
+const fresh = id === 'new'
+const EMPTY: ClauseView = {
+  id,
+  name: '',
+  edition: 0,
+  body: [{ t: 'paragraph', content: [] }],
+  archived: false,
+  templates: [],
+  editions: [],
+}
+const clause = ref<ClauseView>(fresh ? EMPTY : await api<ClauseView>(`/api/clauses/${id}`))
+const name = ref(clause.value.name)
+const problem = ref('')
+const key = newKey()
+const { busy, act } = useAct()
+const notices = useNotices()
+const editor = shallowRef<Editor | null>(null)
+const changed = ref(false)
+useHead({ title: () => `${clause.value.name || 'New clause'} · Upwold` })
+
+const around = (body: Block[]): PaperDocument => ({
+  title: '',
+  language: 'en-GB',
+  parties: [],
+  header: [],
+  footer: [],
+  body,
+})
+const asDoc = (body: Block[]) => ({ type: 'doc', content: toProse(around(body)).content![1]!.content! })
+const bodyNow = (): Block[] =>
+  fromProse(
+    { type: 'doc', content: [{ type: 'pageBody', content: (editor.value!.getJSON() as ProseNode).content ?? [] }] },
+    around([]),
+  ).body
+
+onMounted(async () => {
+  // Values are named as any template would name them.
+  const { templates } = await api<{ templates: TemplateRow[] }>('/api/library')
+  if (templates[0]) {
+    const { context, clauses } = await api<TemplateView>(`/api/templates/${templates[0].id}`)
+    know({ context, clauses, parties: [], numbers: {} })
+  }
+  editor.value = new Editor({
+    extensions: [...passageNodes, Ids],
+    content: asDoc(clause.value.body),
+    editorProps: {
+      attributes: { class: 'sheet-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'The clause' },
+    },
+    onUpdate: () => {
+      changed.value = true
+    },
+  })
+})
+onBeforeUnmount(() => editor.value?.destroy())
+
+const save = (archived = clause.value.archived) =>
+  act(async () => {
+    problem.value = ''
+    const body = { name: name.value, body: bodyNow(), edition: clause.value.edition, archived, key }
+    try {
+      const made = await api<{ id: string }>(fresh ? '/api/clauses' : `/api/clauses/${id}`, {
+        method: fresh ? 'POST' : 'PUT',
+        body,
+      })
+      changed.value = false
+      if (fresh) return void (await navigateTo(`/library/clauses/${made.id}`, { replace: true }))
+      clause.value = await api<ClauseView>(`/api/clauses/${id}`)
+      notices.say(
+        `Edition ${clause.value.edition} is kept. ${clause.value.templates.filter((t) => t.follows).length} templates follow it.`,
+      )
+    } catch (e) {
+      problem.value = wordsOf(e)
+    }
+  })
+const style = (type: 'heading' | 'paragraph', attributes: object) =>
+  editor.value!.chain().focus().setNode(type, attributes).run()
+const shown = ref<number | null>(null)
+const compared = computed(() => {
+  const edition = clause.value.editions.find((e) => e.edition === shown.value)
+  return edition ? compareDocuments(around(edition.body), around(clause.value.body)) : []
+})
+const bringBack = () => {
+  const edition = clause.value.editions.find((e) => e.edition === shown.value)!
+  editor.value!.commands.setContent(asDoc(edition.body))
+  changed.value = true
+}
+const now = useNow()
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>{{ fresh ? 'New clause' : 'Clause' }}</h1>
+      <span v-if="!fresh" class="soft">edition {{ clause.edition }}{{ clause.archived ? ', archived' : '' }}</span>
+    </div>
+    <div class="cols">
+      <form class="form" @submit.prevent="save()">
+        <label class="field"
+          ><span>Name</span><input v-model="name" class="input" maxlength="120" required :autofocus="fresh"
+        /></label>
+        <div v-if="editor" class="tools" role="toolbar" aria-label="Writing">
+          <button type="button" class="btn" @click="style('heading', { level: 2, numbered: true })">
+            Numbered heading
+          </button>
+          <button type="button" class="btn" @click="style('paragraph', { numbered: true })">Numbered clause</button>
+          <button type="button" class="btn" @click="style('paragraph', { numbered: null })">Text</button>
+          <button type="button" class="btn" @click="editor.chain().focus().toggleBold().run()">Bold</button>
+          <button type="button" class="btn" @click="editor.chain().focus().toggleBulletList().run()">List</button>
+        </div>
+        <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
+        <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+        <p class="tools">
+          <button class="btn main" :disabled="busy || (!changed && name === clause.name)">
+            {{ fresh ? 'Keep the clause' : `Keep it as edition ${clause.edition + 1}` }}
+          </button>
+          <button v-if="!fresh" type="button" class="btn bare" :disabled="busy" @click="save(!clause.archived)">
+            {{ clause.archived ? 'Bring it back' : 'Archive it' }}
+          </button>
+        </p>
+      </form>
+      <aside>
+        <h2>What a change touches</h2>
+        <ul class="ledger">
+          <li v-for="t in clause.templates" :key="t.id" class="row">
+            <NuxtLink :to="`/library/templates/${t.id}`">{{ t.name }}</NuxtLink>
+            <span class="soft small">{{ t.follows ? 'follows it' : 'keeps an edition' }}</span>
+          </li>
+          <li v-if="!clause.templates.length" class="soft row">No template uses it yet.</li>
+        </ul>
+        <template v-if="clause.editions.length > 1">
+          <h2 class="gap">Editions</h2>
+          <ul class="ledger">
+            <li v-for="e in [...clause.editions].reverse()" :key="e.edition">
+              <button class="row plain" :aria-pressed="shown === e.edition" @click="shown = e.edition">
+                <b>Edition {{ e.edition }}</b>
+                <span class="soft small">{{ whenWords(e.at, now.slice(0, 10)) }}, {{ e.by }}</span>
+              </button>
+            </li>
+          </ul>
+          <div v-if="shown" class="gap">
+            <h2>From edition {{ shown }} to {{ clause.edition }}</h2>
+            <ComparedText :list="compared" />
+            <button class="btn" @click="bringBack">Bring edition {{ shown }} back</button>
+          </div>
+        </template>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 34px;
+}
+.form {
+  display: grid;
+  gap: 12px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.short {
+  padding: 24px 32px;
+  margin: 0;
+  min-height: 200px;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 8px 0;
+}
+.plain {
+  width: 100%;
+  border: 0;
+  background: none;
+  cursor: pointer;
+}
+.plain[aria-pressed='true'] {
+  background: var(--heather-tint);
+}
+.gap {
+  margin-top: 18px;
+}
+@media (max-width: 900px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,256 @@
+<script setup lang="ts">
+import { EditorContent } from '@tiptap/vue-3'
+import type { PreflightNote } from '~~/core/preflight/preflight'
+import { resolveClauses } from '~~/core/document/clauses'
+import type { PaperDocument } from '~~/core/document/model'
+import { type ProseNode, inlinesAsProse } from '~~/core/document/prose'
+import { merge } from '~~/core/merge/merge'
+import { type TemplateView, paperKinds } from '~~/shared/library'
+import ChosenCard from '~/features/writing/ChosenCard.vue'
+import InsertMenu from '~/features/writing/InsertMenu.vue'
+import NoteList from '~/features/writing/NoteList.vue'
+import OutlinePanel from '~/features/writing/OutlinePanel.vue'
+import SeeAs from '~/features/writing/SeeAs.vue'
+import SheetBar from '~/features/writing/SheetBar.vue'
+import VersionsDialog from '~/features/writing/VersionsDialog.vue'
+import { type Insertable, insertables } from '~/features/writing/insert'
+import { SHEET, useSheet } from '~/features/writing/useSheet'
+import '~/features/writing/sheet.css'
+
+/** The writing room of a template: the sheet in the middle, what is on it at the left, what would go wrong at the right. */
+const templateId = String(useRoute().params.id)
+const { data: first, error } = await useAsyncData(`template-${templateId}`, () =>
+  api<TemplateView>(`/api/templates/${templateId}`),
+)
+if (!first.value) throw createError({ statusCode: 404, statusMessage: wordsOf(error.value), fatal: true })
+const sheet = useSheet(templateId, first.value)
+provide(SHEET, sheet)
+const { view, editor, worked, notes, saved, savedAt, told, rename, takeTheirs, keepMine, goTo, reword, base } = sheet
+useHead({ title: () => `${view.value.name} · Upwold` })
+
+const desk = ref<HTMLElement>()
+const menu = ref<{ items: Insertable[]; at: { left: number; top: number } } | null>(null)
+const picture = ref<HTMLInputElement>()
+const versions = ref(false)
+const seeing = ref(false)
+const seen = shallowRef<PaperDocument | null>(null)
+/** What is written is kept first: the PDF is made of what is kept. */
+async function see(): Promise<void> {
+  await sheet.settle()
+  const { document } = resolveClauses(sheet.current(), (id) => view.value.clauses.find((c) => c.id === id))
+  seen.value = merge(document, view.value.context).document
+  seeing.value = true
+}
+
+function openMenu(): void {
+  const e = editor.value
+  if (!e || !desk.value) return
+  const at = e.view.coordsAtPos(e.state.selection.from)
+  const box = desk.value.getBoundingClientRect()
+  const left = Math.max(8, Math.min(at.left - box.left, box.width - 360))
+  menu.value = { items: insertables(sheet, () => picture.value?.click()), at: { left, top: at.bottom - box.top + 4 } }
+}
+/** `/` opens the menu at the start of a word; inside one it is a stroke like any other. */
+function slash(event: KeyboardEvent): void {
+  const e = editor.value
+  if (event.key !== '/' || event.ctrlKey || event.metaKey || !e) return
+  const { $from, empty } = e.state.selection
+  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 1), $from.parentOffset, ' ', ' ')
+  if (!empty || (before && !/\s/.test(before))) return
+  event.preventDefault()
+  openMenu()
+}
+/** On a chosen value or field, Enter goes to its card. */
+function enter(event: KeyboardEvent): void {
+  if (event.key !== 'Enter' || !event.altKey) return
+  event.preventDefault()
+  document.querySelector<HTMLElement>('[data-chosen] :is(select, input, button)')?.focus()
+}
+const pick = (event: Event) => {
+  const input = event.target as HTMLInputElement
+  void sheet.takePictures([...(input.files ?? [])])
+  input.value = ''
+}
+function cure(note: PreflightNote): void {
+  if (note.cure?.kind === 'reword')
+    reword(note.cure.block, (inlinesAsProse(note.cure.content).content![0]!.content ?? []) as ProseNode[])
+  else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
+}
+const savedWords = computed(
+  () =>
+    ({
+      saved: `saved ${clock(savedAt.value)}`,
+      saving: 'saving…',
+      'not saved': 'not saved yet',
+      'set aside': 'set aside',
+    })[saved.value],
+)
+const clock = (at: string) =>
+  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(new Date(at))
+const text = (e: Event) => (e.target as HTMLInputElement).value.trim()
+const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
+</script>
+
+<template>
+  <div class="room">
+    <div class="strip">
+      <input
+        class="name"
+        aria-label="Name of the template"
+        maxlength="120"
+        :value="view.name"
+        @change="text($event) && rename({ name: text($event) })"
+      />
+      <label class="sr" for="kind">Kind of paper</label>
+      <select id="kind" class="input kind" :value="view.kind" @change="rename({ kind: text($event) })">
+        <option v-for="k in paperKinds" :key="k" :value="k">{{ k }}</option>
+      </select>
+      <span class="soft small"
+        >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title}` : '' }}</span
+      >
+      <span class="grow" />
+      <span class="soft small" role="status"
+        >{{ savedWords }} · {{ worked?.pages ?? '…' }} {{ worked?.pages === 1 ? 'page' : 'pages' }}</span
+      >
+      <button class="btn" @click="versions = true">Versions</button>
+      <details class="out">
+        <summary class="btn">Take it out</summary>
+        <p class="card">
+          <a :href="exportTo('pdf')" target="_blank">PDF, to print</a><a :href="exportTo('docx')" download>DOCX</a
+          ><a :href="exportTo('html')" download>HTML</a><a :href="exportTo('json')" download>Upwold’s JSON</a>
+        </p>
+      </details>
+      <button class="btn main" @click="see">See it as…</button>
+    </div>
+    <div v-if="saved === 'set aside' || told" class="notice trouble told" role="alert">
+      <span>{{ told }}</span>
+      <template v-if="saved === 'set aside'">
+        <button class="btn" @click="takeTheirs">Show what is there now</button>
+        <button class="btn" @click="keepMine">Keep mine as a template of its own</button>
+      </template>
+    </div>
+    <div class="cols">
+      <div class="side"><OutlinePanel /></div>
+      <section ref="desk" class="desk" aria-label="The sheet and its tools" @keydown="slash" @keydown.capture="enter">
+        <SheetBar @insert="openMenu" />
+        <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
+        <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
+        <input
+          ref="picture"
+          class="sr"
+          type="file"
+          accept="image/*"
+          tabindex="-1"
+          aria-label="A picture"
+          @change="pick"
+        />
+      </section>
+      <aside class="side" aria-label="Beside the sheet">
+        <ChosenCard />
+        <h2>Before it goes</h2>
+        <NoteList
+          :notes="notes"
+          :good="`${base.parties.length === 1 ? 'The one party has' : 'All parties have'} a place to sign. Every value is known.`"
+          @go="goTo"
+          @cure="cure"
+        />
+      </aside>
+    </div>
+    <VersionsDialog v-model="versions" />
+    <SeeAs
+      v-if="seen"
+      v-model="seeing"
+      :pdf="exportTo('pdf')"
+      :title="view.name"
+      :document="seen"
+      :figures="view.figures"
+    />
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: center;
+  padding: 8px 28px;
+  border-bottom: 1px solid var(--hairline);
+}
+.name {
+  font: 600 16px var(--sans);
+  border: 1px solid transparent;
+  border-radius: 4px;
+  background: none;
+  padding: 4px 6px;
+  width: 260px;
+  text-overflow: ellipsis;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--hairline-strong);
+  background: var(--paper);
+}
+.kind {
+  width: 112px;
+  min-height: 32px;
+  padding: 2px 8px;
+}
+.grow {
+  flex: 1;
+}
+.out {
+  position: relative;
+}
+.out summary {
+  list-style: none;
+}
+.out p {
+  position: absolute;
+  right: 0;
+  top: 40px;
+  z-index: 30;
+  display: grid;
+  gap: 8px;
+  width: 170px;
+  box-shadow: var(--float);
+}
+.told {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+}
+.cols {
+  display: grid;
+  grid-template-columns: 218px minmax(0, 1fr) 268px;
+  min-height: calc(100vh - 110px);
+}
+.side {
+  padding: 20px 18px;
+  position: sticky;
+  top: 0;
+  max-height: 100vh;
+  overflow: auto;
+  align-self: start;
+}
+.desk {
+  position: relative;
+  background: var(--desk);
+  padding: 0 8px 18px;
+  min-width: 0;
+}
+@media (max-width: 1100px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+  .side {
+    position: static;
+    max-height: none;
+  }
+  .desk {
+    order: -1;
+    padding-inline: 8px;
+  }
+}
+</style>

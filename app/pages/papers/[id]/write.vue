@@ -1,0 +1,431 @@
+<script setup lang="ts">
+import { type Block, fieldsOf, walkBlocks } from '~~/core/document/model'
+import { expandTables } from '~~/core/layout/expand'
+import type { PreflightNote } from '~~/core/preflight/preflight'
+import type { ContactView } from '~~/shared/jobs'
+import PaperBlocks from '~/features/paper/PaperBlocks.vue'
+import SourcePop from '~/features/paper/SourcePop.vue'
+import { correctSource } from '~/features/paper/correct'
+import { ROOM, type Room } from '~/features/paper/room'
+import { PAPER, usePaper } from '~/features/paper/usePaper'
+import NoteList from '~/features/writing/NoteList.vue'
+import SeeAs from '~/features/writing/SeeAs.vue'
+import '~/features/writing/sheet.css'
+
+/** The writing room of one job’s paper: filled from the record, amended in place, with what would go wrong beside it. */
+const onScreen = await usePaper(String(useRoute().params.id))
+const { id, paper, problem, busy, act, load } = onScreen
+provide(PAPER, onScreen)
+useFeed(load)
+useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
+const notices = useNotices()
+const draft = computed(() => paper.value.state === 'draft')
+const written = computed(() => paper.value.written)
+const whole = computed(() => expandTables(written.value.document, written.value.figures))
+const blocks = computed(() => new Map([...walkBlocks(written.value.base.body)].map((b) => [b.id, b])))
+
+const desk = ref<HTMLElement>()
+const room: Room = {
+  get parties() {
+    return written.value.document.parties
+  },
+  amending: ref(null),
+  value: ref(null),
+  baseOf: (blockId) => (draft.value && blockId ? (blocks.value.get(blockId) as Block | undefined) : undefined),
+  showValue(event, source, text, gap) {
+    if (!draft.value || !desk.value) return
+    const target = (event.currentTarget as HTMLElement).getBoundingClientRect()
+    const box = desk.value.getBoundingClientRect()
+    const left = Math.max(8, Math.min(target.left - box.left, box.width - 280))
+    room.value.value = { source, text, gap, at: { left, top: target.bottom - box.top + 6 } }
+  },
+}
+provide(ROOM, room)
+const { value } = room
+
+const outline = computed(() =>
+  [...walkBlocks(whole.value.body)].flatMap((b) =>
+    b.t === 'heading' && b.level > 1
+      ? [
+          {
+            id: b.id!,
+            text: `${b.number ?? ''} ${b.content.map((i) => (i.t === 'text' ? i.text : '')).join('')}`.trim(),
+          },
+        ]
+      : [],
+  ),
+)
+function goTo(blockId: string): void {
+  const e = document.getElementById(`block-${blockId}`)
+  e?.scrollIntoView({ block: 'center' })
+  e?.querySelector<HTMLElement>('button')?.focus()
+}
+
+const binding = ref<string | null>(null)
+const who = ref<ContactView | null>(null)
+const bind = (party: string) =>
+  act(async () => {
+    if (!who.value) return
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { bind: { party, contactId: who.value.id } } })
+    binding.value = null
+    who.value = null
+    await load()
+  })
+const setValue = (key: string, text: string) =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { values: { [key]: text } } })
+    await load()
+  })
+const ASK_INPUT = { text: 'text', number: 'text', day: 'date', amount: 'text' } as const
+/** Fields whose text the sender may set before it goes. */
+const settable = computed(() =>
+  fieldsOf(written.value.base).filter((f) => ['text', 'number', 'organisation', 'job-title'].includes(f.type)),
+)
+const setPreset = (key: string, text: string) =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { presets: { [key]: text } } })
+    await load()
+  })
+const view = (changes: 'shown' | 'clean') =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { changes } })
+    await load()
+  })
+
+type Row = (typeof written.value)['amendments'][number]
+const undoAmendment = (a: Row) =>
+  act(async () => {
+    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await load()
+    notices.say('The amendment is undone.', {
+      undo: async () => {
+        const { id: own, block, kind, content, why } = a
+        await api(`/api/papers/${id}/amendments`, { method: 'POST', body: { id: own, block, kind, content, why } })
+        await load()
+      },
+    })
+  })
+const toTemplate = (a: Row) =>
+  act(async () => {
+    await api(`/api/papers/${id}/amendments/${a.id}/template`, { method: 'POST', body: {} })
+    await load()
+    notices.say('The template says it now, and so does this copy.')
+  })
+const toRecord = (a: Row) =>
+  act(async () => {
+    const source = written.value.context.values[a.fact!.path]!.source
+    await correctSource(paper.value, source, a.fact!.text)
+    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await load()
+    notices.say(`Corrected on the record: ${a.fact!.label}.`)
+  })
+const numberOf = (a: Row) => {
+  const found = [...walkBlocks(whole.value.body)].find((b) => b.id === (a.kind === 'add' ? a.id : a.block))
+  return found && 'number' in found && found.number ? found.number.replace(/\.$/, '') : ''
+}
+const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
+
+function cure(note: PreflightNote): void {
+  const { cure: c } = note
+  if (!c) return
+  if (c.kind === 'reword')
+    void act(async () => {
+      const why = 'mended'
+      await api(`/api/papers/${id}/amendments`, {
+        method: 'POST',
+        body: { id: `m${newKey()}`, block: c.block, kind: 'reword', content: c.content, why },
+      })
+      await load()
+    })
+  else if (c.kind === 'bind') binding.value = c.party
+  else if (c.kind === 'source') {
+    const source = written.value.context.values[c.path]?.source
+    if (!source) return
+    if (note.at) goTo(note.at)
+    room.value.value = { source, text: '', gap: true, at: { left: 40, top: Math.max(60, window.scrollY + 40) } }
+    void nextTick(() => document.getElementById('at-source')?.focus())
+  } else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
+  else if (c.to === 'deadline') void navigateTo(`/papers/${id}`)
+  else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
+}
+const seeing = ref(false)
+const text = (e: Event) => (e.target as HTMLInputElement).value
+const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
+const exportTo = (as: string) => `/api/papers/${id}/export?as=${as}`
+const away = (event: MouseEvent) => {
+  if (!(event.target as HTMLElement).closest('.pop, .value-button, .notes')) value.value = null
+}
+onMounted(() => document.addEventListener('mousedown', away))
+onBeforeUnmount(() => document.removeEventListener('mousedown', away))
+</script>
+
+<template>
+  <p v-if="problem" class="page">
+    <span class="notice trouble" role="alert">{{ problem }}</span>
+  </p>
+  <div v-if="paper">
+    <div class="strip">
+      <h1>{{ paper.title }}</h1>
+      <span class="soft small">
+        for <NuxtLink :to="`/jobs/${paper.jobId}`">{{ paper.jobTitle }}</NuxtLink><template v-if="written.templateId"
+          >, from <NuxtLink :to="`/library/templates/${written.templateId}`">its template</NuxtLink>, edition
+          {{ written.templateEdition ?? 1 }}</template
+        >
+      </span>
+      <span class="grow" />
+      <span class="soft small"
+        >{{ written.amendments.length }} {{ written.amendments.length === 1 ? 'amendment' : 'amendments' }}</span
+      >
+      <details class="out">
+        <summary class="btn">Take it out</summary>
+        <p class="card">
+          <a :href="exportTo('pdf')" target="_blank">PDF, to print</a><a :href="exportTo('docx')" download>DOCX</a
+          ><a :href="exportTo('html')" download>HTML</a><a :href="exportTo('json')" download>Upwold’s JSON</a>
+        </p>
+      </details>
+      <button class="btn" @click="seeing = true">See it as…</button>
+      <NuxtLink class="btn main" :to="`/papers/${id}`">{{ draft ? 'To the sending sheet' : 'To the round' }}</NuxtLink>
+    </div>
+    <p v-if="!draft" class="notice">
+      This was sent. What was sent never changes; it is shown here as the record fills it now.
+    </p>
+    <div class="cols">
+      <div class="side">
+        <nav aria-label="On this paper">
+          <h2>On this paper</h2>
+          <ul>
+            <li v-for="h in outline" :key="h.id">
+              <button class="plain" @click="goTo(h.id)">{{ h.text }}</button>
+            </li>
+          </ul>
+        </nav>
+        <section id="parties" aria-label="Parties" class="gap">
+          <h2>Parties</h2>
+          <ul>
+            <li v-for="s in paper.sheet" :key="s.party" class="person">
+              <span class="party" :class="`party-${((s.number - 1) % 4) + 1}`">{{ s.number }}</span>
+              <span :class="{ bad: !s.name }">{{
+                s.name ? `${s.name}, ${s.label.toLowerCase()}` : `nobody yet, ${s.label.toLowerCase()}`
+              }}</span>
+              <button
+                v-if="draft && !s.member"
+                class="btn bare small"
+                :aria-expanded="binding === s.party"
+                @click="binding = binding === s.party ? null : s.party"
+              >
+                {{ s.name ? 'Change' : 'Say who' }}
+              </button>
+              <form v-if="binding === s.party" class="bind" @submit.prevent="bind(s.party)">
+                <ClientPicker v-model="who" :label="`Who is the ${s.label.toLowerCase()}`" />
+                <button class="btn main" :disabled="busy || !who">This is the {{ s.label.toLowerCase() }}</button>
+              </form>
+            </li>
+          </ul>
+        </section>
+        <section v-if="written.base.asks?.length" aria-label="Values of this paper" class="gap">
+          <h2>Of this paper alone</h2>
+          <label v-for="a in written.base.asks" :key="a.key" class="field own"
+            ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
+            ><input
+              class="input"
+              :type="ASK_INPUT[a.type]"
+              :disabled="!draft"
+              maxlength="500"
+              :placeholder="a.help"
+              :value="written.own.values[a.key] ?? ''"
+              @change="setValue(a.key, text($event))"
+          /></label>
+        </section>
+        <details v-if="draft && settable.length" class="gap">
+          <summary class="soft small">Set a field before it goes</summary>
+          <label v-for="f in settable" :key="f.key" class="field own"
+            ><span>{{ f.label }}</span
+            ><input
+              class="input"
+              maxlength="300"
+              placeholder="the signer fills it"
+              :value="written.own.presets[f.key] ?? f.preset ?? ''"
+              @change="setPreset(f.key, text($event))"
+          /></label>
+        </details>
+      </div>
+      <section ref="desk" class="desk" aria-label="The paper">
+        <div class="sheet-paper sheet-view">
+          <PaperBlocks :blocks="whole.header" bare />
+          <PaperBlocks :blocks="whole.body" />
+          <PaperBlocks :blocks="whole.footer" bare />
+        </div>
+        <SourcePop v-if="value" />
+      </section>
+      <aside class="side" aria-label="Beside the paper">
+        <template v-if="written.amendments.length">
+          <h2>Amended for this job</h2>
+          <p v-if="draft" class="choices">
+            <button class="chip" :aria-pressed="written.own.changes === 'shown'" @click="view('shown')">
+              Changes shown
+            </button>
+            <button class="chip" :aria-pressed="written.own.changes === 'clean'" @click="view('clean')">
+              Clean, with a list
+            </button>
+          </p>
+          <ul class="amendments" aria-label="Amendments">
+            <li v-for="a in written.amendments" :key="a.id">
+              <p>
+                <b>{{ numberOf(a) }}</b> {{ KIND[a.kind] }} by {{ a.by }}, {{ whenWords(a.at, paper.today)
+                }}{{ a.why ? `: ${a.why}` : '' }}.
+                <template v-if="a.again.times > 0"
+                  >The same change was made on {{ a.again.times }} of the last {{ a.again.of }} copies.</template
+                >
+              </p>
+              <p v-if="a.fact" class="small">This looks like a fact: {{ a.fact.label }} is “{{ a.fact.text }}”.</p>
+              <p v-if="draft" class="choices">
+                <button v-if="a.fact" class="btn" :disabled="busy" @click="toRecord(a)">
+                  Correct the record instead
+                </button>
+                <button v-if="written.templateId" class="btn" :disabled="busy" @click="toTemplate(a)">
+                  Change the template instead
+                </button>
+                <button class="btn bare" :disabled="busy" @click="undoAmendment(a)">Undo it</button>
+              </p>
+            </li>
+          </ul>
+        </template>
+        <h2 :class="{ gap: written.amendments.length }">Before it goes</h2>
+        <NoteList
+          :notes="paper.preflight"
+          :good="`Everybody has a place to sign. ${fieldCount} ${fieldCount === 1 ? 'field' : 'fields'}. Every value is there.`"
+          @go="goTo"
+          @cure="cure"
+        />
+      </aside>
+    </div>
+    <SeeAs
+      v-if="seeing"
+      v-model="seeing"
+      :pdf="exportTo('pdf')"
+      :title="paper.title"
+      :document="written.document"
+      :figures="written.figures"
+    />
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  padding: 10px 28px;
+  border-bottom: 1px solid var(--hairline);
+}
+.strip h1 {
+  font: 600 16px var(--sans);
+}
+.grow {
+  flex: 1;
+}
+.out {
+  position: relative;
+}
+.out summary {
+  list-style: none;
+}
+.out p {
+  position: absolute;
+  right: 0;
+  top: 40px;
+  z-index: 30;
+  display: grid;
+  gap: 8px;
+  width: 170px;
+  box-shadow: var(--float);
+}
+.cols {
+  display: grid;
+  grid-template-columns: 218px minmax(0, 1fr) 268px;
+  min-height: calc(100vh - 110px);
+}
+.side {
+  padding: 20px 18px;
+  position: sticky;
+  top: 0;
+  max-height: 100vh;
+  overflow: auto;
+  align-self: start;
+}
+.desk {
+  position: relative;
+  background: var(--desk);
+  padding: 18px 8px;
+  min-width: 0;
+}
+.gap {
+  margin-top: 20px;
+}
+.plain {
+  border: 0;
+  background: none;
+  padding: 3px 0;
+  cursor: pointer;
+  text-align: left;
+}
+.person {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+.bind {
+  width: 100%;
+  display: grid;
+  gap: 8px;
+}
+.own {
+  margin-top: 8px;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 6px;
+}
+.amendments {
+  display: grid;
+  gap: 14px;
+  margin-top: 10px;
+}
+.amendments li {
+  border-left: 3px solid var(--bracken);
+  padding-left: 11px;
+}
+.sheet-view :deep(.value-button) {
+  border: 0;
+  border-bottom: 1px solid #b998c4;
+  background: none;
+  padding: 0;
+  font: inherit;
+  cursor: help;
+  display: inline;
+  white-space: pre-wrap;
+  text-align: inherit;
+}
+.sheet-view :deep(.value-button:hover),
+.sheet-view :deep(.value-button:focus-visible) {
+  background: var(--heather-tint);
+}
+@media (max-width: 1100px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+  .side {
+    position: static;
+    max-height: none;
+  }
+  .desk {
+    order: -1;
+    padding: 12px 8px;
+  }
+}
+</style>

@@ -1,0 +1,51 @@
+import { diffArrays } from 'diff'
+import { type Block, type Inline, type PaperDocument, walkBlocks } from '../document/model'
+import { diffInlines } from './amend'
+
+/** One block of text in two versions of a document. */
+export interface Compared {
+  kind: 'same' | 'changed' | 'added' | 'removed'
+  content: Inline[]
+}
+
+type Text = Extract<Block, { t: 'paragraph' | 'heading' }>
+const OTHER: Partial<Record<Block['t'], string>> = {
+  priceTable: 'the price table',
+  planTable: 'the payment plan',
+  image: 'a picture',
+  pageBreak: 'a new page',
+  field: 'a field',
+  clause: 'a clause',
+}
+function lines(d: PaperDocument): { id: string; key: string; content: Inline[] }[] {
+  return [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) => {
+    const other = OTHER[b.t]
+    const content: Inline[] | null =
+      b.t === 'paragraph' || b.t === 'heading'
+        ? (b as Text).content
+        : other
+          ? [{ t: 'text', text: `[${other}]` }]
+          : null
+    return content ? [{ id: b.id ?? '', key: `${b.t}${JSON.stringify(content)}`, content }] : []
+  })
+}
+
+/** Two versions of a document, block by block in reading order; a block that kept its id is compared word by word. */
+export function compareDocuments(before: PaperDocument, after: PaperDocument): Compared[] {
+  const [a, b] = [lines(before), lines(after)]
+  const out: Compared[] = []
+  for (const part of diffArrays(a, b, { comparator: (x, y) => x.key === y.key })) {
+    if (part.removed || part.added) {
+      for (const x of part.value) {
+        const other = part.removed ? b.find((y) => x.id && y.id === x.id) : a.find((y) => x.id && y.id === x.id)
+        if (other && part.removed) continue
+        out.push(
+          other
+            ? { kind: 'changed', content: diffInlines(other.content, x.content) }
+            : { kind: part.removed ? 'removed' : 'added', content: x.content },
+        )
+      }
+    } else out.push(...part.value.map((x): Compared => ({ kind: 'same', content: x.content })))
+  }
+  return out
+}
