@@ -6,6 +6,7 @@ import { TestServer } from '../tests/support/server'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
 import { papers } from './bench/papers'
+import { typing } from './bench/typing'
 import { seedOnce } from './lib.mjs'
 
 /**
@@ -23,6 +24,7 @@ add(await papers())
 await seedOnce()
 const server = await TestServer.start()
 try {
+  add(await typing(server))
   const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
   await server.kill()
   process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)

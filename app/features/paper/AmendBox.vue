@@ -4,6 +4,7 @@ import { joined } from '~~/core/amend/amend'
 import type { Inline } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse, proseAsInlines } from '~~/core/document/prose'
 import { passageNodes } from '~/features/writing/nodes'
+import { ownHtml, pasteHtml } from '~/features/writing/paste'
 import { know } from '~/features/writing/say'
 import { useRoom } from './room'
 import { useThisPaper } from './usePaper'
@@ -40,6 +41,8 @@ function open(): void {
           content: inlinesAsProse(starting()),
           autofocus: 'end',
           editorProps: {
+            transformPastedHTML: ownHtml,
+            handlePaste: (_view, event) => pasteHtml(editor.value!, event.clipboardData),
             attributes: {
               class: 'sheet-text words',
               role: 'textbox',

@@ -24,14 +24,18 @@ export default defineComponent({
       if (!i.source) return i.gap ? h('span', { class: 'gap' }, words) : words
       const { source } = i
       const show = (event: Event) => room.showValue(event, source, i.text, !!i.gap)
+      // A span, not a button: a value breaks over lines like the words around it.
       return h(
-        'button',
+        'span',
         {
-          type: 'button',
+          role: 'button',
+          tabindex: 0,
           class: i.gap ? 'value-button gap' : 'value-button value',
           onClick: show,
-          onFocus: show,
           onMouseenter: show,
+          onKeydown: (event: KeyboardEvent) => {
+            if (event.key === 'Enter') show(event)
+          },
         },
         words,
       )

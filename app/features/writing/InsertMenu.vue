@@ -7,10 +7,17 @@ const props = defineProps<{ editor: Editor; items: Insertable[]; at: { left: num
 const emit = defineEmits<{ close: [] }>()
 const text = ref('')
 const chosen = ref(0)
+const plain = (s: string) => s.toLowerCase().replaceAll('’', "'")
 const found = computed(() => {
-  const words = text.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const match = (i: Insertable) => words.every((w) => `${i.label} ${i.hint ?? ''} ${i.group}`.toLowerCase().includes(w))
-  return props.items.filter(match).slice(0, 40)
+  const typed = plain(text.value).trim()
+  const words = typed.split(/\s+/).filter(Boolean)
+  const hasAll = (said: string) => words.every((w) => plain(said).includes(w))
+  /** What is called so, then what is named with those words, then what has them in its hint. */
+  const rank = (i: Insertable) => (plain(i.label).startsWith(typed) ? 0 : hasAll(i.label) ? 1 : 2)
+  return props.items
+    .filter((i) => hasAll(`${i.label} ${i.hint ?? ''} ${i.group}`))
+    .sort((a, b) => rank(a) - rank(b))
+    .slice(0, 40)
 })
 watch(text, () => {
   chosen.value = 0
@@ -20,12 +27,15 @@ onMounted(() => input.value?.focus())
 
 function pick(item: Insertable | undefined): void {
   if (!item) return
+  // At once: what is typed next belongs to the sheet.
+  props.editor.view.focus()
   emit('close')
   item.run(props.editor)
 }
 function back(typed: string): void {
+  props.editor.view.focus()
   emit('close')
-  props.editor.chain().focus().insertContent(typed).run()
+  props.editor.commands.insertContent(typed)
 }
 const move = (by: number) => {
   chosen.value = Math.min(Math.max(chosen.value + by, 0), found.value.length - 1)
@@ -37,8 +47,8 @@ function slash(event: KeyboardEvent): void {
   back('/')
 }
 function leave(): void {
+  props.editor.view.focus()
   emit('close')
-  props.editor.commands.focus()
 }
 </script>
 

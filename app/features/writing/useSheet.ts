@@ -9,6 +9,7 @@ import type { Ask, Setting, Worked } from './layout.worker'
 import LayoutWorker from './layout.worker?worker'
 import { imageFrom } from './images'
 import { redraw, sheetNodes } from './nodes'
+import { ownHtml, pasteHtml } from './paste'
 import { Ids, WorkedOut, workedKey } from './plugins'
 import { know } from './say'
 
@@ -133,15 +134,17 @@ export function useSheet(id: string, first: TemplateView) {
     await saving
   }
 
+  /** As plain data: what comes from a component may be watched by it, and a worker takes no such thing. */
+  const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
   function put(document: PaperDocument): void {
-    base.value = document
-    editor.value!.commands.setContent(toProse(document))
+    base.value = plain(document)
+    editor.value!.commands.setContent(toProse(base.value))
     changed()
     renew()
   }
   /** Changes what isn't text. */
   function setBase(more: Partial<PaperDocument>): void {
-    base.value = { ...current(), ...more }
+    base.value = plain({ ...current(), ...more })
     changed()
     renew()
   }
@@ -215,10 +218,11 @@ export function useSheet(id: string, first: TemplateView) {
           class: 'sheet-text',
           lang: base.value.language,
         },
+        transformPastedHTML: ownHtml,
         handlePaste: (_view, event) => {
           const files = pictures(event.clipboardData?.files)
           if (files.length) void takePictures(files)
-          return files.length > 0
+          return files.length > 0 || pasteHtml(editor.value!, event.clipboardData)
         },
         handleDrop: (_view, event) => {
           const files = pictures((event as DragEvent).dataTransfer?.files)

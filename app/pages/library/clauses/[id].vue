@@ -6,6 +6,7 @@ import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import type { ClauseView, TemplateRow, TemplateView } from '~~/shared/library'
 import ComparedText from '~/features/writing/ComparedText.vue'
 import { passageNodes } from '~/features/writing/nodes'
+import { ownHtml, pasteHtml } from '~/features/writing/paste'
 import { Ids } from '~/features/writing/plugins'
 import { know } from '~/features/writing/say'
 import '~/features/writing/sheet.css'
@@ -58,6 +59,8 @@ onMounted(async () => {
     extensions: [...passageNodes, Ids],
     content: asDoc(clause.value.body),
     editorProps: {
+      transformPastedHTML: ownHtml,
+      handlePaste: (_view, event) => pasteHtml(editor.value!, event.clipboardData),
       attributes: { class: 'sheet-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'The clause' },
     },
     onUpdate: () => {

@@ -401,15 +401,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
   padding-left: 11px;
 }
 .sheet-view :deep(.value-button) {
-  border: 0;
-  border-bottom: 1px solid #b998c4;
-  background: none;
-  padding: 0;
-  font: inherit;
   cursor: help;
-  display: inline;
-  white-space: pre-wrap;
-  text-align: inherit;
 }
 .sheet-view :deep(.value-button:hover),
 .sheet-view :deep(.value-button:focus-visible) {
