@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fonts, paper } from '../../tests/support/paper'
 import type { Block, FieldSpec, Inline } from '../document/model'
+import { merge } from '../merge/merge'
 import { layoutDocument } from './layout'
 import { A4, type Item, type Laid, type PlacedField } from './types'
 
@@ -206,5 +207,65 @@ describe('layout', () => {
     const [items] = texts(lay([p(txt('שלום עולם'))]))
     expect(items![0]!.face).toBe('hebrew')
     expect(Math.max(...items!.map((i) => i.x + i.width))).toBeCloseTo(A4.width - A4.right, 0)
+  })
+
+  it('of a document being written finds the same places as from nothing, and says where each page begins', () => {
+    const cache = { boxes: new Map() }
+    const long = Array.from({ length: 60 }, (_, i): Block => ({ ...p(txt(`clause ${i} `.repeat(40))), id: `c${i}` }))
+    for (const change of [0, 7, 59]) {
+      const blocks = long.map((b, i) => (i === change ? { ...p(txt('changed '.repeat(change))), id: `c${i}` } : b))
+      const kept = layoutDocument(paper(blocks), fonts, A4, cache)
+      const fresh = lay(blocks)
+      expect(kept.starts).toEqual(fresh.starts)
+      expect(kept.starts).toHaveLength(fresh.pages.length - 1)
+      expect(said(kept)).toBe(said(fresh))
+      for (const { page, block, index, offset } of fresh.starts) {
+        const content = blocks.find((b) => b.id === block) as Extract<Block, { t: 'paragraph' }>
+        const from = (content.content[index] as { text: string }).text.slice(offset)
+        const first = texts(fresh)[page - 1]![0]!.text
+        expect(squeezed(from).startsWith(squeezed(first))).toBe(true)
+      }
+    }
+  })
+
+  it('holds a list of two thousand guests, each once, and one of none', () => {
+    const list: Block = {
+      t: 'table',
+      columns: [{ width: 1 }],
+      head: [[txt('Guest')]],
+      rows: [{ each: 'guests', cells: [[{ t: 'paragraph', content: [{ t: 'value', path: 'item.name' }] }]] }],
+    }
+    const of = (n: number) => {
+      const guests = Array.from({ length: n }, (_, i) => ({
+        name: {
+          value: `Guest${i};`,
+          type: 'text' as const,
+          label: 'n',
+          source: { path: 'item.name', label: 'n', record: 'job' as const, id: null, fact: null },
+        },
+      }))
+      return layoutDocument(merge(paper([list]), { values: {}, lists: { guests }, currency: 'GBP' }).document, fonts)
+    }
+    const many = said(of(2000))
+    expect(many.match(/Guest\d+;/g)).toHaveLength(2000)
+    expect(new Set(many.match(/Guest\d+;/g)).size).toBe(2000)
+    expect(said(of(0))).toBe('Guest')
+  })
+
+  it('puts initials at the foot of every page, clear of the footer, and finds what overflows its box', () => {
+    const set = { ...field('note'), preset: 'far too much for so small a box as this one is' }
+    const laid = lay([p({ t: 'field', field: set, width: 40 }), { t: 'pageBreak' }, p(txt('two'))], {
+      initials: ['client', 'business'],
+      footer: [p(txt('foot'))],
+    })
+    expect(laid.fields.filter((f) => f.field.type === 'initials').map((f) => [f.page, f.field.party])).toEqual([
+      [1, 'client'],
+      [1, 'business'],
+      [2, 'client'],
+      [2, 'business'],
+    ])
+    for (const f of laid.fields.filter((x) => x.field.type === 'initials'))
+      for (const i of texts(laid)[f.page - 1]!) expect(i.y).toBeLessThanOrEqual(f.y)
+    expect(laid.overflows).toEqual([{ key: 'note', label: 'note' }])
   })
 })

@@ -10,10 +10,11 @@ import { toDocx } from '../../core/document/docx'
 import { type PaperDocument, walkBlocks, wordsOfInlines } from '../../core/document/model'
 import type { Brought, ClauseView, TemplateRow, TemplateView, VersionRow } from '../../shared/library'
 import type { PaperView } from '../../shared/papers'
+import { EMPTY_DRAFT } from '../../shared/signing'
 import { type Caller, signedIn } from '../support/caller'
 import { jobOf, linkTo, makeJob as newJob, paperOf, send } from '../support/line'
 import { paper } from '../support/paper'
-import { TestServer } from '../support/server'
+import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller
 beforeAll(async () => {
@@ -307,6 +308,42 @@ describe('drift', () => {
     expect(text).not.toContain('Firewood')
     expect((await view(id)).drift).toEqual([])
     await send(owner, made.id)
+  })
+})
+
+describe('a contact', () => {
+  it('keeps what a correction doesn’t speak of', async () => {
+    const contact = { name: 'Ada Quill', email: 'ada@quill.example', phone: '01632 960 777', born: '1990-01-31' }
+    const { id } = await owner.must<{ id: string }>('POST', '/api/contacts', contact)
+    await owner.must('PATCH', `/api/contacts/${id}`, { name: 'Ada Quill-Marsh' })
+    const list = await owner.must<object[]>('GET', '/api/contacts?find=Quill-Marsh')
+    expect(list).toMatchObject([{ ...contact, name: 'Ada Quill-Marsh' }])
+  })
+})
+
+describe('initials on every page', () => {
+  it('are given once and stand on each page of the sealed copy', async () => {
+    const pages = both([p('One.'), { t: 'pageBreak' }, p('Two.'), { t: 'pageBreak' }, p('Three.')])
+    const id = await make(await makeJob(), await add({ ...pages, initials: ['client'] }, { name: 'Initialled' }))
+    await send(owner, id)
+    const { sheet } = await view(id)
+    const client = await linkTo(owner, sheet[0]!.email)
+    const draft = { ...EMPTY_DRAFT, signature: { kind: 'typed' as const, text: 'Petra Holm', face: 'caveat' as const } }
+    const refused = await owner.call('POST', `/api/sign/${client}/finish`, { draft, consent: true, basedOn: 0 })
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { fields: { 'client-page-initials': expect.any(String) as string } },
+    })
+    const values = { 'client-page-initials': 'P.Q.H.' }
+    await owner.must('POST', `/api/sign/${client}/finish`, { draft: { ...draft, values }, consent: true, basedOn: 0 })
+    const { path } = await owner.must<{ path: string }>('POST', `/api/papers/${id}/countersign`)
+    await owner.must('POST', `/api/sign/${path.split('/').at(-1)!}/finish`, { draft, consent: true, basedOn: 0 })
+    const sealed = await until(
+      () => owner.call('GET', `/api/papers/${id}/sealed`),
+      (a) => a.status === 200,
+    )
+    const text = pdfText(sealed.bytes).split('\f')
+    expect(text.slice(0, 3).map((page) => page.includes('P.Q.H.'))).toEqual([true, true, true])
   })
 })
 

@@ -23,7 +23,10 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
     paper('signed'),
     '/money',
     '/people',
+    `${paper('draft')}/write`,
     '/library',
+    '/library/templates/hire',
+    '/library/clauses/details',
     '/post',
   ]
   for (const path of paths)

@@ -7,7 +7,7 @@ import { useRoom } from './room'
 /** A paper’s blocks as they will stand on its pages, each with a pen beside it. */
 defineProps<{ blocks: Block[]; bare?: boolean }>()
 defineOptions({ name: 'PaperBlocks' })
-const { amending, baseOf, parties } = useRoom()
+const { amending, baseOf, noteAt, parties } = useRoom()
 const partyOf = (key: string) =>
   Math.max(
     parties.findIndex((p) => p.key === key),
@@ -26,7 +26,11 @@ const nameOf = (b: Block) =>
 
 <template>
   <template v-for="(b, i) in blocks" :key="b.id ?? i">
-    <div :id="b.id ? `block-${b.id}` : undefined" class="piece" :class="{ open: amending === b.id && b.id }">
+    <div
+      :id="b.id ? `block-${b.id}` : undefined"
+      class="piece"
+      :class="[{ open: amending === b.id && b.id }, noteAt(b.id) ? `noted-${noteAt(b.id)}` : '']"
+    >
       <button
         v-if="!bare && baseOf(b.id)"
         class="pen"

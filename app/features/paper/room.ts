@@ -10,6 +10,8 @@ export interface Room {
   value: Ref<{ source: ValueSource; text: string; gap: boolean; at: { left: number; top: number } } | null>
   /** A block of the copy as its template has it; none for what can’t be amended. */
   baseOf: (id: string | undefined) => Block | undefined
+  /** How grave the gravest note about a block is. */
+  noteAt: (id: string | undefined) => 'stop' | 'warn' | undefined
   showValue: (event: Event, source: ValueSource, text: string, gap: boolean) => void
 }
 export const ROOM: InjectionKey<Room> = Symbol('room')

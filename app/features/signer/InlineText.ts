@@ -14,7 +14,10 @@ export default defineComponent({
   setup: (props, { emit }) => {
     const TAG = { bold: 'b', italic: 'i', underline: 'u', strike: 's' } as const
     const one = (i: Inline) => {
-      if (i.t === 'text') return (i.marks ?? []).reduce((inner, mark) => h(TAG[mark], inner), h('span', i.text))
+      if (i.t === 'text') {
+        const words = (i.marks ?? []).reduce((inner, mark) => h(TAG[mark], inner), h('span', i.text))
+        return i.change ? h(i.change === 'struck' ? 'del' : 'ins', words) : words
+      }
       if (i.t === 'break') return h('br')
       if (i.t !== 'field') return null
       return h(SignerField, {

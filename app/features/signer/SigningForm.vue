@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { pageInitials } from '~~/core/document/model'
 import type { SignerView } from '~~/shared/signer'
 import { CONSENT } from '~~/shared/signing'
 import BottomSheet from './BottomSheet.vue'
 import ReadingView from './ReadingView.vue'
 import SignatureSheet from './SignatureSheet.vue'
+import SignerField from './SignerField.vue'
 import { useDraft } from './draft'
 import { type Signing, finishLabel, isQuote } from './useSigning'
 
@@ -11,6 +13,10 @@ import { type Signing, finishLabel, isQuote } from './useSigning'
 const props = defineProps<{ token: string; view: SignerView; signing: Signing }>()
 const emit = defineEmits<{ changed: [] }>()
 const { base, busy, told, act, post } = props.signing
+/** Initials that stand on every page are asked for once, at the end. */
+const onEveryPage = computed(() =>
+  props.view.person.fields.filter((f) => f.key === pageInitials(props.view.person.party).key),
+)
 const state = useDraft(props.token, toRef(props, 'view'))
 const { draft, problems, priced, figures } = state
 const asked = ref(false)
@@ -124,6 +130,10 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
         :party="view.person.party"
         @sign="sheet = 'signature'"
       />
+      <p v-for="f in onEveryPage" :key="f.key" class="initials">
+        <label :for="`f-${f.key}`">Your initials, to stand on every page</label>
+        <SignerField :field="f" :state="state" mine />
+      </p>
     </article>
     <ClientOnly>
       <PdfPages v-if="mode === 'page'" :src="`${base}/pdf`" :title="view.paper.title" class="page-view" />
@@ -175,6 +185,10 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
 </template>
 
 <style scoped>
+.initials label {
+  display: block;
+  font: 600 15px var(--sans);
+}
 .modes {
   display: flex;
   flex-wrap: wrap;

@@ -4,7 +4,7 @@ import { NodeSelection } from '@tiptap/pm/state'
 import type { Condition, FieldSpec } from '~~/core/document/model'
 import ConditionEdit from './ConditionEdit.vue'
 import FieldEdit from './FieldEdit.vue'
-import { FORMATS, LISTS, clauseName, formatsFor, know, labelOf } from './say'
+import { FORMATS, LISTS, clauseName, formatsFor, labelOf, sourceWords } from './say'
 import { useThisSheet } from './useSheet'
 
 /** What is chosen on the sheet, a value, a field, a picture or a paragraph, and what can be set about it. */
@@ -61,14 +61,6 @@ function set(name: string, value: unknown, where: { node: ProseNode; pos: number
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const name = computed(() => chosen.value?.node.type.name ?? '')
 const attrs = computed(() => (chosen.value?.node.attrs ?? {}) as Record<string, unknown>)
-const source = computed(() => know({}).context?.values[String(attrs.value.path)])
-const FROM: Record<string, string> = {
-  job: 'From the job',
-  contact: 'From the person',
-  business: 'From the business',
-  plan: 'From the job’s payment plan',
-  paper: 'A value of this paper alone',
-}
 const TITLES: Record<string, string> = {
   value: 'This value',
   fieldInline: 'This field',
@@ -117,7 +109,7 @@ function remove(): void {
     <template v-if="name === 'value'">
       <p>
         <b>{{ labelOf(String(attrs.path)) }}</b><span class="soft small block">{{
-          source ? FROM[source.source.record] : 'No record has this value.'
+          sourceWords(String(attrs.path))
         }}</span>
       </p>
       <label class="field"

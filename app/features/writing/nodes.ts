@@ -3,7 +3,7 @@ import { TableCell, TableHeader, TableRow, Table } from '@tiptap/extension-table
 import type { Node as ProseNode } from '@tiptap/pm/model'
 import StarterKit from '@tiptap/starter-kit'
 import type { Block, Condition, FieldSpec } from '~~/core/document/model'
-import { clauseName, conditionWords, fieldWords, partyNumber, refWords, valueWords, LISTS } from './say'
+import { clauseName, conditionWords, fieldWords, partyNumber, refWords, sourceWords, valueWords, LISTS } from './say'
 
 /** An attribute kept in the document and not written into HTML, so that a paste can’t bring one in. */
 const own = (initial: unknown = null) => ({ default: initial, rendered: false, parseHTML: () => initial })
@@ -74,6 +74,7 @@ const Value = atom('value', true, ['path', 'format', 'fallback'], (dom, { attrs 
     attrs.fallback as string | null,
   )
   dom.textContent = text
+  dom.title = sourceWords(String(attrs.path))
   dom.classList.toggle('gone', missing)
 })
 const drawField = (dom: HTMLElement, { attrs }: ProseNode) => {

@@ -37,6 +37,20 @@ export function labelOf(path: string): string {
   return item?.label ?? known.context?.values[path]?.label ?? path
 }
 
+const FROM: Record<string, string> = {
+  job: 'from the job',
+  contact: 'from the person',
+  business: 'from the business',
+  plan: 'from the job’s payment plan',
+  paper: 'a value of this paper alone',
+}
+/** Whose value it is. */
+export function sourceWords(path: string): string {
+  if (path.startsWith('item.')) return `${labelOf(path)}, from the list this is repeated for`
+  const source = known.context?.values[path]?.source
+  return source ? `${labelOf(path)}, ${FROM[source.record]}` : `No record has “${path}”.`
+}
+
 /** A value as it would print for the job the sheet is shown with; its name in brackets where the job has none. */
 export function valueWords(
   path: string,

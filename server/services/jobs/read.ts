@@ -119,7 +119,7 @@ export async function jobView(id: string): Promise<JobView> {
     .where(eq(happenings.jobId, id))
     .orderBy(desc(happenings.at), desc(happenings.id))
     .limit(200)
-  const drift = await driftOfJob(id)
+  const drift = await driftOfJob(loaded)
   const next = nextStep(facts, client, loaded.today)
   const waiting = next.paperId
     ? live

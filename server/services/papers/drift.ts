@@ -1,16 +1,18 @@
-import { and, desc, eq, inArray, or } from 'drizzle-orm'
+import { and, desc, eq, or } from 'drizzle-orm'
 import { addendum } from '../../../core/merge/addendum'
 import { type Drift, drifted } from '../../../core/merge/drift'
 import { walkBlocks } from '../../../core/document/model'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
-import { OWN, paperVersions, papers } from '../../db/schema'
+import { type FactRule, OWN, paperVersions, papers } from '../../db/schema'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
+import { type LoadedJob, loadJob } from '../jobs/load'
 import { projectJob } from '../jobs/project'
 import type { Actor } from '../rounds/record'
 import { withdrawPaper } from '../rounds/manage'
-import { type Paper, loadPaper, preparePaper } from './prepare'
+import { allFacts } from './context'
+import { type Paper, contextOf, loadPaper } from './prepare'
 
 /** Papers whose words still bind: whatever is out, and a contract that is signed. */
 const binds = (p: Pick<Paper, 'state' | 'kind'>) => p.state === 'out' || (p.state === 'signed' && p.kind === 'contract')
@@ -26,30 +28,31 @@ async function sentVersion(paperId: string) {
 }
 
 /** What a sent paper still says against what is true now, without what was left as it is. */
-export async function driftOf(paper: Paper): Promise<Drift[]> {
+export async function driftOf(paper: Paper, record?: { loaded: LoadedJob; facts: FactRule[] }): Promise<Drift[]> {
   if (!binds(paper)) return []
   const version = await sentVersion(paper.id)
   if (!version) return []
-  const { context, loaded } = await preparePaper(paper)
+  const { loaded, facts } = record ?? { loaded: await loadJob(paper.jobId), facts: await allFacts() }
+  const context = await contextOf(paper, loaded, facts)
   const priced = [...walkBlocks(version.document.body)].some((b) => b.t === 'priceTable') ? loaded.priced : null
   return drifted(version.document, version.figures, context, priced).filter((d) => paper.own.settled[d.path] !== d.now)
 }
 
-/** Drift of all papers of a job that bind, by the paper's id. */
-export async function driftOfJob(jobId: string): Promise<Map<string, Drift[]>> {
+/** Drift of all papers of a job that bind, by the paper’s id. */
+export async function driftOfJob(loaded: LoadedJob): Promise<Map<string, Drift[]>> {
   const rows = await db()
-    .select({ id: papers.id })
+    .select()
     .from(papers)
     .where(
       and(
-        eq(papers.jobId, jobId),
+        eq(papers.jobId, loaded.job.id),
         or(eq(papers.state, 'out'), and(eq(papers.state, 'signed'), eq(papers.kind, 'contract'))),
-        inArray(papers.kind, ['quote', 'contract', 'form', 'waiver']),
       ),
     )
     .orderBy(desc(papers.createdAt))
     .limit(40)
-  const found = await Promise.all(rows.map(async ({ id }) => [id, await driftOf(await loadPaper(id))] as const))
+  const record = { loaded, facts: rows.length ? await allFacts() : [] }
+  const found = await Promise.all(rows.map(async (paper) => [paper.id, await driftOf(paper, record)] as const))
   return new Map(found.filter(([, drift]) => drift.length > 0))
 }
 

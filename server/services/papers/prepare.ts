@@ -8,7 +8,7 @@ import { type PreflightNote, preflight } from '../../../core/preflight/preflight
 import type { SheetPerson } from '../../../shared/papers'
 import { now } from '../../clock'
 import { db } from '../../db/client'
-import { type PaperOwn, contacts, jobs, members, papers } from '../../db/schema'
+import { type FactRule, type PaperOwn, contacts, jobs, members, papers } from '../../db/schema'
 import { notFound } from '../../problem'
 import { renderPaper } from '../../render/pool'
 import type { Rendered } from '../../worker/index'
@@ -65,12 +65,17 @@ async function boundContacts(paper: Pick<Paper, 'bindings'>): Promise<Record<str
   return Object.fromEntries(ids.flatMap(([party, id]) => rows.filter((r) => r.id === id).map((r) => [party, r])))
 }
 
+/** The values a paper may take from its job as it is now. */
+export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule[]): Promise<MergeContext> {
+  const own = { asks: paper.document.asks ?? [], values: paper.own.values }
+  return mergeContext(loaded, await boundContacts(paper), own, facts)
+}
+
 /** A paper filled from the record as it is now. */
 export async function preparePaper(paper: Paper): Promise<Prepared> {
   const loaded = await loadJob(paper.jobId)
   const { own, amendments } = paper
-  const asks = paper.document.asks ?? []
-  const context = mergeContext(loaded, await boundContacts(paper), { asks, values: own.values }, await allFacts())
+  const context = await contextOf(paper, loaded, await allFacts())
   const title = `${paper.title}, ${loaded.job.title}`.slice(0, 300)
   const template = withPresets(amend({ ...paper.document, title }, amendments, own.changes), own.presets)
   const merged = merge(template, context)

@@ -94,6 +94,7 @@ const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
 <template>
   <div class="room">
     <div class="strip">
+      <h1 class="sr">{{ view.name }}</h1>
       <input
         class="name"
         aria-label="Name of the template"

@@ -32,6 +32,7 @@ const room: Room = {
   amending: ref(null),
   value: ref(null),
   baseOf: (blockId) => (draft.value && blockId ? (blocks.value.get(blockId) as Block | undefined) : undefined),
+  noteAt: (blockId) => (blockId ? paper.value.preflight.find((n) => n.at === blockId)?.severity : undefined),
   showValue(event, source, text, gap) {
     if (!draft.value || !desk.value) return
     const target = (event.currentTarget as HTMLElement).getBoundingClientRect()
