@@ -95,9 +95,24 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
   await finish(client, 'Accept the quote')
   await client.getByRole('heading', { name: 'Accepted. Thank you, Ines.' }).waitFor()
 
-  say('The contract, in two turns')
+  say('The contract: one term reworded for this client')
   await owner.goto(`/jobs/${jobId}`)
   await owner.getByRole('button', { name: 'To the sending sheet' }).click()
+  await owner.getByRole('link', { name: 'Write on it' }).click()
+  await owner.getByRole('button', { name: 'Amend 1.2' }).click()
+  await owner.getByRole('textbox', { name: 'How it should read' }).waitFor()
+  await owner.keyboard.press('End')
+  await owner.keyboard.type(' A letter counts as writing.')
+  await owner.getByLabel('Why').fill('asked for by the client')
+  await owner.getByRole('button', { name: 'Amend this copy' }).click()
+  await owner.getByRole('list', { name: 'Amendments' }).waitFor()
+  const draft = owner.url().split('/').at(-2)!
+  for (const as of ['docx', 'html', 'json'])
+    keep(`contract.${as}`, (await api.get(`/api/papers/${draft}/export?as=${as}`)).bytes)
+  keep('template.json', (await api.get('/api/templates/hire/export?as=json')).bytes)
+
+  say('The contract, in two turns')
+  await owner.getByRole('link', { name: 'To the sending sheet' }).click()
   await owner.getByRole('button', { name: 'Send to Ines, then to you' }).click()
   await owner.getByText('Sent. You hear when something happens.').waitFor()
   const contractId = owner.url().split('/').at(-1)!

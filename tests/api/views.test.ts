@@ -106,11 +106,108 @@ describe('what every view says', () => {
     const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
     const { id } = await makeJob(owner)
     const [own] = await server.rows(`select max(id) as id from happenings where job_id = '${id}'`)
-    // Others may happen meanwhile; what is heard has to reach this job's own.
+    // Others may happen meanwhile; what is heard has to reach this job’s own.
     let heard = ''
     const latest = () => Math.max(0, ...[...heard.matchAll(/^data: (\d+)$/gm)].map((m) => Number(m[1])))
     while (latest() < Number(own!.id)) heard += (await reader.read()).value ?? ''
     await reader.cancel()
     expect(heard).toContain('data: ')
+  })
+})
+
+describe('the list of jobs', () => {
+  it('gives every job once, in order, however small the pages', async () => {
+    for (const when of ['all', 'coming', 'past']) {
+      const whole = (await allJobs(`when=${when}&limit=100`)).rows.map((r) => r.id)
+      const { rows, pages } = await allJobs(`when=${when}&limit=3`)
+      expect(rows.map((r) => r.id)).toEqual(whole)
+      expect(pages).toBe(Math.ceil(whole.length / 3) || 1)
+    }
+  })
+
+  it('finds by title, client and place, without minding marks, case or wild cards', async () => {
+    await makeJob(owner, {
+      title: 'Größe 100% _wild_',
+      place: 'Łódź',
+      client: { name: 'Ådne Sørby', email: 'a@b.example' },
+    })
+    const titles = async (find: string) =>
+      (await page(`when=all&find=${encodeURIComponent(find)}`)).rows.map((r) => r.title)
+    for (const find of ['größe', 'GRÖßE', 'groß', 'adne', 'Ådne', '100%', '%', '_wild_'])
+      expect([find, await titles(find)]).toEqual([find, ['Größe 100% _wild_']])
+    expect(await titles("'; drop table jobs; --")).toEqual([])
+  })
+
+  it('filters by kind, by stop and by what isn’t ready for its day', async () => {
+    const { rows } = await allJobs('when=all&limit=100')
+    const kind = (await allJobs('when=all&kind=retreat&limit=100')).rows
+    expect(kind.length).toBeGreaterThan(0)
+    expect(kind.every((r) => r.kind === 'Retreat')).toBe(true)
+    const unready = (await allJobs('notReady=1&limit=100')).rows
+    expect(unready.every((r) => !r.ready && r.day)).toBe(true)
+    const { counts } = await page('limit=1')
+    expect(counts!.notReady).toBe(unready.length)
+    const stopped = (await allJobs('when=all&stop=contract&limit=100')).rows
+    expect(stopped.map((r) => r.title)).toContain('Orchard weekend')
+    expect(stopped.length).toBeLessThan(rows.length)
+  })
+
+  it('refuses a query that makes no sense', async () => {
+    for (const query of ['limit=0', 'limit=9999', 'when=never', `find=${'x'.repeat(300)}`])
+      expect((await owner.get(`/api/jobs?${query}`)).status).toBe(422)
+  })
+})
+
+describe('find or do', () => {
+  it('finds jobs, people and papers, and things to start', async () => {
+    const found = (q: string) => owner.must<Found[]>('GET', `/api/find?q=${encodeURIComponent(q)}`)
+    expect((await found('orchard')).map((f) => f.kind)).toEqual(expect.arrayContaining(['job', 'paper']))
+    expect((await found('new job')).find((f) => f.kind === 'do')).toMatchObject({ to: '/jobs/new' })
+    expect((await found('Белова'))[0]).toMatchObject({ kind: 'person', label: 'Ольга Белова' })
+  })
+})
+
+describe('a contact', () => {
+  it('corrected in one place is corrected everywhere that reads it, but not on what was sent', async () => {
+    const job = await makeJob(owner, { title: 'Renamed' })
+    const sent = await makePaper(owner, job.id, 'quote')
+    await send(owner, sent)
+    const { client } = await jobOf(owner, job.id)
+    await owner.must('PATCH', `/api/contacts/${client!.id}`, { name: 'Petra Holm-Larsen' })
+    expect((await jobOf(owner, job.id)).client!.name).toBe('Petra Holm-Larsen')
+    expect((await page('when=all&find=holm-larsen')).rows.map((r) => r.title)).toEqual(['Renamed'])
+    const [round] = await server.rows(
+      'select name from round_people p join rounds r on r.id = p.round_id where r.paper_id = ?',
+      [sent],
+    )
+    expect(round!.name).toBe('Petra Holm')
+    const bad = await owner.call('PATCH', `/api/contacts/${client!.id}`, { email: 'not an address' })
+    expect(bad).toMatchObject({ status: 422, body: { fields: { email: 'This is not an e-mail address.' } } })
+  })
+})
+
+describe('a guest’s waiver', () => {
+  it('is made once for each guest, and counts on the job’s line when it is signed', async () => {
+    const job = await makeJob(owner, { kindId: 'session', client: null, title: 'Dawn dip' })
+    const add = (name: string) =>
+      owner.must<{ contactId: string }>('POST', `/api/jobs/${job.id}/guests`, {
+        contact: { name, email: `${name.toLowerCase()}@bathers.example` },
+      })
+    const [ada, ben] = [await add('Ada'), await add('Ben')]
+    const first = await makePaper(owner, job.id, 'waiver', { guestId: ada.contactId })
+    expect(await makePaper(owner, job.id, 'waiver', { guestId: ada.contactId })).toBe(first)
+    await send(owner, first)
+    expect(
+      (await owner.post(`/api/jobs/${job.id}/papers`, { kind: 'waiver', guestId: ada.contactId })).body.title,
+    ).toContain('out or signed already')
+    expect((await owner.post(`/api/jobs/${job.id}/papers`, { kind: 'waiver', guestId: 'nobody' })).status).toBe(422)
+    const view = await jobOf(owner, job.id)
+    expect(view.papers).toMatchObject([{ guest: 'Ada', guestId: ada.contactId, state: 'out' }])
+    expect(view.line.find((s) => s.key === 'waivers')).toMatchObject({ note: '0 of 2' })
+    expect(view.guests.map((g) => g.id)).toEqual([ada.contactId, ben.contactId])
+    await until(
+      () => mailsTo(owner, 'ada@bathers.example'),
+      (list) => list.length === 1,
+    )
   })
 })
