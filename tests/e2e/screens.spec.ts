@@ -33,7 +33,7 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
     await test.step(path, async () => {
       await page.setViewportSize({ width: 1280, height: 800 })
       await page.goto(path)
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
       await accessible(page)
       await page.setViewportSize({ width: 390, height: 844 })
       await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)

@@ -306,10 +306,10 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
 }
 @media (max-width: 900px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .template {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .acts {
     grid-column: 1;

@@ -173,6 +173,7 @@ const now = useNow()
 }
 .form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .tools {
@@ -205,7 +206,7 @@ const now = useNow()
 }
 @media (max-width: 900px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -243,7 +243,7 @@ const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
 }
 @media (max-width: 1100px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .side {
     position: static;

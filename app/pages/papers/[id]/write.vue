@@ -410,7 +410,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
 }
 @media (max-width: 1100px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .side {
     position: static;
