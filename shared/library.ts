@@ -82,8 +82,16 @@ export interface TemplateView {
   context: MergeContext
   figures: PaperFigures | null
   sample: { id: string; title: string } | null
+  /** Clauses as they are now, and the earlier editions this template keeps. */
   clauses: ClauseText[]
+  kept: ClauseText[]
 }
+/** Finds a template’s clauses among what came with it. */
+export const clausesIn =
+  ({ clauses, kept }: Pick<TemplateView, 'clauses' | 'kept'>) =>
+  (id: string, edition?: number): ClauseText | undefined =>
+    (edition === undefined ? undefined : kept.find((c) => c.id === id && c.edition === edition)) ??
+    clauses.find((c) => c.id === id && (edition === undefined || c.edition === edition))
 export interface VersionRow {
   id: string
   /** Null for what was set aside when two windows wrote at once. */

@@ -100,6 +100,8 @@ export interface PaperView {
     templateEdition: number | null
   }
   drift: Drift[]
+  /** Files given with signatures. */
+  attachments: { sha: string; name: string }[]
 }
 /** An amendment with how often other copies of the template have it, and the fact it may really be about. */
 export type AmendmentRow = Amendment & {

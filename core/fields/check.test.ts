@@ -48,6 +48,7 @@ describe('what a party gave', () => {
       '2026-08-01',
       'This has to be between 1 July 2026 and 31 July 2026.',
     ],
+    ['words where a file is asked', { type: 'attachment' }, 'stove.png', 'Give the file again.'],
     ['what the sender set, which is there', { preset: 'Orchard' }, undefined, null],
     ['a date of signing, which fills itself', { type: 'date' }, undefined, null],
   ])('%s', (_, over, value, problem) => {

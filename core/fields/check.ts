@@ -76,6 +76,7 @@ export function checkFields(fields: readonly FieldSpec[], party: string, given: 
         say('Choose one of the answers.')
       else if (field.type === 'choices' && !text.split(CHOICES).every((t) => field.options?.includes(t)))
         say('Choose among the answers.')
+      else if (field.type === 'attachment' && !/^[0-9a-f]{64}\/./.test(text)) say('Give the file again.')
       else if (field.type === 'email' && !isMail(text)) say('This isn’t an e-mail address.')
       else if (field.type === 'day') {
         const wrong = dayProblem(field, text, today)

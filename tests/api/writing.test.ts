@@ -168,6 +168,15 @@ describe('clauses', () => {
     })
   })
 
+  it('that are gone stop a paper from being made without them', async () => {
+    const id = await add(both([{ t: 'clause', clause: 'gone' }]), { name: 'Lacking' })
+    const answer = await owner.call('POST', `/api/jobs/${await makeJob()}/papers`, { templateId: id })
+    expect(answer).toMatchObject({
+      status: 409,
+      body: { title: expect.stringContaining('“Lacking” uses a clause') as string },
+    })
+  })
+
   it('may not come to contain themselves', async () => {
     const { id: one } = await owner.must<{ id: string }>('POST', '/api/clauses', body('One.'))
     const { id: two } = await owner.must<{ id: string }>('POST', '/api/clauses', {
@@ -457,6 +466,7 @@ describe('a file brought in', () => {
       signature: { kind: 'typed', text: 'Ines Marlow', face: 'caveat' },
     }
     await owner.must('POST', `/api/sign/${token}/finish`, { draft, consent: true, basedOn: 0 })
+    expect((await view(id)).attachments).toEqual([{ sha: value.slice(0, 64), name: 'stove.png' }])
     const kept = await owner.raw(`/api/papers/${id}/attachments/${value.slice(0, 64)}`)
     expect(Buffer.compare(Buffer.from(kept), png)).toBe(0)
   })

@@ -35,6 +35,14 @@ const lapse = computed(() =>
       <p class="message">{{ round.message }}</p>
       <p class="small soft">Sent {{ when(round.sentAt) }}{{ lapse }}</p>
     </div>
+    <template v-if="paper.attachments.length">
+      <h2 class="gap">Given with it</h2>
+      <ul>
+        <li v-for="a in paper.attachments" :key="a.sha">
+          <a :href="`/api/papers/${id}/attachments/${a.sha}`" download>{{ a.name }}</a>
+        </li>
+      </ul>
+    </template>
     <p v-if="paper.state === 'out'" class="gap">
       <button v-if="!round.mine" class="btn" :disabled="busy" @click="nudge">Nudge</button>
       <button class="btn" @click="withdrawing = true">Withdraw</button>

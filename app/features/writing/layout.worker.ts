@@ -16,7 +16,7 @@ import { A4, type PageStart } from '~~/core/layout/types'
 import { type MergeContext, merge } from '~~/core/merge/merge'
 import { type PreflightNote, preflight } from '~~/core/preflight/preflight'
 import { FONT_FILES, fontSet } from '~~/core/pdf/fonts'
-import type { ClauseText } from '~~/shared/library'
+import { type ClauseText, clausesIn } from '~~/shared/library'
 
 /** What a template is worked out with: set once, and again when a clause or the record changes. */
 export interface Setting {
@@ -24,6 +24,7 @@ export interface Setting {
   context: MergeContext
   figures: PaperFigures | null
   clauses: ClauseText[]
+  kept: ClauseText[]
 }
 export interface Ask {
   n: number
@@ -64,11 +65,8 @@ const fonts = fontSet((file) => {
 const cache: LayoutCache = { boxes: new Map() }
 let setting: Setting | null = null
 
-function work(document: PaperDocument, { kind, context, figures, clauses }: Setting): Omit<Worked, 'n'> {
-  const whole = resolveClauses(document, (id, edition) => {
-    const found = clauses.find((c) => c.id === id)
-    return found && { ...found, edition: edition ?? found.edition }
-  })
+function work(document: PaperDocument, { kind, context, figures, ...texts }: Setting): Omit<Worked, 'n'> {
+  const whole = resolveClauses(document, clausesIn(texts))
   const merged = merge(whole.document, context)
   const laid = layoutDocument(expandTables(merged.document, figures), fonts, A4, cache)
   const numbers: Record<string, string> = {}

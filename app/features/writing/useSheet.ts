@@ -49,6 +49,7 @@ export function useSheet(id: string, first: TemplateView) {
     context: view.value.context,
     figures: view.value.figures,
     clauses: view.value.clauses,
+    kept: view.value.kept,
   })
   function ask(): void {
     if (!since) since = performance.now()

@@ -6,6 +6,7 @@ import { openTurn } from '../../../core/rounds/rounds'
 import type { AmendmentRow, PaperView } from '../../../shared/papers'
 import { db } from '../../db/client'
 import { paperVersions, papers, roundPeople, rounds } from '../../db/schema'
+import { attachmentsOf } from '../rounds/attachments'
 import { latestRounds } from '../rounds/state'
 import { driftOf } from './drift'
 import { type Prepared, loadPaper, preflightOf, preparePaper, sheetOf } from './prepare'
@@ -93,6 +94,7 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       templateEdition: paper.templateEdition,
     },
     drift: await driftOf(paper),
+    attachments: await attachmentsOf(id),
   }
 }
 

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { ATTACHMENT } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
 import { db } from '../../db/client'
-import { roundEvents, rounds } from '../../db/schema'
+import { roundEvents, roundPeople, rounds } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import type { OutFile } from '../papers/files'
 import type { LinkHolder } from './links'
@@ -34,19 +34,35 @@ export async function keepAttachment(
   return `${await putBlob(bytes, type)}/${clean}`
 }
 
+/** The files that were given with signatures on a paper. */
+export async function attachmentsOf(paperId: string): Promise<{ sha: string; name: string }[]> {
+  const where = eq(rounds.paperId, paperId)
+  const [signed, people] = await Promise.all([
+    db()
+      .select({ data: roundEvents.data })
+      .from(roundEvents)
+      .innerJoin(rounds, eq(rounds.id, roundEvents.roundId))
+      .where(and(where, eq(roundEvents.type, 'signed'))),
+    db()
+      .select({ fields: roundPeople.fields })
+      .from(roundPeople)
+      .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
+      .where(where),
+  ])
+  // Only what stands in a field for files is one: words typed elsewhere may look like it.
+  const keys = new Set(people.flatMap((p) => p.fields.filter((f) => f.type === 'attachment').map((f) => f.key)))
+  return signed
+    .flatMap(({ data }) => Object.entries((data as { values?: Record<string, unknown> }).values ?? {}))
+    .flatMap(([key, value]) => {
+      const match = keys.has(key) && typeof value === 'string' ? ATTACHMENT.exec(value) : null
+      return match ? [{ sha: match[1]!, name: match[2]! }] : []
+    })
+}
+
 /** A file that was given with a signature on this paper. */
 export async function attachmentOf(paperId: string, sha: string): Promise<OutFile> {
-  const rows = await db()
-    .select({ data: roundEvents.data })
-    .from(roundEvents)
-    .innerJoin(rounds, eq(rounds.id, roundEvents.roundId))
-    .where(and(eq(rounds.paperId, paperId), eq(roundEvents.type, 'signed')))
-  for (const { data } of rows)
-    for (const value of Object.values((data as { values?: Record<string, unknown> }).values ?? {})) {
-      const match = typeof value === 'string' ? ATTACHMENT.exec(value) : null
-      if (match?.[1] !== sha) continue
-      const bytes = await getBlob(sha)
-      return { bytes, name: match[2]!, type: typeOf(bytes) ?? 'application/octet-stream' }
-    }
-  throw notFound('file')
+  const found = (await attachmentsOf(paperId)).find((a) => a.sha === sha)
+  if (!found) throw notFound('file')
+  const bytes = await getBlob(sha)
+  return { bytes, name: found.name, type: typeOf(bytes) ?? 'application/octet-stream' }
 }

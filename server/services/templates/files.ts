@@ -1,6 +1,7 @@
 import { resolveClauses } from '../../../core/document/clauses'
 import { withIds } from '../../../core/document/model'
 import { merge } from '../../../core/merge/merge'
+import { clausesIn } from '../../../shared/library'
 import { now } from '../../clock'
 import { renderPaper } from '../../render/pool'
 import { theBusiness } from '../business'
@@ -10,8 +11,7 @@ import { templateView } from './templates'
 /** A template taken out, shown with the same job as in the writing room; JSON is what is written. */
 export async function templateFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'json'): Promise<OutFile> {
   const view = await templateView(id)
-  const lookup = (clause: string) => view.clauses.find((c) => c.id === clause)
-  const { document: whole } = resolveClauses(view.document, lookup)
+  const { document: whole } = resolveClauses(view.document, clausesIn(view))
   // Taken out for another Upwold, a template has to stand without this one's clauses.
   const written = { kind: view.kind, name: view.name, document: withIds(whole) }
   const { document } = merge({ ...whole, title: view.name }, view.context)

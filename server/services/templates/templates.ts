@@ -1,7 +1,7 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type Json, canonical } from '../../../core/evidence/canonical'
-import { type PaperDocument, withIds } from '../../../core/document/model'
+import { type PaperDocument, walkBlocks, withIds } from '../../../core/document/model'
 import type { TemplateRow, TemplateView, VersionRow, newTemplate, saveTemplate } from '../../../shared/library'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
@@ -59,7 +59,12 @@ export async function templateView(id: string): Promise<TemplateView> {
   const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind)
   const versions = await listVersions(id)
   const used = versions.find((v) => v.edition === row.edition)
-  const lookup = await clauseLookup([...row.document.header, ...row.document.body, ...row.document.footer])
+  const blocks = [...row.document.header, ...row.document.body, ...row.document.footer]
+  const lookup = await clauseLookup(blocks)
+  const kept = [...walkBlocks(blocks)].flatMap((b) => {
+    const text = b.t === 'clause' && b.edition ? lookup(b.clause, b.edition) : undefined
+    return b.t === 'clause' && text ? [{ ...text, id: b.clause }] : []
+  })
   const all = await db().select().from(clauses).orderBy(asc(clauses.name))
   return {
     id,
@@ -78,6 +83,7 @@ export async function templateView(id: string): Promise<TemplateView> {
     clauses: all
       .filter((c) => !c.archivedAt || lookup(c.id))
       .map((c) => ({ id: c.id, name: c.name, edition: c.edition, body: c.body })),
+    kept: kept.map(({ id: clause, name, edition, body }) => ({ id: clause, name, edition, body })),
   }
 }
 

@@ -5,6 +5,7 @@ import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { clauseEditions, clauses, members, templateEditions, templates } from '../../db/schema'
 import { newId } from '../../ids'
+import { Problem } from '../../problem'
 
 type Template = typeof templates.$inferSelect
 
@@ -46,7 +47,13 @@ export async function useTemplate(
   memberId: string | null,
 ): Promise<{ document: PaperDocument; edition: number }> {
   return write(async (tx) => {
-    const { document } = await wholeDocument(template.document)
+    const { document, problems } = await wholeDocument(template.document)
+    const [problem] = problems
+    if (problem)
+      throw new Problem(
+        'not-now',
+        `“${template.name}” uses a clause that ${problem.why === 'circular' ? 'leads back to itself' : 'is not in the library any more'}. Open the template and take it out first.`,
+      )
     const [last] = await tx
       .select()
       .from(templateEditions)

@@ -5,7 +5,7 @@ import { resolveClauses } from '~~/core/document/clauses'
 import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse } from '~~/core/document/prose'
 import { merge } from '~~/core/merge/merge'
-import { type TemplateView, paperKinds } from '~~/shared/library'
+import { type TemplateView, clausesIn, paperKinds } from '~~/shared/library'
 import ChosenCard from '~/features/writing/ChosenCard.vue'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import NoteList from '~/features/writing/NoteList.vue'
@@ -37,7 +37,7 @@ const seen = shallowRef<PaperDocument | null>(null)
 /** What is written is kept first: the PDF is made of what is kept. */
 async function see(): Promise<void> {
   await sheet.settle()
-  const { document } = resolveClauses(sheet.current(), (id) => view.value.clauses.find((c) => c.id === id))
+  const { document } = resolveClauses(sheet.current(), clausesIn(view.value))
   seen.value = merge(document, view.value.context).document
   seeing.value = true
 }

@@ -3,9 +3,9 @@ import { type Block, fieldsOf, walkBlocks } from '~~/core/document/model'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { ContactView } from '~~/shared/jobs'
+import AmendmentList from '~/features/paper/AmendmentList.vue'
 import PaperBlocks from '~/features/paper/PaperBlocks.vue'
 import SourcePop from '~/features/paper/SourcePop.vue'
-import { correctSource } from '~/features/paper/correct'
 import { ROOM, type Room } from '~/features/paper/room'
 import { PAPER, usePaper } from '~/features/paper/usePaper'
 import NoteList from '~/features/writing/NoteList.vue'
@@ -18,7 +18,6 @@ const { id, paper, problem, busy, act, load } = onScreen
 provide(PAPER, onScreen)
 useFeed(load)
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
-const notices = useNotices()
 const draft = computed(() => paper.value.state === 'draft')
 const written = computed(() => paper.value.written)
 const whole = computed(() => expandTables(written.value.document, written.value.figures))
@@ -87,45 +86,6 @@ const setPreset = (key: string, text: string) =>
     await api(`/api/papers/${id}`, { method: 'PATCH', body: { presets: { [key]: text } } })
     await load()
   })
-const view = (changes: 'shown' | 'clean') =>
-  act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { changes } })
-    await load()
-  })
-
-type Row = (typeof written.value)['amendments'][number]
-const undoAmendment = (a: Row) =>
-  act(async () => {
-    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
-    await load()
-    notices.say('The amendment is undone.', {
-      undo: async () => {
-        const { id: own, block, kind, content, why } = a
-        await api(`/api/papers/${id}/amendments`, { method: 'POST', body: { id: own, block, kind, content, why } })
-        await load()
-      },
-    })
-  })
-const toTemplate = (a: Row) =>
-  act(async () => {
-    await api(`/api/papers/${id}/amendments/${a.id}/template`, { method: 'POST', body: {} })
-    await load()
-    notices.say('The template says it now, and so does this copy.')
-  })
-const toRecord = (a: Row) =>
-  act(async () => {
-    const source = written.value.context.values[a.fact!.path]!.source
-    await correctSource(paper.value, source, a.fact!.text)
-    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
-    await load()
-    notices.say(`Corrected on the record: ${a.fact!.label}.`)
-  })
-const numberOf = (a: Row) => {
-  const found = [...walkBlocks(whole.value.body)].find((b) => b.id === (a.kind === 'add' ? a.id : a.block))
-  return found && 'number' in found && found.number ? found.number.replace(/\.$/, '') : ''
-}
-const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
-
 function cure(note: PreflightNote): void {
   const { cure: c } = note
   if (!c) return
@@ -259,38 +219,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
         <SourcePop v-if="value" />
       </section>
       <aside class="side" aria-label="Beside the paper">
-        <template v-if="written.amendments.length">
-          <h2>Amended for this job</h2>
-          <p v-if="draft" class="choices">
-            <button class="chip" :aria-pressed="written.own.changes === 'shown'" @click="view('shown')">
-              Changes shown
-            </button>
-            <button class="chip" :aria-pressed="written.own.changes === 'clean'" @click="view('clean')">
-              Clean, with a list
-            </button>
-          </p>
-          <ul class="amendments" aria-label="Amendments">
-            <li v-for="a in written.amendments" :key="a.id">
-              <p>
-                <b>{{ numberOf(a) }}</b> {{ KIND[a.kind] }} by {{ a.by }}, {{ whenWords(a.at, paper.today)
-                }}{{ a.why ? `: ${a.why}` : '' }}.
-                <template v-if="a.again.times > 0"
-                  >The same change was made on {{ a.again.times }} of the last {{ a.again.of }} copies.</template
-                >
-              </p>
-              <p v-if="a.fact" class="small">This looks like a fact: {{ a.fact.label }} is “{{ a.fact.text }}”.</p>
-              <p v-if="draft" class="choices">
-                <button v-if="a.fact" class="btn" :disabled="busy" @click="toRecord(a)">
-                  Correct the record instead
-                </button>
-                <button v-if="written.templateId" class="btn" :disabled="busy" @click="toTemplate(a)">
-                  Change the template instead
-                </button>
-                <button class="btn bare" :disabled="busy" @click="undoAmendment(a)">Undo it</button>
-              </p>
-            </li>
-          </ul>
-        </template>
+        <AmendmentList v-if="written.amendments.length" :document="whole" />
         <h2 :class="{ gap: written.amendments.length }">Before it goes</h2>
         <NoteList
           :notes="paper.preflight"
@@ -385,21 +314,6 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
 }
 .own {
   margin-top: 8px;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 6px;
-}
-.amendments {
-  display: grid;
-  gap: 14px;
-  margin-top: 10px;
-}
-.amendments li {
-  border-left: 3px solid var(--bracken);
-  padding-left: 11px;
 }
 .sheet-view :deep(.value-button) {
   cursor: help;

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { type PaperDocument, walkBlocks } from '~~/core/document/model'
+import { correctSource } from './correct'
+import { useThisPaper } from './usePaper'
+
+/** What was changed on this copy alone: who, when and why, and the ways back or into the template or the record. */
+const props = defineProps<{ document: PaperDocument }>()
+const { id, paper, busy, act, load } = useThisPaper()
+const notices = useNotices()
+const draft = computed(() => paper.value.state === 'draft')
+const written = computed(() => paper.value.written)
+const view = (changes: 'shown' | 'clean') =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { changes } })
+    await load()
+  })
+
+type Row = (typeof written.value)['amendments'][number]
+const undoAmendment = (a: Row) =>
+  act(async () => {
+    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await load()
+    notices.say('The amendment is undone.', {
+      undo: async () => {
+        const { id: own, block, kind, content, why } = a
+        await api(`/api/papers/${id}/amendments`, { method: 'POST', body: { id: own, block, kind, content, why } })
+        await load()
+      },
+    })
+  })
+const toTemplate = (a: Row) =>
+  act(async () => {
+    await api(`/api/papers/${id}/amendments/${a.id}/template`, { method: 'POST', body: {} })
+    await load()
+    notices.say('The template says it now, and so does this copy.')
+  })
+const toRecord = (a: Row) =>
+  act(async () => {
+    const source = written.value.context.values[a.fact!.path]!.source
+    await correctSource(paper.value, source, a.fact!.text)
+    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await load()
+    notices.say(`Corrected on the record: ${a.fact!.label}.`)
+  })
+const numberOf = (a: Row) => {
+  const found = [...walkBlocks(props.document.body)].find((b) => b.id === (a.kind === 'add' ? a.id : a.block))
+  return found && 'number' in found && found.number ? found.number.replace(/\.$/, '') : ''
+}
+const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
+</script>
+
+<template>
+  <section aria-label="Amended for this job">
+    <h2>Amended for this job</h2>
+    <p v-if="draft" class="choices">
+      <button class="chip" :aria-pressed="written.own.changes === 'shown'" @click="view('shown')">Changes shown</button>
+      <button class="chip" :aria-pressed="written.own.changes === 'clean'" @click="view('clean')">
+        Clean, with a list
+      </button>
+    </p>
+    <ul class="amendments" aria-label="Amendments">
+      <li v-for="a in written.amendments" :key="a.id">
+        <p>
+          <b>{{ numberOf(a) }}</b> {{ KIND[a.kind] }} by {{ a.by }}, {{ whenWords(a.at, paper.today)
+          }}{{ a.why ? `: ${a.why}` : '' }}.
+          <template v-if="a.again.times > 0"
+            >The same change was made on {{ a.again.times }} of the last {{ a.again.of }} copies.</template
+          >
+        </p>
+        <p v-if="a.fact" class="small">This looks like a fact: {{ a.fact.label }} is “{{ a.fact.text }}”.</p>
+        <p v-if="draft" class="choices">
+          <button v-if="a.fact" class="btn" :disabled="busy" @click="toRecord(a)">Correct the record instead</button>
+          <button v-if="written.templateId" class="btn" :disabled="busy" @click="toTemplate(a)">
+            Change the template instead
+          </button>
+          <button class="btn bare" :disabled="busy" @click="undoAmendment(a)">Undo it</button>
+        </p>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 6px;
+}
+.amendments {
+  display: grid;
+  gap: 14px;
+  margin-top: 10px;
+}
+.amendments li {
+  border-left: 3px solid var(--bracken);
+  padding-left: 11px;
+}
+</style>
