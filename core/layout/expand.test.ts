@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { paper } from '../../tests/support/paper'
-import { type Block, type FieldSpec, fieldsOf, walkInlines } from '../document/model'
+import { type Block, type FieldSpec, fieldsOf, walkBlocks, walkInlines } from '../document/model'
 import { minor } from '../money/money'
 import { type PricedLine, price } from '../pricing/pricing'
 import { type PaperFigures, expandTables, totalText } from './expand'
@@ -77,6 +77,13 @@ describe('a price table', () => {
     ])
     expect(fields(figures({ open: false }))).toEqual([])
     expect(cells(figures({ open: false })).some((r) => r[0] === 'Cold plunge tub')).toBe(false)
+  })
+
+  it('gives its blocks ids led by its own, each once', () => {
+    const doc = expandTables(paper([{ t: 'priceTable', party: 'client', id: 'pt' }]), figures())
+    const ids = [...walkBlocks(doc.body)].map((b) => b.id!)
+    expect(new Set(ids).size).toBe(ids.length)
+    expect(ids.every((id) => id.startsWith('pt.'))).toBe(true)
   })
 
   it('says the payment plan, and that nothing is asked where nothing is', () => {

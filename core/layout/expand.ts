@@ -1,5 +1,5 @@
 import { formatDayLong } from '../calendar/dates'
-import type { Block, Inline, PaperDocument } from '../document/model'
+import { type Block, type Inline, type PaperDocument, mapBlocks } from '../document/model'
 import { formatMoney, majorString } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
@@ -27,12 +27,18 @@ export const takeKey = (line: string) => `take-${line}`
 export const quantityKey = (line: string) => `quantity-${line}`
 export const AGREED_TOTAL = 'agreed-total'
 
+/** Blocks that stand for another, with ids led by its own: where a page begins among them is a place in the document. */
+function named(id: string | undefined, blocks: Block[]): Block[] {
+  let n = 0
+  return id ? mapBlocks(blocks, (b) => [{ ...b, id: `${id}.${(n += 1)}` }]) : blocks
+}
+
 /** Turns price and payment-plan tables into plain tables with the figures in them. */
 export function expandTables(document: PaperDocument, figures: PaperFigures | null): PaperDocument {
   const visit = (blocks: readonly Block[]): Block[] =>
     blocks.flatMap((b): Block[] => {
-      if (b.t === 'priceTable') return figures ? priceTable(b.party, figures) : []
-      if (b.t === 'planTable') return figures ? planTable(figures) : []
+      if (b.t === 'priceTable') return figures ? named(b.id, priceTable(b.party, figures)) : []
+      if (b.t === 'planTable') return figures ? named(b.id, planTable(figures)) : []
       if (b.t === 'keep') return [{ ...b, content: visit(b.content) }]
       if (b.t === 'columns') return [{ ...b, columns: b.columns.map(visit) }]
       return [b]
