@@ -3,9 +3,12 @@ import { Editor, EditorContent } from '@tiptap/vue-3'
 import { joined } from '~~/core/amend/amend'
 import type { Inline } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse, proseAsInlines } from '~~/core/document/prose'
+import InsertMenu from '~/features/writing/InsertMenu.vue'
+import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
 import { ownHtml, pasteHtml } from '~/features/writing/paste'
 import { know } from '~/features/writing/say'
+import { useSlash } from '~/features/writing/slash'
 import { useRoom } from './room'
 import { useThisPaper } from './usePaper'
 
@@ -29,6 +32,18 @@ const starting = (): Inline[] =>
       : base.t === 'paragraph' || base.t === 'heading'
         ? base.content
         : []
+
+/** The parties of the paper as they stand on it; fields of an amendment are theirs. */
+const desk = ref<HTMLElement>()
+const writtenOn = {
+  editor,
+  base: computed(() => ({ parties: written.document.parties })),
+  view: ref({ clauses: [] }),
+  worked: ref(null),
+}
+const { menu, slash } = useSlash(editor, desk, () =>
+  insertables(writtenOn).filter((i) => i.group === 'Value' || i.group === 'Field'),
+)
 
 function open(): void {
   know({ context: written.context, parties: written.base.parties })
@@ -89,7 +104,10 @@ function leave(): void {
       <button type="button" class="chip" :aria-pressed="kind === 'strike'" @click="kind = 'strike'">Strike</button>
       <button type="button" class="chip" :aria-pressed="kind === 'add'" @click="kind = 'add'">Add after it</button>
     </p>
-    <EditorContent v-if="editor" :editor="editor" class="editor" />
+    <div v-if="editor" ref="desk" class="desk" @keydown="slash">
+      <EditorContent :editor="editor" class="editor" />
+      <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
+    </div>
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
     <label class="field"
       ><span>Why</span
@@ -121,6 +139,9 @@ function leave(): void {
 .choices {
   display: flex;
   gap: 6px;
+}
+.desk {
+  position: relative;
 }
 .editor {
   background: var(--paper);

@@ -1,7 +1,6 @@
 import type { Editor } from '@tiptap/vue-3'
-import type { FieldSpec } from '~~/core/document/model'
+import type { FieldSpec, Party } from '~~/core/document/model'
 import type { ProseNode } from '~~/core/document/prose'
-import type { Sheet } from './useSheet'
 import { FIELD_WORDS, ITEM_VALUES, know } from './say'
 
 /** Something `/` puts on the sheet. */
@@ -67,8 +66,16 @@ function insertField(e: Editor, type: FieldSpec['type'], party: string): unknown
     : chosen({ type: 'fieldInline', attrs: { field } })(e)
 }
 
-/** Everything that can be put where the cursor is, for this template. */
-export function insertables(sheet: Sheet, pickPicture: () => void): Insertable[] {
+/** What is written on: its editor, its parties, the clauses there are, and the numbers of its blocks. */
+export interface WrittenOn {
+  editor: Readonly<Ref<Editor | null>>
+  base: Readonly<Ref<{ parties: readonly Party[] }>>
+  view: Readonly<Ref<{ clauses: readonly { id: string; name: string; edition: number }[] }>>
+  worked: Readonly<Ref<{ numbers: Record<string, string> } | null>>
+}
+
+/** Everything that can be put where the cursor is. Without `pickPicture` no picture is offered. */
+export function insertables(sheet: WrittenOn, pickPicture?: () => void): Insertable[] {
   const { view, base, worked, editor } = sheet
   const text = (label: string, hint: string, run: Insertable['run']): Insertable => ({
     group: 'Text',
@@ -131,7 +138,7 @@ export function insertables(sheet: Sheet, pickPicture: () => void): Insertable[]
       node({ type: 'priceTable', attrs: { party: base.value.parties[0]?.key ?? 'client' } }),
     ),
     text('Payment plan', 'from the job’s stages', node({ type: 'planTable' })),
-    text('Picture', 'a logo or a drawing', pickPicture),
+    ...(pickPicture ? [text('Picture', 'a logo or a drawing', pickPicture)] : []),
     text(
       'Two columns',
       'side by side',

@@ -5,10 +5,13 @@ import type { Block, PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import type { ClauseView, TemplateRow, TemplateView } from '~~/shared/library'
 import ComparedText from '~/features/writing/ComparedText.vue'
+import InsertMenu from '~/features/writing/InsertMenu.vue'
+import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
 import { ownHtml, pasteHtml } from '~/features/writing/paste'
 import { Ids } from '~/features/writing/plugins'
 import { know } from '~/features/writing/say'
+import { useSlash } from '~/features/writing/slash'
 import '~/features/writing/sheet.css'
 
 /** A clause of the library: its words, its editions, and the templates a change would touch. */
@@ -33,6 +36,21 @@ const editor = shallowRef<Editor | null>(null)
 const changed = ref(false)
 useHead({ title: () => `${clause.value.name || 'New clause'} · Upwold` })
 
+/** The parties a template usually has; a template without one is told of the field by its preflight. */
+const PARTIES = ['Client', 'Business', 'Guest', 'Guardian', 'Witness'].map((label) => ({
+  key: label.toLowerCase(),
+  label,
+}))
+const others = ref<TemplateView['clauses']>([])
+const desk = ref<HTMLElement>()
+const writtenOn = {
+  editor,
+  base: ref({ parties: PARTIES }),
+  view: computed(() => ({ clauses: others.value })),
+  worked: ref(null),
+}
+const { menu, openMenu, slash } = useSlash(editor, desk, () => insertables(writtenOn))
+
 const around = (body: Block[]): PaperDocument => ({
   title: '',
   language: 'en-GB',
@@ -53,7 +71,8 @@ onMounted(async () => {
   const { templates } = await api<{ templates: TemplateRow[] }>('/api/library')
   if (templates[0]) {
     const { context, clauses } = await api<TemplateView>(`/api/templates/${templates[0].id}`)
-    know({ context, clauses, parties: [], numbers: {} })
+    others.value = clauses.filter((c) => c.id !== id)
+    know({ context, clauses, parties: PARTIES, numbers: {} })
   }
   editor.value = new Editor({
     extensions: [...passageNodes, Ids],
@@ -123,8 +142,12 @@ const now = useNow()
           <button type="button" class="btn" @click="style('paragraph', { numbered: null })">Text</button>
           <button type="button" class="btn" @click="editor.chain().focus().toggleBold().run()">Bold</button>
           <button type="button" class="btn" @click="editor.chain().focus().toggleBulletList().run()">List</button>
+          <button type="button" class="btn" aria-haspopup="listbox" @click="openMenu">Insert <kbd>/</kbd></button>
         </div>
-        <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
+        <div ref="desk" class="desk" @keydown="slash">
+          <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
+          <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
+        </div>
         <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
         <p class="tools">
           <button class="btn main" :disabled="busy || (!changed && name === clause.name)">
@@ -180,6 +203,9 @@ const now = useNow()
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
+}
+.desk {
+  position: relative;
 }
 .short {
   padding: 24px 32px;

@@ -13,7 +13,8 @@ import OutlinePanel from '~/features/writing/OutlinePanel.vue'
 import SeeAs from '~/features/writing/SeeAs.vue'
 import SheetBar from '~/features/writing/SheetBar.vue'
 import VersionsDialog from '~/features/writing/VersionsDialog.vue'
-import { type Insertable, insertables } from '~/features/writing/insert'
+import { insertables } from '~/features/writing/insert'
+import { useSlash } from '~/features/writing/slash'
 import { SHEET, useSheet } from '~/features/writing/useSheet'
 import '~/features/writing/sheet.css'
 
@@ -29,8 +30,8 @@ const { view, editor, worked, notes, saved, savedAt, told, rename, takeTheirs, k
 useHead({ title: () => `${view.value.name} · Upwold` })
 
 const desk = ref<HTMLElement>()
-const menu = ref<{ items: Insertable[]; at: { left: number; top: number } } | null>(null)
 const picture = ref<HTMLInputElement>()
+const { menu, openMenu, slash } = useSlash(editor, desk, () => insertables(sheet, () => picture.value?.click()))
 const versions = ref(false)
 const seeing = ref(false)
 const seen = shallowRef<PaperDocument | null>(null)
@@ -42,24 +43,6 @@ async function see(): Promise<void> {
   seeing.value = true
 }
 
-function openMenu(): void {
-  const e = editor.value
-  if (!e || !desk.value) return
-  const at = e.view.coordsAtPos(e.state.selection.from)
-  const box = desk.value.getBoundingClientRect()
-  const left = Math.max(8, Math.min(at.left - box.left, box.width - 360))
-  menu.value = { items: insertables(sheet, () => picture.value?.click()), at: { left, top: at.bottom - box.top + 4 } }
-}
-/** `/` opens the menu at the start of a word; inside one it is a stroke like any other. */
-function slash(event: KeyboardEvent): void {
-  const e = editor.value
-  if (event.key !== '/' || event.ctrlKey || event.metaKey || !e) return
-  const { $from, empty } = e.state.selection
-  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 1), $from.parentOffset, ' ', ' ')
-  if (!empty || (before && !/\s/.test(before))) return
-  event.preventDefault()
-  openMenu()
-}
 /** On a chosen value or field, Enter goes to its card. */
 function enter(event: KeyboardEvent): void {
   if (event.key !== 'Enter' || !event.altKey) return
