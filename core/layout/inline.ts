@@ -84,7 +84,23 @@ function clean(text: string): string {
 }
 
 /** Splits text into pieces of one face; a character no face has becomes a question mark, never an empty box. */
-function facePieces(text: string, wanted: Face, fonts: FontBook): { text: string; face: Face }[] {
+function facePieces(text: string, wanted: Face, fonts: FontBook): readonly FacePiece[] {
+  let known = seen.get(fonts)
+  if (!known || known.size > REMEMBERED) seen.set(fonts, (known = new Map()))
+  const key = `${wanted}|${text}`
+  let pieces = known.get(key)
+  if (!pieces) known.set(key, (pieces = splitFaces(text, wanted, fonts)))
+  return pieces
+}
+interface FacePiece {
+  readonly text: string
+  readonly face: Face
+}
+/** Words split before, by font book: papers made of one template say the same words over and over. */
+const seen = new WeakMap<FontBook, Map<string, FacePiece[]>>()
+const REMEMBERED = 20_000
+
+function splitFaces(text: string, wanted: Face, fonts: FontBook): FacePiece[] {
   const out: { text: string; face: Face }[] = []
   for (const char of text) {
     const code = char.codePointAt(0)!

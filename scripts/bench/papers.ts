@@ -120,7 +120,10 @@ async function guestPapers(fonts: FontSet): Promise<Figure[]> {
       }
     },
     async () => {
-      for (let n = 0; n < GUESTS; n += 1) await writeRuns(laid, fonts)
+      for (let n = 0; n < GUESTS; n += 1) {
+        await writeRuns(laid, fonts)
+        if (n % 100 === 99) collectGarbage()
+      }
     },
     { ratio: 2 },
   )
