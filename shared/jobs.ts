@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { isDay } from '../core/calendar/dates'
+import { isMail } from '../core/fields/check'
 import { isTimeZone } from '../core/calendar/dates'
 import type { Next } from '../core/line/next'
 import type { LineFacts, Stop, StopMark } from '../core/line/line'
@@ -65,10 +66,7 @@ const people = z.number().int('Give whole people.').min(0, 'This cannot be negat
 
 const contactFacts = z.object({
   name: requiredLine(NAME_MAX, 'The name'),
-  email: line(320).refine(
-    (s) => s === '' || /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/.test(s),
-    'This is not an e-mail address.',
-  ),
+  email: line(320).refine((s) => s === '' || isMail(s), 'This is not an e-mail address.'),
   phone: line(40),
   address: prose(1000),
   kind: z.enum(['person', 'organisation']),

@@ -23,6 +23,8 @@ export const fieldTypes = [
   'quantity',
   'agreed-total',
 ] as const
+/** Those a person puts on a paper; the rest come with a price table. */
+export const askedTypes = fieldTypes.filter((t) => t !== 'take' && t !== 'quantity' && t !== 'agreed-total')
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/)
 export const fieldSpec = z.object({
   key: z.string().min(1).max(80),

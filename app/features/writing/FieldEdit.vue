@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FieldSpec } from '~~/core/document/model'
+import { type FieldSpec, askedTypes } from '~~/core/document/model'
 import { FIELD_WORDS } from './say'
 import { useThisSheet } from './useSheet'
 
@@ -7,7 +7,6 @@ import { useThisSheet } from './useSheet'
 const props = defineProps<{ field: FieldSpec; width: number | null }>()
 const emit = defineEmits<{ change: [FieldSpec]; width: [number | null] }>()
 const { base } = useThisSheet()
-const TYPES = Object.entries(FIELD_WORDS).filter(([t]) => !['take', 'quantity', 'agreed-total'].includes(t))
 const text = (e: Event) => (e.target as HTMLInputElement).value
 const put = (more: Partial<FieldSpec>) => {
   const next = { ...props.field, ...more }
@@ -26,7 +25,7 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   <label class="field"
     ><span>What it is</span>
     <select class="input" :value="field.type" @change="put({ type: text($event) as FieldSpec['type'] })">
-      <option v-for="[type, words] in TYPES" :key="type" :value="type">{{ words }}</option>
+      <option v-for="type in askedTypes" :key="type" :value="type">{{ FIELD_WORDS[type] }}</option>
     </select>
   </label>
   <label class="field"

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/vue-3'
-import type { FieldSpec, Party } from '~~/core/document/model'
+import { type FieldSpec, type Party, askedTypes } from '~~/core/document/model'
 import type { ProseNode } from '~~/core/document/prose'
 import { FIELD_WORDS, ITEM_VALUES, know } from './say'
 
@@ -19,22 +19,6 @@ const chosen = (n: ProseNode) => (e: Editor) => {
   return e.chain().focus().insertContent(n).setNodeSelection(at).run()
 }
 
-const FIELD_TYPES: FieldSpec['type'][] = [
-  'signature',
-  'initials',
-  'name',
-  'job-title',
-  'organisation',
-  'email',
-  'date',
-  'day',
-  'text',
-  'number',
-  'choice',
-  'choices',
-  'tick',
-  'attachment',
-]
 const capital = (s: string) => s[0]!.toUpperCase() + s.slice(1)
 
 /** A key no field of the sheet has yet. */
@@ -98,7 +82,7 @@ export function insertables(sheet: WrittenOn, pickPicture?: () => void): Inserta
       run: chosen({ type: 'value', attrs: { path } }),
     }))
   const fields = base.value.parties.flatMap((p) =>
-    FIELD_TYPES.map((type): Insertable => ({
+    askedTypes.map((type): Insertable => ({
       group: 'Field',
       label: `${capital(FIELD_WORDS[type])} of ${p.label}`,
       run: (e) => insertField(e, type, p.key),

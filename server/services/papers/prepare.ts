@@ -1,6 +1,5 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { amend, amendmentList } from '../../../core/amend/amend'
-import type { ClauseProblem } from '../../../core/document/clauses'
 import { type PaperDocument, fieldsOf, mapBlocks, mapDocument, withIds } from '../../../core/document/model'
 import type { PaperFigures } from '../../../core/layout/expand'
 import { type MergeContext, type Merged, merge } from '../../../core/merge/merge'
@@ -169,14 +168,14 @@ export async function preflightOf(
   overflows: Rendered['overflows'] = [],
 ): Promise<PreflightNote[]> {
   const { paper, loaded, template, context, merged, figures } = prepared
-  const clauseProblems: ClauseProblem[] = []
   return preflight({
     kind: paper.kind,
     template,
     document: merged.document,
     gaps: merged.gaps,
     fields: fieldsOf(merged.document),
-    clauseProblems,
+    // A paper holds its clauses' text; one that could not be put in stopped it from being made.
+    clauseProblems: [],
     context,
     overflows,
     job: {

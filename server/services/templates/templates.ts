@@ -5,7 +5,7 @@ import { type PaperDocument, walkBlocks, withIds } from '../../../core/document/
 import type { TemplateRow, TemplateView, VersionRow, newTemplate, saveTemplate } from '../../../shared/library'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
-import { clauses, jobs, kinds, papers, templateEditions, templates } from '../../db/schema'
+import { clauses, jobs, papers, templateEditions, templates } from '../../db/schema'
 import { newId } from '../../ids'
 import { checkImages } from '../../images'
 import { Problem, notFound } from '../../problem'
@@ -193,10 +193,4 @@ export async function versionDocument(id: string, versionId: string): Promise<Pa
   const [row] = await db().select().from(templateEditions).where(eq(templateEditions.id, versionId))
   if (!row || row.templateId !== id) throw notFound('version')
   return withIds(row.document)
-}
-
-/** Which job kinds use a template by themselves. */
-export async function kindsUsing(id: string): Promise<string[]> {
-  const rows = await db().select().from(kinds)
-  return rows.filter((k) => Object.values(k.settings.templates).includes(id)).map((k) => k.name)
 }
