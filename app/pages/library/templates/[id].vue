@@ -11,6 +11,7 @@ import InsertMenu from '~/features/writing/InsertMenu.vue'
 import NoteList from '~/features/writing/NoteList.vue'
 import OutlinePanel from '~/features/writing/OutlinePanel.vue'
 import SeeAs from '~/features/writing/SeeAs.vue'
+import TakeOut from '~/features/writing/TakeOut.vue'
 import SheetBar from '~/features/writing/SheetBar.vue'
 import VersionsDialog from '~/features/writing/VersionsDialog.vue'
 import { insertables } from '~/features/writing/insert'
@@ -71,7 +72,7 @@ const savedWords = computed(
 const clock = (at: string) =>
   new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(new Date(at))
 const text = (e: Event) => (e.target as HTMLInputElement).value.trim()
-const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
+const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 </script>
 
 <template>
@@ -97,13 +98,7 @@ const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
         >{{ savedWords }} · {{ worked?.pages ?? '…' }} {{ worked?.pages === 1 ? 'page' : 'pages' }}</span
       >
       <button class="btn" @click="versions = true">Versions</button>
-      <details class="out">
-        <summary class="btn">Take it out</summary>
-        <p class="card">
-          <a :href="exportTo('pdf')" target="_blank">PDF, to print</a><a :href="exportTo('docx')" download>DOCX</a
-          ><a :href="exportTo('html')" download>HTML</a><a :href="exportTo('json')" download>Upwold’s JSON</a>
-        </p>
-      </details>
+      <TakeOut :base="`/api/templates/${sheet.id}`" />
       <button class="btn main" @click="see">See it as…</button>
     </div>
     <div v-if="saved === 'set aside' || told" class="notice trouble told" role="alert">
@@ -141,14 +136,7 @@ const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
       </aside>
     </div>
     <VersionsDialog v-model="versions" />
-    <SeeAs
-      v-if="seen"
-      v-model="seeing"
-      :pdf="exportTo('pdf')"
-      :title="view.name"
-      :document="seen"
-      :figures="view.figures"
-    />
+    <SeeAs v-if="seen" v-model="seeing" :pdf="pdf" :title="view.name" :document="seen" :figures="view.figures" />
   </div>
 </template>
 
@@ -182,22 +170,6 @@ const exportTo = (as: string) => `/api/templates/${sheet.id}/export?as=${as}`
 }
 .grow {
   flex: 1;
-}
-.out {
-  position: relative;
-}
-.out summary {
-  list-style: none;
-}
-.out p {
-  position: absolute;
-  right: 0;
-  top: 40px;
-  z-index: 30;
-  display: grid;
-  gap: 8px;
-  width: 170px;
-  box-shadow: var(--float);
 }
 .told {
   display: flex;

@@ -10,6 +10,7 @@ import { ROOM, type Room } from '~/features/paper/room'
 import { PAPER, usePaper } from '~/features/paper/usePaper'
 import NoteList from '~/features/writing/NoteList.vue'
 import SeeAs from '~/features/writing/SeeAs.vue'
+import TakeOut from '~/features/writing/TakeOut.vue'
 import '~/features/writing/sheet.css'
 
 /** The writing room of one job’s paper: filled from the record, amended in place, with what would go wrong beside it. */
@@ -112,7 +113,7 @@ function cure(note: PreflightNote): void {
 const seeing = ref(false)
 const text = (e: Event) => (e.target as HTMLInputElement).value
 const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
-const exportTo = (as: string) => `/api/papers/${id}/export?as=${as}`
+const pdf = `/api/papers/${id}/export?as=pdf`
 const away = (event: MouseEvent) => {
   if (!(event.target as HTMLElement).closest('.pop, .value-button, .notes')) value.value = null
 }
@@ -137,13 +138,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
       <span class="soft small"
         >{{ written.amendments.length }} {{ written.amendments.length === 1 ? 'amendment' : 'amendments' }}</span
       >
-      <details class="out">
-        <summary class="btn">Take it out</summary>
-        <p class="card">
-          <a :href="exportTo('pdf')" target="_blank">PDF, to print</a><a :href="exportTo('docx')" download>DOCX</a
-          ><a :href="exportTo('html')" download>HTML</a><a :href="exportTo('json')" download>Upwold’s JSON</a>
-        </p>
-      </details>
+      <TakeOut :base="`/api/papers/${id}`" />
       <button class="btn" @click="seeing = true">See it as…</button>
       <NuxtLink class="btn main" :to="`/papers/${id}`">{{ draft ? 'To the sending sheet' : 'To the round' }}</NuxtLink>
     </div>
@@ -232,7 +227,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
     <SeeAs
       v-if="seeing"
       v-model="seeing"
-      :pdf="exportTo('pdf')"
+      :pdf="pdf"
       :title="paper.title"
       :document="written.document"
       :figures="written.figures"
@@ -254,22 +249,6 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
 }
 .grow {
   flex: 1;
-}
-.out {
-  position: relative;
-}
-.out summary {
-  list-style: none;
-}
-.out p {
-  position: absolute;
-  right: 0;
-  top: 40px;
-  z-index: 30;
-  display: grid;
-  gap: 8px;
-  width: 170px;
-  box-shadow: var(--float);
 }
 .cols {
   display: grid;
