@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { isDay } from '../core/calendar/dates'
-import { isMail } from '../core/fields/check'
+import { isMail } from '../core/fields/mail'
 import { isTimeZone } from '../core/calendar/dates'
 import type { Next } from '../core/line/next'
 import type { LineFacts, Stop, StopMark } from '../core/line/line'

@@ -27,6 +27,12 @@ export interface KnownValue {
 
 const BLANK = /_{3,}|\.{6,}|…{2,}|\[[^\][]{0,60}\]|\{\{[^{}]{0,60}\}\}|<<[^<>]{1,60}>>/g
 
+/** The value a label names, most telling words first; null where none of the known ones is meant. */
+export function valueNamed(label: string, known: ReadonlySet<string>): string | null {
+  const said = squeeze(label)
+  return HINTS.find(([pattern, path]) => known.has(path) && pattern.test(said))?.[1] ?? null
+}
+
 const squeeze = (s: string) =>
   s
     .toLowerCase()

@@ -1,5 +1,8 @@
 import { formatDayLong, isDay } from '../calendar/dates'
 import type { FieldSpec } from '../document/model'
+import { formatProblem } from './formats'
+import { isMail } from './mail'
+import { type FieldValues, evaluateFields } from './rules'
 
 /** What a signer gave, as far as checking needs it. */
 export interface Given {
@@ -29,17 +32,15 @@ export function isSigned(signature: Given['signature']): boolean {
   return span((p) => p.x) + span((p) => p.y) >= LEAST_INK
 }
 
-/** Fields a signer fills; dates of signing and totals fill themselves, and what the sender set is not theirs. */
+/** Fields a signer fills; dates of signing, totals and computed ones fill themselves, and what the sender set is not theirs. */
 export function isTheirs(field: FieldSpec, party: string): boolean {
-  return field.party === party && field.type !== 'date' && field.type !== 'agreed-total' && !field.preset
+  return (
+    field.party === party && field.type !== 'date' && field.type !== 'agreed-total' && !field.preset && !field.compute
+  )
 }
 
 /** What separates the answers of a `choices` field in its value. */
 export const CHOICES = '; '
-
-const MAIL = /^[^\s@<>"]+@[^\s@<>"]+\.[^\s@<>"]+$/
-/** Whether an e-mail address could be written to. */
-export const isMail = (text: string): boolean => MAIL.test(text)
 
 function dayProblem(field: FieldSpec, text: string, today: string): string | null {
   if (!isDay(text)) return 'Give a day of the calendar.'
@@ -55,22 +56,63 @@ function dayProblem(field: FieldSpec, text: string, today: string): string | nul
   return null
 }
 
+/** What the rest of a paper holds, as far as one party's fields look at it. */
+export interface Around {
+  /** Fields of the others. */
+  fields: readonly FieldSpec[]
+  /** What those before them filled. */
+  values: FieldValues
+}
+
+/** What everybody's rules make of what one party gave, with what those before filled. */
+export function evaluateGiven(
+  fields: readonly FieldSpec[],
+  given: Pick<Given, 'values'>,
+  around: Around,
+  today: string,
+) {
+  const mine = new Set(fields.map((f) => f.key))
+  const all = [...fields, ...around.fields.filter((f) => !mine.has(f.key))]
+  const presets = Object.fromEntries(all.flatMap((f) => (f.preset ? [[f.key, f.preset]] : [])))
+  const signed = Object.fromEntries(fields.flatMap((f) => (f.type === 'date' ? [[f.key, today]] : [])))
+  return evaluateFields(all, { ...around.values, ...presets, ...signed, ...given.values })
+}
+
 /** What is still wrong or missing in what one party gave, field by field. `today` is the day where the business is. */
-export function checkFields(fields: readonly FieldSpec[], party: string, given: Given, today: string): FieldProblem[] {
+export function checkFields(
+  fields: readonly FieldSpec[],
+  party: string,
+  given: Given,
+  today: string,
+  around: Around = { fields: [], values: {} },
+): FieldProblem[] {
   const problems: FieldProblem[] = []
+  const { shown, required } = evaluateGiven(fields, given, around, today)
+  const ticked = (group: string) =>
+    fields.filter((f) => f.oneOf === group && f.party === party && given.values[f.key] === true).length
+  const told = new Set<string>()
   for (const field of fields) {
-    if (!isTheirs(field, party) || field.type === 'take' || field.type === 'quantity') continue
+    if (!isTheirs(field, party) || field.type === 'take' || field.type === 'quantity' || !shown.has(field.key)) continue
+    const needed = required.has(field.key)
     const value = Object.hasOwn(given.values, field.key) ? given.values[field.key] : undefined
     const say = (message: string) => problems.push({ key: field.key, message })
     if (field.type === 'signature') {
-      if (field.required && !isSigned(given.signature)) say('Your signature is missing.')
+      if (needed && !isSigned(given.signature)) say('Your signature is missing.')
+    } else if (field.type === 'tick' && field.oneOf) {
+      const n = ticked(field.oneOf)
+      if (told.has(field.oneOf)) continue
+      if (n > 1) say('Only one of these can be ticked.')
+      else if (n === 0 && needed) say(`Tick one of these: ${field.oneOf}`)
+      else continue
+      told.add(field.oneOf)
     } else if (field.type === 'tick') {
-      if (field.required && value !== true) say(`Please tick: ${field.label}`)
+      if (needed && value !== true) say(`Please tick: ${field.label}`)
     } else {
       const text = typeof value === 'string' ? value.trim() : ''
       if (!text) {
-        if (field.required) say(`${field.label} is missing.`)
-      } else if (text.length > TEXT_MAX) say(`Keep this under ${TEXT_MAX} characters.`)
+        if (needed) say(`${field.label} is missing.`)
+      } else if (text.length > (field.max ?? TEXT_MAX))
+        say(`Keep this under ${field.max ?? TEXT_MAX} characters.`)
       else if (field.type === 'number' && !/^-?\d{1,12}([.,]\d{1,4})?$/.test(text)) say('Give a number.')
       else if (field.type === 'choice' && field.options && !field.options.includes(text))
         say('Choose one of the answers.')
@@ -80,6 +122,9 @@ export function checkFields(fields: readonly FieldSpec[], party: string, given: 
       else if (field.type === 'email' && !isMail(text)) say('This isn’t an e-mail address.')
       else if (field.type === 'day') {
         const wrong = dayProblem(field, text, today)
+        if (wrong) say(wrong)
+      } else if (field.format) {
+        const wrong = formatProblem(field.format, text)
         if (wrong) say(wrong)
       }
     }

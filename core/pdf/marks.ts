@@ -8,7 +8,11 @@ export type SignatureMark =
   | { kind: 'typed'; text: string; face: ScriptFace }
 
 /** What stands in a field once it is filled. */
-export type Mark = { kind: 'text'; text: string } | { kind: 'tick' } | { kind: 'signature'; signature: SignatureMark }
+/** Text is fitted to its place, or set in the size that is asked for. */
+export type Mark =
+  | { kind: 'text'; text: string; size?: number; face?: 'serif' | 'sans' }
+  | { kind: 'tick' }
+  | { kind: 'signature'; signature: SignatureMark }
 export interface PlacedMark {
   at: PlacedField
   mark: Mark
@@ -28,16 +32,23 @@ export function drawMark(doc: Pdf, fonts: FontSet, { at, mark }: PlacedMark): vo
       .lineTo(x + w * 0.42, y + h * 0.78)
       .lineTo(x + w * 0.82, y + h * 0.22)
       .stroke(PEN)
-  } else if (mark.kind === 'text') drawFitted(doc, fonts, mark.text, at)
+  } else if (mark.kind === 'text') drawFitted(doc, fonts, mark.text, at, mark)
   else if (mark.signature.kind === 'typed') drawTyped(doc, fonts, mark.signature, at)
   else drawStrokes(doc, mark.signature, at)
 }
 
 /** One line, made smaller until it fits; at 5 points and still too long, it is broken into lines within the box's width. */
-function drawFitted(doc: Pdf, fonts: FontSet, text: string, at: PlacedField): void {
-  const runs = runsOf(text, fonts)
+function drawFitted(
+  doc: Pdf,
+  fonts: FontSet,
+  text: string,
+  at: PlacedField,
+  set: { size?: number; face?: 'serif' | 'sans' } = {},
+): void {
+  const runs = runsOf(text, fonts, set.face)
   const ems = runs.reduce((w, r) => w + fonts.width(r.face, r.text), 0)
-  const size = Math.max(5, Math.min(10.5, at.h - 5, (at.w - 6) / Math.max(ems, 0.01)))
+  const most = (at.w - 6) / Math.max(ems, 0.01)
+  const size = Math.max(Math.min(5, at.h), Math.min(set.size ?? 10.5, set.size ? most : Math.min(at.h - 3, most)))
   let x = at.x + 3
   const baseline = at.y + at.h - Math.max(3, (at.h - size) / 2 - size * 0.02)
   doc.save().rect(at.x, at.y, at.w, at.h).clip()
@@ -55,13 +66,17 @@ export function fits(text: string, at: Pick<PlacedField, 'w'>, fonts: FontSet): 
 }
 
 const TEXT_FACES = ['serif', 'sans', 'arabic', 'hebrew', 'emoji'] as const
-function runsOf(text: string, fonts: FontSet): { text: string; face: (typeof TEXT_FACES)[number] }[] {
+function runsOf(
+  text: string,
+  fonts: FontSet,
+  first: 'serif' | 'sans' = 'serif',
+): { text: string; face: (typeof TEXT_FACES)[number] }[] {
   const out: { text: string; face: (typeof TEXT_FACES)[number] }[] = []
   for (const char of text.replace(/\s+/g, ' ')) {
     const code = char.codePointAt(0)!
     const last = out.at(-1)
     const joins = last && (char === ' ' || (code >= 0x300 && code <= 0x36f) || code === 0x200d || code === 0xfe0f)
-    const face = joins ? last.face : TEXT_FACES.find((f) => fonts.has(f, code))
+    const face = joins ? last.face : fonts.has(first, code) ? first : TEXT_FACES.find((f) => fonts.has(f, code))
     if (joins && char !== ' ' && !fonts.has(last.face, code)) continue
     if (last && face === last.face) last.text += char
     else out.push({ text: face ? char : '?', face: face ?? 'serif' })

@@ -14,6 +14,7 @@ import type { Laid } from '../layout/types'
 import { collect, createPdf, drawPages } from './draw'
 import type { FontSet } from './fonts'
 import { type PlacedMark, drawMark } from './marks'
+import { layOver, shownAs } from './overlay'
 
 export interface SealInput {
   /** The exact bytes that were sent; they stay in front, unchanged. */
@@ -47,8 +48,8 @@ async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
   const addendum = createPdf(input.title, input.language, input.at, input.author, false)
   const bytes = collect(addendum)
   for (const page of marked) {
-    const { width, height } = pages[page - 1]!.getSize()
-    addendum.addPage({ size: [width, height], margin: 0 })
+    const { w, h } = shownAs(pages[page - 1]!)
+    addendum.addPage({ size: [w, h], margin: 0 })
     for (const mark of input.marks) if (mark.at.page === page) drawMark(addendum, fonts, mark)
   }
   drawPages(addendum, input.record, fonts, { at: input.at, author: input.author, parties: [], untagged: true })
@@ -67,7 +68,7 @@ async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
     )
     return { overlays, record }
   })
-  marked.forEach((page, i) => pages[page - 1]!.drawPage(overlays[i]!))
+  marked.forEach((page, i) => layOver(pages[page - 1]!, overlays[i]!))
   for (const page of record) document.addPage(page)
   addSignatureField(document, input)
   return document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })

@@ -1,4 +1,4 @@
-import { isMail } from '../../fields/check'
+import { isMail } from '../../fields/mail'
 import { type Rule, warn } from '../note'
 
 /** Somebody who is to sign and whom no e-mail reaches. */

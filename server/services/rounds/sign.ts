@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { checkFields } from '../../../core/fields/check'
+import { checkFields, evaluateGiven, isTheirs } from '../../../core/fields/check'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
@@ -14,6 +14,7 @@ import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
 import type { LinkHolder } from './links'
 import { type Actor, record } from './record'
+import { aroundOf } from './around'
 import { follow } from './send'
 import { roundState } from './state'
 
@@ -106,7 +107,9 @@ export async function finishPart(
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, person.roundId))
     const [version] = await tx.select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
     const [paper] = await tx.select().from(papers).where(eq(papers.id, round!.paperId))
-    const problems = checkFields(row!.fields, person.party, draft, today((await theBusiness()).timeZone))
+    const day = today((await theBusiness()).timeZone)
+    const around = await aroundOf(person, version!.fields)
+    const problems = checkFields(row!.fields, person.party, draft, day, around)
     if (version!.figures?.open) problems.push(...applyChoices(version!.figures.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })
@@ -121,12 +124,21 @@ export async function finishPart(
       device: 'in person, on the business’s device',
       member: 'signed in as a member of the business',
     }[holder.channel]
+    // What their rules don't ask for isn't kept; what is worked out from it is.
+    const worked = evaluateGiven(row!.fields, draft, around, day)
+    const kept = Object.fromEntries(
+      row!.fields.flatMap((f) => {
+        const value = worked.values[f.key]
+        const theirs = isTheirs(f, person.party) || f.compute
+        return theirs && worked.shown.has(f.key) && value !== undefined && value !== '' ? [[f.key, value]] : []
+      }),
+    )
     const { before, after } = await record(
       person.roundId,
       actorOf(person, from),
       { type: 'signed', person: person.id },
       {
-        values: draft.values,
+        values: kept,
         taken: draft.taken,
         quantities: draft.quantities,
         signature: draft.signature as unknown as Json,

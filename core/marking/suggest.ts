@@ -1,0 +1,139 @@
+import type { FoundBlank } from '../blanks/find'
+import { plainText } from '../blanks/words/index'
+import { valueNamed } from '../document/blanks'
+import type { FieldFormat, FieldSpec, Party } from '../document/model'
+import type { Mark } from './model'
+
+/** How the finder's parties are called on a paper. */
+const PARTIES: Record<string, Party> = {
+  client: { key: 'client', label: 'Client' },
+  business: { key: 'business', label: 'Business' },
+  participant: { key: 'guest', label: 'Guest' },
+  guardian: { key: 'guardian', label: 'Guardian' },
+  witness: { key: 'witness', label: 'Witness' },
+}
+/** The party a found word stands for; a role of the paper's own becomes a party of that name. */
+export function partyFor(found: string): Party {
+  const known = PARTIES[found]
+  if (known) return known
+  const key = found
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^[^a-z]+|-+$/g, '')
+    .slice(0, 40)
+  return key ? { key, label: (found[0]!.toUpperCase() + found.slice(1)).slice(0, 60) } : PARTIES.client!
+}
+
+const EMAIL = /\be-?mail\b|\bcourriel\b|\bcorreo\b/
+const PHONE = /\b(tele)?phone\b|\bmobile\b|\btel\.?\b|\btelefon|\btelephone\b|\btelefono\b|\bhandy\b/
+const NUMBER = /\b(number of|how many|anzahl|nombre de|numero de|quantity|age|mileage)\b/
+const POSTCODE = /\bpostcode\b|\bpost code\b|\bzip\b|\bplz\b|\bcode postal\b|\bcodigo postal\b/
+/** Dates that are facts, not the day of signing. */
+const FACT =
+  /birth|born|geburt|naissance|nacimiento|arriv|depart|start|begin|end|from|until|expir|due|event|hire|shoot|return|check|visit|period|term|entrega/
+
+const POSTCODE_COUNTRY: Record<string, 'GB' | 'DE' | 'FR' | 'ES'> = { en: 'GB', de: 'DE', fr: 'FR', es: 'ES' }
+
+function fieldFor(b: FoundBlank, key: string, party: string, language: string): FieldSpec {
+  const label =
+    b.label ||
+    { signature: 'Signature', initials: 'Initials', date: 'Date', name: 'Name', text: 'Text', checkbox: 'Tick' }[b.type]
+  const plain = plainText(b.label)
+  let type: FieldSpec['type']
+  let format: FieldFormat | undefined
+  if (b.type === 'checkbox') type = 'tick'
+  else if (b.type === 'date') type = FACT.test(plain) || b.why.includes('before') ? 'day' : 'date'
+  else if (b.type === 'text') {
+    type = EMAIL.test(plain) ? 'email' : NUMBER.test(plain) && b.w < 160 ? 'number' : 'text'
+    if (PHONE.test(plain)) format = { kind: 'phone' }
+    if (POSTCODE.test(plain)) format = { kind: 'postcode', country: POSTCODE_COUNTRY[language] ?? 'GB' }
+  } else type = b.type
+  const w = b.widget
+  if (w?.kind === 'choice') type = 'choice'
+  return {
+    key,
+    type,
+    party,
+    label: label.slice(0, 200),
+    required: w ? w.required || type === 'signature' : type !== 'tick' && !(type === 'text' && !b.label),
+    ...(format ? { format } : {}),
+    ...(w?.kind === 'choice' && w.options.length
+      ? { options: w.options.slice(0, 40).map((o) => o.slice(0, 200)) }
+      : {}),
+    ...(w?.max ? { max: Math.min(2000, w.max) } : {}),
+    ...(w?.value && w.kind !== 'check' && w.kind !== 'radio' && w.value !== 'Off'
+      ? { preset: w.value.slice(0, 300) }
+      : {}),
+    ...(w?.name ? { dataName: w.name.replace(/\s+/g, ' ').trim().slice(0, 80) || undefined } : {}),
+    ...(w?.kind === 'radio' && w.name ? { oneOf: w.name.slice(0, 80) } : {}),
+  }
+}
+
+/** Facts of people that are on record, by the words that ask for them. */
+const PERSONAL: [RegExp, string][] = [
+  [/\baddress\b|\banschrift\b|\badresse\b|\bdireccion\b/, 'address'],
+  [EMAIL, 'email'],
+  [PHONE, 'phone'],
+]
+
+/** The job value that fills a blank, where the record has one. */
+function valueFor(b: FoundBlank, party: string, known: ReadonlySet<string>): string | null {
+  if (b.type === 'signature' || b.type === 'initials' || b.type === 'checkbox' || b.widget?.value) return null
+  const plain = plainText(b.label)
+  if (b.type === 'name')
+    return party === 'business' &&
+      /\b(company|business|supplier|landlord|owner)\b/.test(plain) &&
+      known.has('business.legalName') &&
+      !/sign/.test(plain)
+      ? 'business.legalName'
+      : null
+  if (b.type === 'date' && !FACT.test(plain)) return null
+  if (b.type === 'text') {
+    const fact = PERSONAL.find(([pattern]) => pattern.test(plain))?.[1]
+    const own = fact && (party === 'business' || party === 'client') ? `${party}.${fact}` : null
+    if (own && known.has(own)) return own
+  }
+  return valueNamed(b.label, known)
+}
+
+export interface Suggested {
+  marks: Mark[]
+  /** Parties the marks need, in the order they are met. */
+  parties: Party[]
+}
+
+/**
+ * Turns found blanks into proposals: what each is on a paper, whose, and whether the record can fill it. `known` are the
+ * paths of values that are given; ids come from `newId`.
+ */
+export function suggest(
+  blanks: readonly FoundBlank[],
+  known: ReadonlySet<string>,
+  newId: () => string,
+  language = 'en',
+): Suggested {
+  const parties = new Map<string, Party>()
+  const marks = blanks.map((b): Mark => {
+    const party = partyFor(b.party)
+    parties.set(party.key, party)
+    const id = newId()
+    const path = valueFor(b, party.key, known)
+    return {
+      id,
+      page: b.page,
+      x: b.x,
+      y: b.y,
+      w: Math.max(1, b.w),
+      h: Math.max(1, b.h),
+      state: 'proposed',
+      from: b.widget ? 'form' : 'found',
+      field: fieldFor(b, id, party.key, language),
+      ...(path ? { words: { path, face: 'sans' as const } } : {}),
+      why: b.why.slice(0, 300),
+      confidence: b.confidence,
+      foundParty: party.key,
+    }
+  })
+  return { marks, parties: [...parties.values()] }
+}

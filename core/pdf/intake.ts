@@ -1,0 +1,275 @@
+import {
+  EncryptedPDFError,
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFName,
+  PDFNumber,
+  type PDFObject,
+  PDFRawStream,
+  PDFStream,
+} from '@cantoo/pdf-lib'
+import { shownAs } from './overlay'
+
+/** Why a file was refused, in words for whoever brought it. */
+export type Refusal =
+  'not-pdf' | 'damaged' | 'password' | 'wrong-password' | 'no-pages' | 'too-many-pages' | 'xfa' | 'signed' | 'bomb'
+export class RefusedFile extends Error {
+  constructor(
+    readonly why: Refusal,
+    message: string,
+  ) {
+    super(message)
+  }
+}
+
+export interface TakenIn {
+  pdf: Uint8Array
+  pages: { w: number; h: number }[]
+  /** What was taken out, in words. */
+  removed: string[]
+}
+
+export const PAGES_MAX = 1000
+/** Pixels of one picture beyond which drawing it would take more memory than a page is worth. */
+const PICTURE_MAX = 200_000_000
+const SAFE_ACTIONS = new Set(['GoTo', 'URI', 'Named'])
+/** Annotations that only say something; everything else runs, plays or carries a file. */
+const PLAIN_NOTES = new Set([
+  'Link',
+  'Widget',
+  'Text',
+  'FreeText',
+  'Line',
+  'Square',
+  'Circle',
+  'Polygon',
+  'PolyLine',
+  'Highlight',
+  'Underline',
+  'Squiggly',
+  'StrikeOut',
+  'Stamp',
+  'Caret',
+  'Ink',
+  'Popup',
+  'Redact',
+  'Watermark',
+])
+
+const name = (o: PDFObject | undefined): string => (o instanceof PDFName ? o.decodeText() : '')
+const REFUSED: Record<string, string> = {
+  'not-pdf': 'This is not a PDF, whatever its name says.',
+  damaged: 'This PDF is damaged and can’t be read to its end. Ask for it again, or print it to a new PDF.',
+  password: 'This PDF is protected. Give its password to open it.',
+  'wrong-password': 'That password doesn’t open this PDF.',
+  'no-pages': 'There are no pages in this PDF.',
+  'too-many-pages': `This PDF has more than ${PAGES_MAX} pages. Take out the pages that are to be filled and bring in those.`,
+  xfa: 'This is an XFA form: its fields are a program, not pages. Open it where it came from and print it to a PDF.',
+  signed:
+    'This PDF is digitally signed. Marking it would break that signature. It can go with another paper, to be read as it is.',
+  bomb: 'This PDF holds a picture too large to be drawn. Ask for it in a lower resolution.',
+}
+const refuse = (why: Refusal) => new RefusedFile(why, REFUSED[why]!)
+
+async function open(bytes: Uint8Array, password?: string): Promise<PDFDocument> {
+  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 1024))
+  if (!head.includes('%PDF-')) throw refuse('not-pdf')
+  const load = (with_?: string) =>
+    PDFDocument.load(bytes, {
+      updateMetadata: false,
+      throwOnInvalidObject: false,
+      ...(with_ === undefined ? {} : { password: with_ }),
+    })
+  const isLock = (error: unknown) =>
+    error instanceof EncryptedPDFError || /password|encrypt/i.test(error instanceof Error ? error.message : '')
+  try {
+    return await load(password)
+  } catch (error) {
+    if (!isLock(error)) throw refuse('damaged')
+    if (password !== undefined) throw refuse('wrong-password')
+  }
+  // Many files are protected against being changed, not against being read: those open with no password.
+  try {
+    return await load('')
+  } catch (error) {
+    throw refuse(isLock(error) ? 'password' : 'damaged')
+  }
+}
+
+/**
+ * Takes in somebody else's PDF: opens it (with its password, if it needs one), refuses what can't be marked, and takes out
+ * everything that runs or carries files (ISO 32000-1, 7.7.3, 7.11.4, 12.6). Page contents stay as they are.
+ */
+export async function takeIn(bytes: Uint8Array, password?: string): Promise<TakenIn> {
+  const document = await open(bytes, password)
+  const { catalog, context } = document
+  let pages
+  try {
+    pages = document.getPages()
+  } catch {
+    throw refuse('damaged')
+  }
+  if (pages.length === 0) throw refuse('no-pages')
+  if (pages.length > PAGES_MAX) throw refuse('too-many-pages')
+  const removed = new Set<string>()
+  const form = catalog.lookup(PDFName.of('AcroForm'))
+  if (form instanceof PDFDict) {
+    if (form.has(PDFName.of('XFA'))) {
+      const fields = form.lookup(PDFName.of('Fields'))
+      // A form that is also an ordinary one keeps that; one that is only XFA has no pages worth the name.
+      if (!(fields instanceof PDFArray) || fields.size() === 0 || catalog.has(PDFName.of('NeedsRendering')))
+        throw refuse('xfa')
+      form.delete(PDFName.of('XFA'))
+      removed.add('a second form in XFA (the ordinary form fields stay)')
+    }
+    if (isSigned(form)) throw refuse('signed')
+    if (form.has(PDFName.of('CO'))) form.delete(PDFName.of('CO'))
+  }
+  if (context.enumerateIndirectObjects().some(([, o]) => isBomb(o))) throw refuse('bomb')
+  clean(catalog, removed, 'the file')
+  const names = catalog.lookup(PDFName.of('Names'))
+  if (names instanceof PDFDict) {
+    if (names.has(PDFName.of('JavaScript'))) removed.add('a script')
+    if (names.has(PDFName.of('EmbeddedFiles'))) removed.add('attached files')
+    names.delete(PDFName.of('JavaScript'))
+    names.delete(PDFName.of('EmbeddedFiles'))
+  }
+  for (const key of ['OpenAction', 'AA', 'AF', 'Collection', 'Requirements', 'SpiderInfo'])
+    catalog.delete(PDFName.of(key))
+  for (const [ref, o] of context.enumerateIndirectObjects()) {
+    const dict = o instanceof PDFDict ? o : o instanceof PDFStream ? o.dict : null
+    if (!dict) continue
+    clean(dict, removed, 'a page')
+    const type = name(dict.get(PDFName.of('Type')))
+    if (type === 'Filespec' || type === 'F' || type === 'EmbeddedFile') {
+      if (type !== 'F') removed.add('attached files')
+      context.delete(ref)
+    }
+  }
+  for (const page of pages) {
+    page.node.delete(PDFName.of('AF'))
+    const notes = page.node.lookup(PDFName.of('Annots'))
+    if (!(notes instanceof PDFArray)) continue
+    for (let i = notes.size() - 1; i >= 0; i -= 1) {
+      const note = notes.lookup(i)
+      if (!(note instanceof PDFDict)) {
+        notes.remove(i)
+        continue
+      }
+      clean(note, removed, 'a page')
+      const kind = name(note.lookup(PDFName.of('Subtype')))
+      if (PLAIN_NOTES.has(kind)) continue
+      removed.add(kind === 'FileAttachment' ? 'attached files' : 'something that plays or moves')
+      notes.remove(i)
+    }
+  }
+  const sizes = pages.map((p) => shownAs(p)).map(({ w, h }) => ({ w, h }))
+  if (sizes.some(({ w, h }) => !(w > 0 && h > 0 && w <= 20_000 && h <= 20_000))) throw refuse('damaged')
+  // Kept as it came where nothing had to change; a protected file is written anew without its protection.
+  const untouched = removed.size === 0 && !document.isEncrypted && !/\/Encrypt\b/.test(tailOf(bytes)) && sound(bytes)
+  const pdf = untouched
+    ? bytes
+    : await document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
+  return { pdf, pages: sizes, removed: [...removed] }
+}
+
+const tailOf = (bytes: Uint8Array): string =>
+  new TextDecoder('latin1').decode(bytes.subarray(Math.max(0, bytes.length - 2400)))
+
+/** Whether a file says where its cross-reference is and ends as one does; if not it is written anew. */
+function sound(bytes: Uint8Array): boolean {
+  const latin = new TextDecoder('latin1')
+  const tail = tailOf(bytes)
+  const at = Number(/startxref\s+(\d+)\s+%%EOF\s*$/.exec(tail)?.[1] ?? Number.NaN)
+  if (!(at > 0 && at < bytes.length)) return false
+  return /^\s*(xref\b|\d+ \d+ obj)/.test(latin.decode(bytes.subarray(at, at + 40)))
+}
+
+const isRunning = (action: PDFObject | undefined): boolean =>
+  action instanceof PDFDict && action.has(PDFName.of('S')) && !SAFE_ACTIONS.has(name(action.lookup(PDFName.of('S'))))
+
+/** Takes actions that run, start or send something out of a dictionary. */
+function clean(dict: PDFDict, removed: Set<string>, where: string): void {
+  for (const key of ['A', 'OpenAction', 'PA']) {
+    const action = dict.lookup(PDFName.of(key))
+    if (!isRunning(action)) {
+      if (action instanceof PDFDict && action.has(PDFName.of('S'))) action.delete(PDFName.of('Next'))
+      continue
+    }
+    const kind = name((action as PDFDict).lookup(PDFName.of('S')))
+    removed.add(
+      kind === 'JavaScript'
+        ? 'a script'
+        : kind === 'Launch'
+          ? 'an action that starts a program'
+          : `an action of ${where} (${kind.slice(0, 30)})`,
+    )
+    dict.delete(PDFName.of(key))
+  }
+  const more = dict.lookup(PDFName.of('AA'))
+  if (more instanceof PDFDict) {
+    if (more.keys().length) removed.add('a script')
+    dict.delete(PDFName.of('AA'))
+  }
+  dict.delete(PDFName.of('JS'))
+}
+
+function isSigned(form: PDFDict): boolean {
+  const visit = (list: PDFObject | undefined, depth: number): boolean => {
+    if (!(list instanceof PDFArray) || depth > 12) return false
+    for (let i = 0; i < list.size(); i += 1) {
+      const field = list.lookup(i)
+      if (!(field instanceof PDFDict)) continue
+      if (name(field.lookup(PDFName.of('FT'))) === 'Sig' && field.lookup(PDFName.of('V')) instanceof PDFDict)
+        return true
+      if (visit(field.lookup(PDFName.of('Kids')), depth + 1)) return true
+    }
+    return false
+  }
+  return visit(form.lookup(PDFName.of('Fields')), 0)
+}
+
+function isBomb(o: PDFObject): boolean {
+  if (!(o instanceof PDFRawStream) || name(o.dict.get(PDFName.of('Subtype'))) !== 'Image') return false
+  const n = (key: string) => {
+    const v = o.dict.lookup(PDFName.of(key))
+    return v instanceof PDFNumber ? v.asNumber() : 0
+  }
+  return n('Width') * n('Height') > PICTURE_MAX
+}
+
+/** One page of a file to be put together: which file, which of its pages (from 1), and quarters it is turned by. */
+export interface PageOf {
+  file: number
+  page: number
+  turn: 0 | 90 | 180 | 270
+}
+/** Puts pages of several files together to one, in this order. */
+export async function assemble(files: readonly Uint8Array[], pages: readonly PageOf[]): Promise<Uint8Array> {
+  const out = await PDFDocument.create({ updateMetadata: false })
+  const open = await Promise.all(
+    files.map((f) => PDFDocument.load(f, { updateMetadata: false, throwOnInvalidObject: false })),
+  )
+  for (const { file, page, turn } of pages) {
+    const from = open[file]!
+    const [copy] = await out.copyPages(from, [page - 1])
+    if (turn) copy!.setRotation({ ...copy!.getRotation(), angle: (copy!.getRotation().angle + turn) % 360 })
+    out.addPage(copy)
+  }
+  return out.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
+}
+
+/** A picture as a page of its own: A4, or its own shape where that is far from it; JPEG and PNG are kept as they are. */
+export async function pictureToPdf(bytes: Uint8Array, kind: 'png' | 'jpeg'): Promise<Uint8Array> {
+  const out = await PDFDocument.create({ updateMetadata: false })
+  const image = kind === 'png' ? await out.embedPng(bytes) : await out.embedJpg(bytes)
+  const tall = image.height >= image.width
+  const [w, h] = tall ? [595.28, 841.89] : [841.89, 595.28]
+  const fits = Math.min(w / image.width, h / image.height)
+  const page = out.addPage([w, h])
+  const iw = image.width * fits
+  const ih = image.height * fits
+  page.drawImage(image, { x: (w - iw) / 2, y: (h - ih) / 2, width: iw, height: ih })
+  return out.save({ useObjectStreams: false })
+}
