@@ -200,6 +200,8 @@ export interface DemoJob {
   guests?: number
   waivers?: { sent: number; signed: number }
   discount?: { percent: string }
+  /** Its client's own agreement lies on the marking table. */
+  brings?: boolean
 }
 export const JOBS: DemoJob[] = [
   {
@@ -380,6 +382,7 @@ export const JOBS: DemoJob[] = [
     ],
     began: -20,
     to: 'accepted',
+    brings: true,
   },
   {
     title: 'Quarry birthday',

@@ -43,6 +43,7 @@ import {
   STAFF,
   type Step,
 } from './data'
+import { bringAgreement } from './bring'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
 const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
@@ -177,6 +178,7 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
   })
   const guestIds = CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => contactIds.get(c.name)!)
   for (const g of guestIds) await addGuest(id, g)
+  if (job.brings) await bringAgreement(id, contactIds.get(job.client)!, owner, OWNER.name)
   for (let i = 0; i < (job.waivers?.sent ?? 0); i += 1) {
     goTo(job.began + 3, 11, i)
     const paper = await makeJobPaper(id, { kind: 'waiver', guestId: guestIds[i]! }, owner)

@@ -60,6 +60,8 @@ export interface TemplateRow {
   archivedAt: string | null
   used: number
   lastUsed: string | null
+  /** A finished PDF with its marks. */
+  marked: boolean
 }
 export interface ClauseText {
   id: string

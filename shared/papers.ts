@@ -6,6 +6,7 @@ import type { Drift } from '../core/merge/drift'
 import type { Gap, MergeContext } from '../core/merge/merge'
 import type { PersonState } from '../core/rounds/rounds'
 import type { PreflightNote } from '../core/preflight/preflight'
+import type { WriteBackRow } from './marking'
 import { line, prose, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)
@@ -30,7 +31,11 @@ export const changePaper = z.object({
   values: texts(500).optional(),
   presets: texts(300).optional(),
   changes: z.enum(['shown', 'clean']).optional(),
-  bind: z.object({ party: z.string().min(1).max(40), contactId: recordId }).optional(),
+  /** Who stands for a party: a contact, or `me`, the member who says so. */
+  bind: z
+    .object({ party: z.string().min(1).max(40), contactId: recordId.optional(), me: z.boolean().optional() })
+    .refine((b) => b.contactId || b.me, 'Say who stands for this party.')
+    .optional(),
 })
 export const settleDrift = z.object({ how: z.enum(['leave', 'anew', 'addendum']), key: recordId.optional() })
 export const sendPaper = z.object({
@@ -100,6 +105,12 @@ export interface PaperView {
     templateEdition: number | null
   }
   drift: Drift[]
+  /** Somebody else’s PDF: it is marked, not written on. */
+  marked: boolean
+  /** Files that go with it to be read. */
+  enclosures: { sha: string; name: string }[]
+  /** Facts given on it that a record could take over. */
+  writeBack: WriteBackRow[]
   /** Files given with signatures. */
   attachments: { sha: string; name: string }[]
 }

@@ -1,3 +1,4 @@
+import type { Around } from '../core/fields/check'
 import type { FieldSpec, PaperDocument } from '../core/document/model'
 import type { PaperFigures } from '../core/layout/expand'
 import type { PlacedField } from '../core/layout/types'
@@ -15,7 +16,13 @@ export interface SignerView {
     figures: PaperFigures | null
     pages: number
     fields: PlacedField[]
+    /** Somebody else’s PDF, with its fields set on its pages. */
+    marked: boolean
+    /** Files that go with it, to be read. */
+    enclosures: { sha: string; name: string }[]
   }
+  /** Fields of the others that this person’s rules look at. */
+  around: Around
   person: { id: string; name: string; party: string; number: number; fields: FieldSpec[] }
   others: { name: string; status: string; turn: number }[]
   state: 'open' | 'not-yet' | 'done' | 'declined' | 'withdrawn' | 'lapsed'

@@ -86,6 +86,7 @@ onBeforeUnmount(() => {
     <p v-if="loading && !pages.length" class="soft" role="status">Drawing the pages…</p>
     <figure v-for="p in pages" :key="p.n" class="sheet" :style="{ aspectRatio: `${p.width} / ${p.height}` }">
       <canvas :data-page="p.n" aria-hidden="true" />
+      <slot :page="p.n" :width="p.width" :height="p.height" />
       <figcaption class="sr">{{ title }}, page {{ p.n }} of {{ pages.length }}. {{ p.text }}</figcaption>
     </figure>
   </div>

@@ -16,6 +16,7 @@ interface Options {
   /** A plain object is sent as JSON, a file as it is. */
   body?: object
   query?: Record<string, string | number | undefined>
+  headers?: Record<string, string>
 }
 
 /** Calls the API. Throws {@link ApiProblem} with words that can be shown. */

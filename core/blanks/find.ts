@@ -81,7 +81,7 @@ export function findOnPage(ink: Ink, sense: Sense = noSense()): FoundBlank[] {
     .filter((c) => c.confidence >= 0.45)
     .map((c) => ({
       page: ink.page,
-      ...tidy(asShown(c, ink)),
+      ...tidy(asShown(lineHeight(c, s), ink)),
       type: c.type,
       party: c.party,
       confidence: Math.round(Math.min(0.99, c.confidence) * 100) / 100,
@@ -94,6 +94,13 @@ export function findOnPage(ink: Ink, sense: Sense = noSense()): FoundBlank[] {
         .slice(0, 120),
       ...(c.widget ? { widget: c.widget } : {}),
     }))
+}
+
+/** A line to write on is as high as writing; only a signature takes the room there is. */
+function lineHeight(c: Seen, s: Scene): Area {
+  if (!isLine(c) || c.type === 'signature' || c.inText) return c
+  const h = Math.min(c.h, Math.max(14, 1.6 * s.body))
+  return { x: c.x, y: bottom(c) - h, w: c.w, h }
 }
 
 /** A place of a page that was turned for reading, back where it is shown. */
@@ -259,6 +266,7 @@ function judge(s: Scene, seen: Seen[], lists: readonly WordList[], main: string)
     (h) => (h.strong || namesRole(h.text, lists)) && !(labels.has(h.text) && !namesRole(h.text, lists)),
   )
   for (const c of seen) c.type = typeOf(c, lists)
+  spans(seen)
   roleRows(seen, lists)
   for (const c of seen) {
     const { party, by } = partyOf(s, c, seen, headings, lists, ownWords, main)
@@ -352,6 +360,24 @@ function bareRole(text: string, lists: readonly WordList[]): boolean {
         ),
     )
   return words.length > 0 && words.length <= 3 && words.filter((w) => namesRole(w, lists)).length === words.length
+}
+
+const FROM = /(^| )(from|von|vom|du|desde|del|de)$/
+const UNTIL = /(^| )(to|until|till|bis|au|hasta|al)$/
+/** `from ____ to ____` in one row, not told to be times, are two dates. */
+function spans(seen: readonly Seen[]): void {
+  for (const c of seen) {
+    if (c.type !== 'text' || !isLine(c) || !FROM.test(plainText(c.label))) continue
+    const to = seen.find(
+      (o) => o.x > c.x && Math.abs(bottom(o) - bottom(c)) < 6 && o.type === 'text' && UNTIL.test(plainText(o.label)),
+    )
+    if (
+      !to ||
+      /\b(time|am|pm|uhr|h|hours?|o'clock|zeit|heure|hora)\b/.test(plainText(`${c.beside.sentence} ${to.beside.right}`))
+    )
+      continue
+    c.type = to.type = 'date'
+  }
 }
 
 /** A bare role with a date in its row, or in a block with dates but no signature, is signed. */

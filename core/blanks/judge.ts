@@ -80,7 +80,8 @@ export function mainParty(counts: ReadonlyMap<string, number>): string {
     const roles = [...counts]
       .filter(([k, v]) => v > 1 && !CANONICAL.includes(k as Canonical))
       .sort((a, b) => b[1] - a[1])
-    if (roles[0]) return roles[0][0]
+    if (roles[0]) return roles[0][1] > n('business') ? roles[0][0] : 'business'
+    if (n('business') > 2) return 'business'
   }
   if (n('client') === 0 && n('participant') > 0) return 'participant'
   return n('participant') > 2 * n('client') ? 'participant' : 'client'

@@ -50,7 +50,10 @@ export const fieldRule: z.ZodType<FieldRule> = z.lazy(() =>
 export const fieldFormat = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('email') }),
   z.object({ kind: z.literal('phone') }),
-  z.object({ kind: z.literal('postcode'), country: z.enum(['GB', 'IE', 'DE', 'FR', 'ES', 'US', 'NL', 'AT', 'CH', 'PT', 'PL']) }),
+  z.object({
+    kind: z.literal('postcode'),
+    country: z.enum(['GB', 'IE', 'DE', 'FR', 'ES', 'US', 'NL', 'AT', 'CH', 'PT', 'PL']),
+  }),
   z.object({ kind: z.literal('letters') }),
   z.object({ kind: z.literal('digits') }),
   z.object({ kind: z.literal('pattern'), pattern: z.string().min(1).max(200), example: z.string().max(120) }),

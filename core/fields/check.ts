@@ -111,8 +111,7 @@ export function checkFields(
       const text = typeof value === 'string' ? value.trim() : ''
       if (!text) {
         if (needed) say(`${field.label} is missing.`)
-      } else if (text.length > (field.max ?? TEXT_MAX))
-        say(`Keep this under ${field.max ?? TEXT_MAX} characters.`)
+      } else if (text.length > (field.max ?? TEXT_MAX)) say(`Keep this under ${field.max ?? TEXT_MAX} characters.`)
       else if (field.type === 'number' && !/^-?\d{1,12}([.,]\d{1,4})?$/.test(text)) say('Give a number.')
       else if (field.type === 'choice' && field.options && !field.options.includes(text))
         say('Choose one of the answers.')

@@ -45,6 +45,8 @@ export interface PlacedField {
   y: number
   w: number
   h: number
+  /** The size an answer is set in, in points; without it it is fitted. */
+  size?: number
 }
 export interface Page {
   items: Item[]

@@ -2,6 +2,7 @@ import type { FoundBlank } from '../blanks/find'
 import { plainText } from '../blanks/words/index'
 import { valueNamed } from '../document/blanks'
 import type { FieldFormat, FieldSpec, Party } from '../document/model'
+import type { MergeContext } from '../merge/merge'
 import type { Mark } from './model'
 
 /** How the finder's parties are called on a paper. */
@@ -31,7 +32,7 @@ const NUMBER = /\b(number of|how many|anzahl|nombre de|numero de|quantity|age|mi
 const POSTCODE = /\bpostcode\b|\bpost code\b|\bzip\b|\bplz\b|\bcode postal\b|\bcodigo postal\b/
 /** Dates that are facts, not the day of signing. */
 const FACT =
-  /birth|born|geburt|naissance|nacimiento|arriv|depart|start|begin|end|from|until|expir|due|event|hire|shoot|return|check|visit|period|term|entrega/
+  /birth|born|geburt|naissance|nacimiento|arriv|depart|start|begin|\bend|\bto\b|from|until|expir|due|event|hire|shoot|return|check|visit|period|term|entrega/
 
 const POSTCODE_COUNTRY: Record<string, 'GB' | 'DE' | 'FR' | 'ES'> = { en: 'GB', de: 'DE', fr: 'FR', es: 'ES' }
 
@@ -78,7 +79,7 @@ const PERSONAL: [RegExp, string][] = [
 ]
 
 /** The job value that fills a blank, where the record has one. */
-function valueFor(b: FoundBlank, party: string, known: ReadonlySet<string>): string | null {
+function valueFor(b: FoundBlank, party: string, known: ReadonlyMap<string, string>): string | null {
   if (b.type === 'signature' || b.type === 'initials' || b.type === 'checkbox' || b.widget?.value) return null
   const plain = plainText(b.label)
   if (b.type === 'name')
@@ -94,7 +95,12 @@ function valueFor(b: FoundBlank, party: string, known: ReadonlySet<string>): str
     const own = fact && (party === 'business' || party === 'client') ? `${party}.${fact}` : null
     if (own && known.has(own)) return own
   }
-  return valueNamed(b.label, known)
+  const named = valueNamed(b.label, new Set(known.keys()))
+  if (named) return named
+  // Facts a kind of job has of its own, by the name they go under.
+  for (const [path, label] of known)
+    if (path.startsWith('job.') && label.length > 3 && plain.includes(plainText(label))) return path
+  return null
 }
 
 export interface Suggested {
@@ -105,11 +111,11 @@ export interface Suggested {
 
 /**
  * Turns found blanks into proposals: what each is on a paper, whose, and whether the record can fill it. `known` are the
- * paths of values that are given; ids come from `newId`.
+ * values that are given, by path, with what they are called; ids come from `newId`.
  */
 export function suggest(
   blanks: readonly FoundBlank[],
-  known: ReadonlySet<string>,
+  known: ReadonlyMap<string, string>,
   newId: () => string,
   language = 'en',
 ): Suggested {
@@ -129,7 +135,15 @@ export function suggest(
       state: 'proposed',
       from: b.widget ? 'form' : 'found',
       field: fieldFor(b, id, party.key, language),
-      ...(path ? { words: { path, face: 'sans' as const } } : {}),
+      ...(path
+        ? {
+            words: {
+              path,
+              face: 'sans' as const,
+              ...(b.type === 'date' ? { format: b.w < 90 ? ('dmy' as const) : ('long' as const) } : {}),
+            },
+          }
+        : {}),
       why: b.why.slice(0, 300),
       confidence: b.confidence,
       foundParty: party.key,
@@ -137,3 +151,11 @@ export function suggest(
   })
   return { marks, parties: [...parties.values()] }
 }
+
+/** Values that are given, by path, with what they are called. */
+export const givenValues = ({ values }: Pick<MergeContext, 'values'>): Map<string, string> =>
+  new Map(
+    Object.entries(values).flatMap(([path, v]) =>
+      v.value === null || v.value === '' ? [] : [[path, v.label] as const],
+    ),
+  )

@@ -40,7 +40,8 @@ export interface Merged {
 
 type Lookup = (path: string) => MergeValue | undefined
 
-function formatDate(day: string, format: string | undefined): string {
+/** A day in one of the formats a date may be printed in. */
+export function formatDate(day: string, format: string | undefined): string {
   const [y, m, d] = day.split('-')
   switch (format) {
     case 'short':

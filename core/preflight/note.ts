@@ -7,6 +7,7 @@ import {
   type PaperDocument,
   walkBlocks,
 } from '../document/model'
+import type { Marked } from '../marking/model'
 import type { PaperFigures } from '../layout/expand'
 import type { Gap, MergeContext } from '../merge/merge'
 
@@ -20,6 +21,8 @@ export type Cure =
   | { kind: 'reword'; label: string; block: string; content: Inline[] }
   /** Opens the place where it is set. */
   | { kind: 'go'; label: string; to: 'parties' | 'deadline' | 'job' | 'clauses' }
+  /** Shows a mark on the table. */
+  | { kind: 'mark'; label: string; mark: string }
 
 /** Something that would go wrong if the paper were sent now. A `stop` must be cured first. */
 export interface PreflightNote {
@@ -43,7 +46,7 @@ export interface PreflightInput {
   context: MergeContext
   /** For a paper of a job; null for a template, which nobody stands for yet. */
   job: {
-    people: readonly { party: string; name: string; email: string }[]
+    people: readonly { party: string; name: string; email: string; turn?: number }[]
     lapsesAt: string | null
     day: string | null
     today: string
@@ -52,6 +55,8 @@ export interface PreflightInput {
     /** Names of clients of other jobs. */
     otherClients: readonly string[]
   } | null
+  /** Somebody else's PDF with its marks, where the paper is one. */
+  marked?: Marked
   /** Fields whose set text is too long for their box, as layout found. */
   overflows: readonly { key: string; label: string }[]
 }

@@ -6,6 +6,7 @@ import type { Json } from '../../core/evidence/canonical'
 import type { Invoice } from '../../core/invoices/invoice'
 import type { PaperFigures } from '../../core/layout/expand'
 import type { PlacedField } from '../../core/layout/types'
+import type { Marked } from '../../core/marking/model'
 import type { LineFacts } from '../../core/line/line'
 import type { Minor } from '../../core/money/money'
 import type { PaymentPlan } from '../../core/payment-plan/plan'
@@ -108,6 +109,8 @@ export const templates = sqliteTable('templates', {
   archivedAt: at('archived_at'),
   /** Counts every saving: whoever saves says what they had before them. */
   revision: integer('revision').notNull().default(1),
+  /** A finished PDF with its marks, where the template is one. */
+  marked: json<Marked | null>('marked'),
 })
 
 /** What a template said when it was used, and what was set aside when two windows wrote at once (no edition). */
@@ -122,6 +125,7 @@ export const templateEditions = sqliteTable(
     document: json<PaperDocument>('document').notNull(),
     by: text('by').notNull(),
     at: at('at').notNull(),
+    marked: json<Marked | null>('marked'),
   },
   (t) => [index('editions_by_template').on(t.templateId, t.at)],
 )
@@ -272,6 +276,8 @@ export interface PaperOwn {
   settled: Record<string, string>
   /** How the PDF shows amendments. */
   changes: AmendmentView
+  /** Files that go with it to be read, by their hash. */
+  enclosures?: { sha: string; name: string }[]
 }
 export const OWN: PaperOwn = { values: {}, presets: {}, settled: {}, changes: 'shown' }
 export type Binding = { contactId: string } | { memberId: string }
@@ -293,6 +299,9 @@ export const papers = sqliteTable(
     templateEdition: integer('template_edition'),
     amendments: json<Amendment[]>('amendments').notNull().default([]),
     own: json<PaperOwn>('own').notNull().default(OWN),
+    /** A finished PDF with its marks, where the paper is one; `revision` counts every saving of them. */
+    marked: json<Marked | null>('marked'),
+    revision: integer('revision').notNull().default(0),
   },
   (t) => [
     index('papers_by_job').on(t.jobId, t.createdAt),
@@ -449,6 +458,20 @@ export const blobs = sqliteTable('blobs', {
   sha: text('sha').primaryKey(),
   type: text('type').notNull(),
   size: integer('size').notNull(),
+  createdAt: at('created_at').notNull(),
+})
+
+/** PDFs that came from elsewhere or were put together from such, by their hash; `text` is the hash of their words. */
+export const files = sqliteTable('files', {
+  sha: text('sha')
+    .primaryKey()
+    .references(() => blobs.sha),
+  name: text('name').notNull(),
+  /** `read-only` for one that is digitally signed: it can go with a paper and is never marked. */
+  use: text('use').$type<'mark' | 'read-only'>().notNull(),
+  pages: json<{ w: number; h: number }[]>('pages').notNull(),
+  removed: json<string[]>('removed').notNull(),
+  text: text('text').references(() => blobs.sha),
   createdAt: at('created_at').notNull(),
 })
 

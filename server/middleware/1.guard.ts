@@ -8,6 +8,9 @@ const BODY_LIMIT = 1_000_000
 const LARGE: [RegExp, number][] = [
   [/^\/api\/templates\/bring$/, 13_000_000],
   [/^\/api\/(templates|clauses)(\/[^/]+)?$/, 12_000_000],
+  // The service knows its own limit and says what to do; nothing is read before it has looked at the length.
+  [/^\/api\/files$/, Number.POSITIVE_INFINITY],
+  [/^\/api\/(papers|templates)\/[^/]+\/marking$/, 6_000_000],
   [/^\/api\/sign\/[^/]+\/attachment$/, 11_000_000],
 ]
 const limitOf = (path: string) => LARGE.find(([pattern]) => pattern.test(path))?.[1] ?? BODY_LIMIT

@@ -7,8 +7,20 @@ import type { PaperDocument } from '../../core/document/model'
 import { type SigningKey, makeSigningKey } from '../../core/evidence/certificate'
 import { drawPdf } from '../../core/pdf/draw'
 import { fontSet } from '../../core/pdf/fonts'
-import type { PlacedMark } from '../../core/pdf/marks'
+import {
+  type PageOf,
+  RefusedFile,
+  type Refusal,
+  type TakenIn,
+  assemble,
+  pictureToPdf,
+  takeIn,
+} from '../../core/pdf/intake'
+import { type MarkedInput, drawMarked } from '../../core/pdf/marked'
+import { type PlacedMark, fits } from '../../core/pdf/marks'
+import type { PageText } from '../../core/marking/text'
 import { seal } from '../../core/pdf/seal'
+import { findInPdf, textInPdf } from './blanks'
 
 /** What runs off the event loop. Each takes and returns plain data. */
 const fonts = fontSet((file) => readFileSync(join(import.meta.dirname, 'fonts', file)))
@@ -55,3 +67,46 @@ export async function sealPaper({ sent, marks, record, key, at, ...rest }: SealT
 export async function makeKey({ name, at }: { name: string; at: string }): Promise<SigningKey> {
   return makeSigningKey(name, new Date(at), 10, crypto.getRandomValues(new Uint8Array(8)))
 }
+
+export interface MarkedTask extends Omit<MarkedInput, 'at'> {
+  at: string
+  pages: number
+}
+/** Somebody else's PDF with what the sender put on it and the boxes of the others. */
+export async function renderMarked({ at, pages, ...input }: MarkedTask): Promise<Rendered> {
+  const pdf = await drawMarked({ ...input, base: new Uint8Array(input.base), at: new Date(at) }, fonts)
+  const overflows = [
+    ...input.words
+      .filter((w) => !w.tick && !fits(w.text, w, fonts))
+      .map((w) => ({ key: `words-${w.page}`, label: w.text.slice(0, 40) })),
+    ...input.fields.filter((f) => f.field.preset && !fits(f.field.preset, f, fonts)).map(({ field }) => field),
+  ].map(({ key, label }) => ({ key, label }))
+  return { pdf, fields: [...input.fields], pages, overflows }
+}
+
+export type TakeInAnswer = { taken: TakenIn } | { refused: { why: Refusal; message: string } }
+/** Takes in a file; a refusal is an answer, not an accident. */
+export async function takeInFile({
+  bytes,
+  kind,
+  password,
+}: {
+  bytes: Uint8Array
+  kind: 'pdf' | 'png' | 'jpeg'
+  password?: string
+}): Promise<TakeInAnswer> {
+  try {
+    const pdf = kind === 'pdf' ? new Uint8Array(bytes) : await pictureToPdf(new Uint8Array(bytes), kind)
+    return { taken: await takeIn(pdf, password) }
+  } catch (error) {
+    if (error instanceof RefusedFile) return { refused: { why: error.why, message: error.message } }
+    throw error
+  }
+}
+export const assemblePages = ({ files, pages }: { files: Uint8Array[]; pages: PageOf[] }): Promise<Uint8Array> =>
+  assemble(
+    files.map((f) => new Uint8Array(f)),
+    pages,
+  )
+export const pageTexts = ({ bytes }: { bytes: Uint8Array }): Promise<PageText[]> => textInPdf(new Uint8Array(bytes))
+export const findBlanks = ({ bytes }: { bytes: Uint8Array }) => findInPdf(new Uint8Array(bytes))

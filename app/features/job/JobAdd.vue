@@ -23,7 +23,8 @@ const makeFrom = () =>
   act(async () => {
     const body = { templateId: chosen.value, ...(guest.value ? { guestId: guest.value } : {}), key: newKey() }
     const { id } = await api<{ id: string }>(`/api/jobs/${job.value.id}/papers`, { method: 'POST', body })
-    await navigateTo(`/papers/${id}/write`)
+    const marked = choices.value.find((t) => t.id === chosen.value)?.marked
+    await navigateTo(`/papers/${id}/${marked ? 'mark' : 'write'}`)
   })
 
 const words = ref('')
@@ -60,6 +61,9 @@ const addPayment = () =>
       <p class="row">
         <button class="btn" @click="make('quote')">Quote</button>
         <button class="btn" @click="make('contract')">Contract</button>
+      </p>
+      <p class="row">
+        <NuxtLink class="btn" :to="`/bring?job=${job.id}`">Bring in a PDF, DOCX or photographs</NuxtLink>
       </p>
       <form class="card" @submit.prevent="makeFrom">
         <label class="field"

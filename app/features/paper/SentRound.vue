@@ -50,6 +50,7 @@ const lapse = computed(() =>
     <p v-if="paper.state === 'signed' && !round.sealed" class="soft small gap" role="status">
       The sealed copy is being made.
     </p>
+    <slot />
     <Dialog
       v-model:visible="withdrawing"
       modal

@@ -8,7 +8,7 @@ import SignatureMarkView from './SignatureMarkView.vue'
 
 const props = defineProps<{ field: FieldSpec; state: DraftState; mine: boolean }>()
 const emit = defineEmits<{ sign: [] }>()
-const { draft, problems } = props.state
+const { draft, problems, isAsked, workedOut } = props.state
 const asked = inject<Ref<boolean>>('asked', ref(false))
 const problem = computed(() =>
   asked.value ? problems.value.find((p) => p.key === props.field.key)?.message : undefined,
@@ -22,19 +22,31 @@ const text = computed({
 const ticked = computed({
   get: () => draft.value.values[props.field.key] === true,
   set: (v: boolean) => {
+    // One of several: ticking it unticks the others.
+    if (v && props.field.oneOf)
+      for (const f of props.state.fieldsOf(props.field.oneOf)) draft.value.values[f.key] = false
     draft.value.values[props.field.key] = v
   },
 })
 const id = computed(() => `f-${props.field.key}`)
-const INPUT: Partial<Record<FieldSpec['type'], { type?: string; mode?: 'decimal' | 'email'; fill?: string }>> = {
+const INPUT: Partial<
+  Record<FieldSpec['type'] | 'phone', { type?: string; mode?: 'decimal' | 'email' | 'tel' | 'numeric'; fill?: string }>
+> = {
   number: { mode: 'decimal' },
   name: { fill: 'name' },
   email: { type: 'email', mode: 'email', fill: 'email' },
+  phone: { type: 'tel', mode: 'tel', fill: 'tel' },
   'job-title': { fill: 'organization-title' },
   organisation: { fill: 'organization' },
   day: { type: 'date' },
 }
-const input = computed(() => INPUT[props.field.type] ?? {})
+const input = computed(() =>
+  props.field.format?.kind === 'phone'
+    ? INPUT.phone!
+    : props.field.format?.kind === 'digits'
+      ? { mode: 'numeric' as const }
+      : (INPUT[props.field.type] ?? {}),
+)
 const limits = computed((): { from?: string; to?: string } =>
   props.field.days?.rule === 'between' ? props.field.days : {},
 )
@@ -58,7 +70,12 @@ async function give(event: Event) {
 </script>
 
 <template>
-  <span v-if="!mine || field.type === 'agreed-total'" class="other">{{
+  <span v-if="mine && !isAsked(field)" class="other">{{ field.label }}: not needed</span>
+  <span v-else-if="mine && field.compute" class="other set"
+    ><span class="sr">{{ field.label }}, worked out: </span
+    >{{ workedOut(field) || 'worked out from your answers' }}</span
+  >
+  <span v-else-if="!mine || field.type === 'agreed-total'" class="other">{{
     field.type === 'agreed-total' ? '' : `${field.label}: somebody else’s to fill`
   }}</span>
   <span v-else-if="field.preset" class="other set"
@@ -125,7 +142,7 @@ async function give(event: Event) {
       :aria-invalid="!!problem"
       :aria-describedby="field.help && field.placeholder ? `${id}-help` : undefined"
       :placeholder="field.placeholder ?? field.help ?? field.label"
-      maxlength="300"
+      :maxlength="field.max ?? 300"
     />
     <span v-if="field.help && field.placeholder" :id="`${id}-help`" class="given">{{ field.help }}</span>
     <span v-if="problem" class="error">{{ problem }}</span>

@@ -3,6 +3,7 @@ import { pageInitials } from '~~/core/document/model'
 import type { SignerView } from '~~/shared/signer'
 import { CONSENT } from '~~/shared/signing'
 import BottomSheet from './BottomSheet.vue'
+import PageForm from './PageForm.vue'
 import ReadingView from './ReadingView.vue'
 import SignatureSheet from './SignatureSheet.vue'
 import SignerField from './SignerField.vue'
@@ -60,9 +61,11 @@ async function goNext() {
     sheet.value = 'confirm'
     return
   }
-  mode.value = 'reading'
+  // A paper from elsewhere can be filled on its pages too: whoever is there stays there.
+  if (!(mode.value === 'page' && props.view.paper.marked)) mode.value = 'reading'
   await nextTick()
   const target =
+    (mode.value === 'page' ? document.getElementById(`pf-${key}`) : null) ??
     document.getElementById(`f-${key}`) ??
     document.getElementById(`take-${key}`) ??
     document.querySelector<HTMLElement>('.paper [aria-invalid=true]')
@@ -136,8 +139,25 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
       </p>
     </article>
     <ClientOnly>
-      <PdfPages v-if="mode === 'page'" :src="`${base}/pdf`" :title="view.paper.title" class="page-view" />
+      <PageForm
+        v-if="mode === 'page' && view.paper.marked"
+        :src="`${base}/pdf`"
+        :title="view.paper.title"
+        :fields="view.paper.fields"
+        :state="state"
+        class="page-view"
+        @sign="sheet = 'signature'"
+      />
+      <PdfPages v-else-if="mode === 'page'" :src="`${base}/pdf`" :title="view.paper.title" class="page-view" />
     </ClientOnly>
+    <section v-if="view.paper.enclosures.length" class="with" aria-label="To read with it">
+      <p>
+        <b>To read with it:</b>
+        <a v-for="e in view.paper.enclosures" :key="e.sha" :href="`${base}/enclosures/${e.sha}`" target="_blank">{{
+          e.name
+        }}</a>
+      </p>
+    </section>
     <nav class="more" aria-label="More">
       <a :href="`${base}/pdf`" target="_blank">Keep a copy (PDF)</a>
       <button class="btn bare" @click="sheet = 'question'">Ask a question</button>
@@ -185,6 +205,12 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
 </template>
 
 <style scoped>
+.with {
+  padding: 12px 20px;
+}
+.with a {
+  margin-left: 8px;
+}
 .initials label {
   display: block;
   font: 600 15px var(--sans);

@@ -1,4 +1,5 @@
-import { checkFields, isTheirs } from '~~/core/fields/check'
+import { type Around, checkFields, evaluateGiven, isTheirs } from '~~/core/fields/check'
+import type { FieldSpec } from '~~/core/document/model'
 import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
 import type { SignerView } from '~~/shared/signer'
 import { EMPTY_DRAFT, type SignerDraft } from '~~/shared/signing'
@@ -69,10 +70,16 @@ export function useDraft(token: string, view: Ref<SignerView>) {
   )
   const problems = computed(() => {
     const { person } = view.value
-    const list = checkFields(person.fields, person.party, draft.value, view.value.today)
+    const list = checkFields(person.fields, person.party, draft.value, view.value.today, view.value.around)
     if (figures.value?.open) list.push(...applyChoices(figures.value.pricing.lines, draft.value).problems)
     return list
   })
+  const asked = useAsked(
+    draft,
+    () => view.value.person.fields,
+    () => view.value.around,
+    () => view.value.today,
+  )
   const theirs = computed(() =>
     view.value.person.fields.filter(
       (f) => isTheirs(f, view.value.person.party) && f.type !== 'take' && f.type !== 'quantity',
@@ -84,15 +91,34 @@ export function useDraft(token: string, view: Ref<SignerView>) {
     const got = await api<{ value: string }>(`/api/sign/${token}/attachment?${query}`, { method: 'POST', body: file })
     draft.value.values[key] = got.value
   }
-  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures, attach }
+  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures, attach, ...asked }
 }
 export type DraftState = Pick<
   ReturnType<typeof useDraft>,
-  'draft' | 'lines' | 'priced' | 'problems' | 'figures' | 'attach'
+  'draft' | 'lines' | 'priced' | 'problems' | 'figures' | 'attach' | 'isAsked' | 'workedOut' | 'fieldsOf'
 >
 
+/** What the rules among fields make of what is filled so far: which are asked, and what is worked out. */
+function useAsked(
+  draft: Ref<SignerDraft>,
+  fields: () => readonly FieldSpec[],
+  around: () => Around,
+  today: () => string,
+) {
+  const state = computed(() => evaluateGiven(fields(), draft.value, around(), today()))
+  return {
+    isAsked: (f: FieldSpec) => state.value.shown.has(f.key) || (!f.show && !f.compute),
+    workedOut: (f: FieldSpec) => String(state.value.values[f.key] ?? ''),
+    /** Ticks that exclude each other. */
+    fieldsOf: (group: string) => fields().filter((f) => f.oneOf === group),
+  }
+}
+
 /** A paper as a signer will see it, to look at: what is filled in here goes nowhere. */
-export function lookOnly(figures: Ref<SignerView['paper']['figures']>): DraftState {
+export function lookOnly(
+  figures: Ref<SignerView['paper']['figures']>,
+  dry?: { fields: () => readonly FieldSpec[]; party: () => string; around: () => Around; today: string },
+): DraftState {
   const draft = ref<SignerDraft>(structuredClone(EMPTY_DRAFT))
   const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
   const priced = computed<Priced | null>(() =>
@@ -103,7 +129,23 @@ export function lookOnly(figures: Ref<SignerView['paper']['figures']>): DraftSta
     lines,
     priced,
     figures: computed(() => figures.value),
-    problems: computed(() => []),
+    problems: computed(() =>
+      dry
+        ? checkFields(
+            dry.fields().filter((f) => f.party === dry.party()),
+            dry.party(),
+            draft.value,
+            dry.today,
+            dry.around(),
+          )
+        : [],
+    ),
+    ...useAsked(
+      draft,
+      () => dry?.fields().filter((f) => f.party === dry.party()) ?? [],
+      () => dry?.around() ?? { fields: [], values: {} },
+      () => dry?.today ?? '2000-01-01',
+    ),
     attach: async () => {},
   }
 }

@@ -146,11 +146,16 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
         </div>
         <ul class="ledger">
           <li v-for="t in shown" :key="t.id" class="template">
-            <NuxtLink :id="`template-${t.id}`" data-row :to="`/library/templates/${t.id}`" class="name">{{
-              t.name
-            }}</NuxtLink>
+            <NuxtLink
+              :id="`template-${t.id}`"
+              data-row
+              :to="`/library/${t.marked ? 'marked' : 'templates'}/${t.id}`"
+              class="name"
+              >{{ t.name }}</NuxtLink
+            >
             <span class="soft small"
-              >{{ t.kind }}{{ t.folder ? ` · ${t.folder}` : '' }} · edition {{ t.edition }} · {{ usedWords(t) }}</span
+              >{{ t.marked ? 'marked PDF, ' : '' }}{{ t.kind }}{{ t.folder ? ` · ${t.folder}` : '' }} · edition
+              {{ t.edition }} · {{ usedWords(t) }}</span
             >
             <span class="acts">
               <button class="btn bare" :disabled="busy" :aria-label="`Duplicate ${t.name}`" @click="duplicate(t)">

@@ -95,16 +95,22 @@ export async function amendTemplate(id: string, amendmentId: string): Promise<vo
   })
 }
 
-async function bind(tx: Db, paper: Paper, party: string, contactId: string): Promise<Paper['bindings']> {
+async function bind(
+  tx: Db,
+  paper: Paper,
+  { party, contactId, me }: { party: string; contactId?: string; me?: boolean },
+  memberId: string,
+): Promise<Paper['bindings']> {
   if (!paper.document.parties.some((p) => p.key === party))
     throw new Problem('invalid', 'This paper has no such party.')
-  const [contact] = await tx.select({ id: contacts.id }).from(contacts).where(eq(contacts.id, contactId))
+  if (me) return { ...paper.bindings, [party]: { memberId } }
+  const [contact] = await tx.select({ id: contacts.id }).from(contacts).where(eq(contacts.id, contactId!))
   if (!contact) throw notFound('contact')
-  return { ...paper.bindings, [party]: { contactId } }
+  return { ...paper.bindings, [party]: { contactId: contactId! } }
 }
 
 /** Changes what belongs to this paper alone: its values, what is set in fields, who stands for a party. */
-export async function changeOwn(id: string, input: z.output<typeof changePaper>): Promise<void> {
+export async function changeOwn(id: string, input: z.output<typeof changePaper>, memberId: string): Promise<void> {
   await write(async (tx) => {
     const paper = await draft(id)
     const { own } = paper
@@ -117,7 +123,7 @@ export async function changeOwn(id: string, input: z.output<typeof changePaper>)
           presets: { ...own.presets, ...input.presets },
           changes: input.changes ?? own.changes,
         },
-        ...(input.bind ? { bindings: await bind(tx, paper, input.bind.party, input.bind.contactId) } : {}),
+        ...(input.bind ? { bindings: await bind(tx, paper, input.bind, memberId) } : {}),
       })
       .where(eq(papers.id, id))
   })

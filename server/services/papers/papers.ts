@@ -70,7 +70,7 @@ async function draftOf(tx: Db, loaded: LoadedJob, template: Template): Promise<s
 }
 
 /** Who stands for the parties as far as the job says; the rest is said on the paper. */
-async function usualBindings(
+export async function usualBindings(
   tx: Db,
   parties: readonly string[],
   loaded: LoadedJob,
@@ -118,6 +118,7 @@ export async function makeJobPaper(jobId: string, input: MakePaper, memberId: st
       document,
       bindings: await usualBindings(tx, parties, loaded, input.guestId, memberId),
       own: { ...OWN, values: input.values ?? {} },
+      marked: template.marked,
       state: 'draft',
       createdAt: now(),
     })

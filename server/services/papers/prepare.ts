@@ -3,6 +3,7 @@ import { amend, amendmentList } from '../../../core/amend/amend'
 import { type PaperDocument, fieldsOf, mapBlocks, mapDocument, withIds } from '../../../core/document/model'
 import type { PaperFigures } from '../../../core/layout/expand'
 import { type MergeContext, type Merged, merge } from '../../../core/merge/merge'
+import { readingBody } from '../../../core/marking/reading'
 import { type PreflightNote, preflight } from '../../../core/preflight/preflight'
 import type { SheetPerson } from '../../../shared/papers'
 import { now } from '../../clock'
@@ -12,6 +13,8 @@ import { notFound } from '../../problem'
 import { renderPaper } from '../../render/pool'
 import type { Rendered } from '../../worker/index'
 import { type LoadedJob, loadJob } from '../jobs/load'
+import { textOf } from '../marking/files'
+import { renderTable } from '../marking/render'
 import { allFacts, mergeContext } from './context'
 
 export type Paper = typeof papers.$inferSelect
@@ -76,7 +79,11 @@ export async function preparePaper(paper: Paper): Promise<Prepared> {
   const { own, amendments } = paper
   const context = await contextOf(paper, loaded, await allFacts())
   const title = `${paper.title}, ${loaded.job.title}`.slice(0, 300)
-  const template = withPresets(amend({ ...paper.document, title }, amendments, own.changes), own.presets)
+  // Somebody else's PDF is read as flowing text with its fields; the pages themselves are drawn from the file.
+  const written = paper.marked
+    ? { ...paper.document, body: readingBody(paper.marked, await textOf(paper.marked.sha)) }
+    : paper.document
+  const template = withPresets(amend({ ...written, title }, amendments, own.changes), own.presets)
   const merged = merge(template, context)
   if (own.changes === 'clean' && amendments.length)
     merged.document.body.push(...amendmentList(paper.document, merged.document, amendments))
@@ -98,6 +105,16 @@ export async function preparePaper(paper: Paper): Promise<Prepared> {
 
 /** The draft as PDF, as it would be sent now. */
 export async function renderDraft(prepared: Prepared): Promise<Rendered> {
+  const { paper, loaded, context, merged } = prepared
+  if (paper.marked)
+    return renderTable(paper.marked, context, {
+      title: merged.document.title,
+      language: merged.document.language,
+      author: loaded.business.name,
+      parties: merged.document.parties.map((p) => p.key),
+      presets: paper.own.presets,
+      timeZone: loaded.business.timeZone,
+    })
   return renderPaper({
     document: prepared.merged.document,
     figures: prepared.figures,
@@ -107,7 +124,7 @@ export async function renderDraft(prepared: Prepared): Promise<Rendered> {
 }
 
 /** Turn of each party: clients, guests and guardians first, the business last. */
-const turnOf = (party: string) => (party === 'business' ? 2 : 1)
+export const turnOf = (party: string) => (party === 'business' ? 2 : 1)
 
 /** The people a paper would go to, with what each has to fill. */
 export async function sheetOf({ paper, merged, figures }: Prepared): Promise<SheetPerson[]> {
@@ -178,6 +195,7 @@ export async function preflightOf(
     clauseProblems: [],
     context,
     overflows,
+    ...(paper.marked ? { marked: paper.marked } : {}),
     job: {
       people: sheet,
       lapsesAt,

@@ -7,6 +7,7 @@ import type { AmendmentRow, PaperView } from '../../../shared/papers'
 import { db } from '../../db/client'
 import { paperVersions, papers, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
+import { writeBackRows } from '../marking/data'
 import { latestRounds } from '../rounds/state'
 import { driftOf } from './drift'
 import { type Prepared, loadPaper, preflightOf, preparePaper, sheetOf } from './prepare'
@@ -94,6 +95,9 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       templateEdition: paper.templateEdition,
     },
     drift: await driftOf(paper),
+    marked: !!paper.marked,
+    enclosures: paper.own.enclosures ?? [],
+    writeBack: await writeBackRows(id),
     attachments: await attachmentsOf(id),
   }
 }

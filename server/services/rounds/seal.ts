@@ -2,6 +2,7 @@ import { and, asc, desc, eq, sql } from 'drizzle-orm'
 import { dayOf, formatDayLong } from '../../../core/calendar/dates'
 import { type ChainedEvent, brokenAt } from '../../../core/evidence/chain'
 import { type RecordEvent, type RecordPerson, deviceWords, signingRecord, utc } from '../../../core/evidence/record'
+import { formatDate } from '../../../core/merge/merge'
 import { totalText } from '../../../core/layout/expand'
 import type { Mark, PlacedMark } from '../../../core/pdf/marks'
 import type { PlacedField } from '../../../core/layout/types'
@@ -62,6 +63,12 @@ export async function chainOf(roundId: string): Promise<ChainedEvent[]> {
   return rows.map(({ roundId: round, ...e }) => ({ round, ...e }))
 }
 
+/** A day as its place wants it: in words, or in figures where they fit better. */
+function dayText(day: string, { field, w }: PlacedField): string {
+  if (field.format?.kind === 'day-order') return formatDate(day, field.format.order)
+  return w < 70 ? formatDate(day, 'dmy') : formatDayLong(day)
+}
+
 function markFor(
   at: PlacedField,
   signed: SignedData,
@@ -75,9 +82,9 @@ function markFor(
     case 'signature':
       return signed.signature ? { kind: 'signature', signature: signed.signature } : null
     case 'date':
-      return { kind: 'text', text: formatDayLong(dayOf(signedAt, timeZone)) }
+      return { kind: 'text', text: dayText(dayOf(signedAt, timeZone), at) }
     case 'day':
-      return typeof value === 'string' && value ? { kind: 'text', text: formatDayLong(value) } : null
+      return typeof value === 'string' && value ? { kind: 'text', text: dayText(value, at) } : null
     case 'attachment':
       return typeof value === 'string' && value ? { kind: 'text', text: attachmentName(value) } : null
     case 'tick':
@@ -102,7 +109,9 @@ function markFor(
           }
         : null
     default:
-      return typeof value === 'string' && value.trim() ? { kind: 'text', text: value.trim() } : null
+      return typeof value === 'string' && value.trim()
+        ? { kind: 'text', text: value.trim(), ...(at.size ? { size: at.size } : {}) }
+        : null
   }
 }
 

@@ -111,7 +111,15 @@ export async function sendRound(paperId: string, input: z.output<typeof sendPape
         lapsesAt: input.lapsesAt,
         people: people.map((p) => ({ id: p.id, party: p.party, name: p.name, turn: p.turn, part: 'sign' })),
       },
-      { paper: paper.title, sha256: pdfSha, pages: rendered.pages, subject: input.subject },
+      {
+        paper: paper.title,
+        sha256: pdfSha,
+        pages: rendered.pages,
+        subject: input.subject,
+        ...(paper.own.enclosures?.length
+          ? { enclosures: paper.own.enclosures.map((e) => ({ name: e.name, sha256: e.sha })) }
+          : {}),
+      },
     )
     if (input.lapsesAt) await enqueue('lapse', `lapse:${roundId}`, { roundId }, input.lapsesAt)
     const first = people.filter((p) => p.turn === 1)

@@ -7,6 +7,7 @@ import { jobs, paperVersions, papers, rounds } from '../../db/schema'
 import { Problem } from '../../problem'
 import { loadJob } from '../jobs/load'
 import { requestCard } from '../money/payments'
+import { aroundOf } from './around'
 import type { LinkHolder } from './links'
 import { roundState } from './state'
 
@@ -48,7 +49,10 @@ export async function signerView(holder: LinkHolder): Promise<SignerView> {
       figures: readable ? version!.figures : null,
       pages: version!.pages,
       fields: readable ? version!.fields.filter((f) => f.field.party === person.party) : [],
+      marked: !!paper!.marked,
+      enclosures: readable ? (paper!.own.enclosures ?? []) : [],
     },
+    around: readable ? await aroundOf(person, version!.fields) : { fields: [], values: {} },
     person: {
       id: person.id,
       name: person.name,

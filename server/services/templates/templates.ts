@@ -30,12 +30,13 @@ export async function listTemplates(): Promise<TemplateRow[]> {
       edition: templates.edition,
       updatedAt: templates.updatedAt,
       archivedAt: templates.archivedAt,
+      marked: sql<number>`${templates.marked} is not null`,
       used: sql<number>`(select count(*) from papers where papers.template_id = templates.id)`,
       lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = templates.id)`,
     })
     .from(templates)
     .orderBy(asc(templates.folder), asc(templates.name))
-  return rows.sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
+  return rows.map((r) => ({ ...r, marked: !!r.marked })).sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
 }
 
 /** The job a template is shown with: the latest of a kind that uses it, else the latest of all. */
@@ -103,6 +104,7 @@ export async function addTemplate(input: z.output<typeof newTemplate>): Promise<
       folder: input.folder ?? from?.folder ?? '',
       edition: 1,
       document: withIds({ ...document, title: input.name }),
+      marked: from?.marked ?? null,
       updatedAt: now(),
     })
     return id

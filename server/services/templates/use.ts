@@ -60,7 +60,8 @@ export async function useTemplate(
       .where(and(eq(templateEditions.templateId, template.id), isNotNull(templateEditions.edition)))
       .orderBy(desc(templateEditions.edition))
       .limit(1)
-    const same = last && JSON.stringify(last.document) === JSON.stringify(template.document)
+    const same =
+      last && JSON.stringify([last.document, last.marked]) === JSON.stringify([template.document, template.marked])
     if (same) return { document, edition: last.edition! }
     const edition = last ? last.edition! + 1 : template.edition
     await tx.insert(templateEditions).values({
@@ -68,6 +69,7 @@ export async function useTemplate(
       templateId: template.id,
       edition,
       document: template.document,
+      marked: template.marked,
       by: await nameOf(memberId),
       at: now(),
     })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PaperData from '~/features/paper/PaperData.vue'
 import DriftNotice from '~/features/paper/DriftNotice.vue'
 import RoundTurns from '~/features/paper/RoundTurns.vue'
 import SendingSheet from '~/features/paper/SendingSheet.vue'
@@ -35,7 +36,9 @@ const discard = () =>
       <button v-if="paper.state === 'draft'" class="btn bare" :disabled="busy" @click="discard">
         Throw the draft away
       </button>
-      <NuxtLink v-if="paper.state === 'draft'" class="btn" :to="`/papers/${id}/write`">Write on it</NuxtLink>
+      <NuxtLink v-if="paper.state === 'draft'" class="btn" :to="`/papers/${id}/${paper.marked ? 'mark' : 'write'}`">{{
+        paper.marked ? 'To the marking table' : 'Write on it'
+      }}</NuxtLink>
       <a class="btn" :href="`/api/papers/${id}/pdf`" target="_blank">{{ paper.round ? 'As it was sent' : 'PDF' }}</a>
       <a v-if="paper.round?.sealed" class="btn" :href="`/api/papers/${id}/sealed`" target="_blank">Sealed copy</a>
     </div>
@@ -53,7 +56,7 @@ const discard = () =>
         <PdfPages :src="`/api/papers/${id}/pdf`" :title="paper.title" :version="drawn" />
       </section>
       <SendingSheet v-if="paper.state === 'draft'" class="side" />
-      <SentRound v-else-if="paper.round" class="side" />
+      <SentRound v-else-if="paper.round" class="side"><PaperData /></SentRound>
     </div>
   </div>
 </template>

@@ -106,7 +106,8 @@ function cure(note: PreflightNote): void {
     if (note.at) goTo(note.at)
     room.value.value = { source, text: '', gap: true, at: { left: 40, top: Math.max(60, window.scrollY + 40) } }
     void nextTick(() => document.getElementById('at-source')?.focus())
-  } else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
+  } else if (c.kind === 'mark') void navigateTo(`/papers/${id}/mark`)
+  else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
   else if (c.to === 'deadline') void navigateTo(`/papers/${id}`)
   else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
 }

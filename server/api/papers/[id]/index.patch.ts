@@ -2,4 +2,4 @@ import { changePaper } from '../../../../shared/papers'
 import { changeOwn } from '../../../services/papers/own'
 import { route } from '../../../route'
 
-export default route({ body: changePaper }, ({ id, body }) => changeOwn(id, body))
+export default route({ body: changePaper }, ({ id, body, event }) => changeOwn(id, body, event.context.member!.id))

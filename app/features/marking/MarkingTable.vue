@@ -1,0 +1,428 @@
+<script setup lang="ts">
+import type { PDFDocumentProxy } from 'pdfjs-dist'
+import { dayOf } from '~~/core/calendar/dates'
+import type { FieldSpec } from '~~/core/document/model'
+import { fieldMarks } from '~~/core/marking/model'
+import type { PlacedField } from '~~/core/layout/types'
+import type { MarkingView } from '~~/shared/marking'
+import BlankLedger from './BlankLedger.vue'
+import DryRun from './DryRun.vue'
+import KeyHelp from './KeyHelp.vue'
+import MarkCard from './MarkCard.vue'
+import PagesDialog from './PagesDialog.vue'
+import PartyBar from './PartyBar.vue'
+import TablePages from './TablePages.vue'
+import { fetchBytes, openToDraw } from './pdf'
+import { MARKING, useMarking } from './useMarking'
+
+/** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
+const props = defineProps<{ of: 'paper' | 'template'; id: string; first: MarkingView }>()
+const table = useMarking(props.of, props.id, props.first)
+provide(MARKING, table)
+const { view, marks, open, ordered, chosen, current, saved, finding, told } = table
+const notices = useNotices()
+const { busy, act } = useAct()
+const pdf = shallowRef<PDFDocumentProxy | null>(null)
+const problem = ref('')
+const zoom = ref(1)
+const mode = ref<'' | 'draw' | 'strike'>('')
+const seeing = ref(false)
+const paging = ref(false)
+const helping = ref(false)
+const keeping = ref(false)
+const templateName = ref('')
+const pagesView = ref<InstanceType<typeof TablePages>>()
+const ledger = ref<InstanceType<typeof BlankLedger>>()
+const draft = computed(() => view.value.state === 'draft')
+
+async function load(): Promise<void> {
+  try {
+    const bytes = await fetchBytes(`/api/files/${view.value.marked.sha}`)
+    // One copy to read, one to draw: each goes to a worker of its own.
+    table.find(bytes.slice().buffer)
+    const old = pdf.value
+    pdf.value = markRaw(await openToDraw(bytes))
+    void old?.destroy()
+    problem.value = ''
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+onMounted(() => {
+  void load()
+  ledger.value?.focus()
+})
+onBeforeUnmount(() => void pdf.value?.destroy())
+
+const settledCount = computed(() => ordered.value.length - open.value.length)
+const count = computed(() =>
+  finding.value && finding.value.page < finding.value.pages
+    ? `reading page ${finding.value.page + 1} of ${finding.value.pages}…`
+    : `${ordered.value.length} ${ordered.value.length === 1 ? 'blank' : 'blanks'}, ${settledCount.value} settled`,
+)
+const placed = computed((): PlacedField[] => {
+  const first = new Map<string, FieldSpec>()
+  return fieldMarks({ marks: marks.value }).map((m) => {
+    const field = first.get(m.field.key) ?? m.field
+    first.set(field.key, field)
+    return { field, page: m.page, x: m.x, y: m.y, w: m.w, h: m.h }
+  })
+})
+const today = dayOf(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone)
+
+async function go(to: string): Promise<void> {
+  if (await table.settle()) await navigateTo(to)
+  else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
+}
+/** What is seen is what is kept: the dry run waits until everything is. */
+async function see(): Promise<void> {
+  if (await table.settle()) seeing.value = true
+  else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
+}
+const toSending = () => go(`/papers/${props.id}`)
+const keepTemplate = () =>
+  act(async () => {
+    if (!(await table.settle())) throw new Error(told.value || 'What is on the table could not be kept yet.')
+    const body = { name: templateName.value, key: newKey() }
+    await api(`/api/papers/${props.id}/marking/template`, { method: 'POST', body })
+    keeping.value = false
+    notices.say(`Kept as the template “${templateName.value}”. It is in the Library.`)
+  })
+const notes = computed(() => view.value.preflight.filter((n) => n.cure?.kind === 'mark' || n.severity === 'stop'))
+function show(note: (typeof notes.value)[number]): void {
+  if (note.cure?.kind === 'mark') table.choose(note.cure.mark)
+}
+
+/** A box put with the keyboard: under what is chosen, else in the middle of what is seen. */
+function putBox(): void {
+  const c = current.value
+  const page = c?.page ?? pagesView.value?.pageInView() ?? 1
+  const { w, h } = table.sizeOf(page)
+  table.draw(
+    page,
+    c
+      ? { x: c.x, y: c.y + c.h + 8, w: c.w, h: c.h }
+      : { x: w * 0.3, y: h * 0.45, w: Math.min(160, w * 0.4), h: Math.min(18, h * 0.1) },
+  )
+  mode.value = ''
+}
+const TYPES: Record<string, FieldSpec['type']> = {
+  s: 'signature',
+  i: 'initials',
+  n: 'name',
+  d: 'date',
+  t: 'text',
+  c: 'tick',
+  y: 'day',
+  e: 'email',
+  '#': 'number',
+  o: 'choice',
+}
+function settleOne(): void {
+  if (mode.value === 'draw') return putBox()
+  if (!chosen.value.length) return table.moveOn(1)
+  table.accept(chosen.value)
+  table.moveOn(1, true)
+}
+function keys(e: KeyboardEvent): void {
+  const target = e.target as HTMLElement
+  if (target.closest('input, textarea, select, summary, [contenteditable], [role=dialog]') || e.defaultPrevented) return
+  const command = e.ctrlKey || e.metaKey
+  const inTable = !!target.closest('.ledger-box, .desk') || target === document.body
+  const act: (() => void) | undefined =
+    command && e.key.toLowerCase() === 'z'
+      ? e.shiftKey
+        ? table.redo
+        : table.undo
+      : command && e.key.toLowerCase() === 'y'
+        ? table.redo
+        : command && e.key.toLowerCase() === 'a' && inTable
+          ? () => {
+              const page = current.value?.page ?? 1
+              chosen.value = ordered.value.filter((m) => m.page === page).map((m) => m.id)
+            }
+          : e.altKey || (command && !e.key.startsWith('Arrow'))
+            ? undefined
+            : keyed(e, inTable, target)
+  if (!act) return
+  e.preventDefault()
+  act()
+}
+function keyed(e: KeyboardEvent, inTable: boolean, target: HTMLElement): (() => void) | undefined {
+  const step = e.ctrlKey || e.metaKey ? 10 : 1
+  const arrows: Record<string, [number, number]> = {
+    ArrowLeft: [-step, 0],
+    ArrowRight: [step, 0],
+    ArrowUp: [0, -step],
+    ArrowDown: [0, step],
+  }
+  const onButton = target.closest('button, a')
+  const list = ordered.value
+  const at = list.findIndex((m) => m.id === chosen.value[0])
+  // Tab goes through the blanks, and out at either end.
+  if (e.key === 'Tab' && inTable && target.closest('.ledger-box') && (e.shiftKey ? at > 0 : at < list.length - 1))
+    return () => table.moveOn(e.shiftKey ? -1 : 1)
+  if (e.key === 'j') return () => table.moveOn(1)
+  if (e.key === 'k') return () => table.moveOn(-1)
+  if (e.key === '?') return () => (helping.value = true)
+  if (e.key === '+' || e.key === '=') return () => (zoom.value = Math.min(4, zoom.value * 1.2))
+  if (e.key === '-') return () => (zoom.value = Math.max(0.1, zoom.value / 1.2))
+  if (e.key === '0') return () => pagesView.value?.fit()
+  if (e.key === 'Escape') return () => (mode.value ? (mode.value = '') : table.choose(null))
+  if (!draft.value) return undefined
+  if (e.key === 'b') return () => (mode.value = mode.value === 'draw' ? '' : 'draw')
+  if (e.key === 'x') return () => (mode.value = mode.value === 'strike' ? '' : 'strike')
+  if (onButton && !onButton.classList.contains('mark')) return undefined
+  if (e.key === 'Enter') return e.shiftKey ? table.acceptLike : settleOne
+  if (e.key === 'a') return () => table.accept(open.value.map((m) => m.id))
+  if (!chosen.value.length) return undefined
+  if (arrows[e.key] && inTable) return () => table.nudge(...arrows[e.key]!, e.shiftKey)
+  if (/^[1-9]$/.test(e.key)) return () => table.setParty(Number(e.key))
+  if (TYPES[e.key]) return () => table.setType(TYPES[e.key]!)
+  if (e.key === 'Delete' || e.key === 'Backspace')
+    return () => {
+      const gone = [...chosen.value]
+      table.moveOn(1)
+      table.dismiss(gone)
+    }
+  if (e.key === ' ' && inTable)
+    return () => {
+      const next = list[Math.min(at + 1, list.length - 1)]
+      if (next) chosen.value = [next.id, ...chosen.value.filter((c) => c !== next.id)]
+    }
+  if (e.key === 'w')
+    return () => {
+      const c = current.value!
+      table.setWords(c.id, c.words ? undefined : { text: '', face: 'sans' })
+      void nextTick(() => document.getElementById('own-words')?.focus())
+    }
+  if (e.key === 'l') return () => document.getElementById('mark-label')?.focus()
+  if (e.key === 'p') {
+    const n = table.number(current.value!.field.party)
+    const next = table.parties.value[n] ?? table.parties.value[0]
+    if (next && next.key !== current.value!.field.party) return () => table.copyTo(next.key, 'beneath')
+  }
+  return undefined
+}
+onMounted(() => document.addEventListener('keydown', keys))
+onBeforeUnmount(() => document.removeEventListener('keydown', keys))
+const SAVED = { saved: 'kept', saving: 'keeping…', 'not saved': 'not kept' } as const
+function changed(): void {
+  void load()
+}
+</script>
+
+<template>
+  <div class="table">
+    <div class="strip">
+      <h1>{{ view.title }}</h1>
+      <span class="soft">
+        <template v-if="view.job"
+          >for <NuxtLink :to="`/jobs/${view.job.id}`">{{ view.job.title }}</NuxtLink> · </template
+        >{{ view.marked.pages.length }} {{ view.marked.pages.length === 1 ? 'page' : 'pages' }}
+      </span>
+      <span class="grow" />
+      <span class="soft" role="status">{{ count }} · {{ SAVED[saved] }}</span>
+      <button v-if="finding" class="btn bare" @click="table.stop()">Stop</button>
+      <template v-if="draft">
+        <button class="btn bare" aria-label="Undo" title="Undo" :disabled="!table.canUndo.value" @click="table.undo()">
+          ↶
+        </button>
+        <button class="btn bare" aria-label="Redo" title="Redo" :disabled="!table.canRedo.value" @click="table.redo()">
+          ↷
+        </button>
+        <button class="btn" @click="paging = true">Pages…</button>
+      </template>
+      <button class="btn" @click="see">See it as…</button>
+      <button v-if="of === 'paper' && draft" class="btn" @click="((templateName = view.title), (keeping = true))">
+        As a template…
+      </button>
+      <button v-if="of === 'paper'" class="btn main" :disabled="busy" @click="toSending">To the sending sheet</button>
+      <button v-else class="btn main" :disabled="busy" @click="go('/library')">To the Library</button>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <p v-if="told" class="notice trouble" role="alert">{{ told }}</p>
+    <p v-if="view.marked.removed.length" class="notice small">
+      Taken out of this file when it came: {{ view.marked.removed.join(', ') }}.
+    </p>
+    <p v-if="view.marked.unplaced.length" class="notice small">
+      Without a place since the file was replaced:
+      {{ view.marked.unplaced.map((m) => `“${m.field.label}”`).join(', ') }}. Draw them anew where they belong.
+    </p>
+    <p
+      v-if="
+        !finding &&
+        !ordered.length &&
+        table.text.value.size &&
+        ![...table.text.value.values()].some((t) => t.pieces.length)
+      "
+      class="notice small"
+    >
+      This is a scan: there is no text to find blanks by. Draw the boxes that are to be filled.
+    </p>
+    <p v-if="mode" class="notice small" role="status">
+      {{
+        mode === 'draw'
+          ? 'Draw a box where somebody is to write, or press Enter to put one and move it with the arrow keys. Esc ends it.'
+          : 'Draw over the printed words that are to be struck. Esc ends it.'
+      }}
+    </p>
+    <div class="cols">
+      <TablePages ref="pagesView" v-model:zoom="zoom" :pdf="pdf" :mode="mode" @drawn="mode = ''" />
+      <aside class="side" aria-label="What is on the pages">
+        <ul v-if="notes.length" class="notes" aria-label="Before it goes">
+          <li v-for="n in notes.slice(0, 3)" :key="n.words">
+            <StopMark mark="trouble" :size="16" /><span class="small">{{ n.words }}</span>
+            <button v-if="n.cure?.kind === 'mark'" class="btn bare" @click="show(n)">{{ n.cure.label }}</button>
+          </li>
+        </ul>
+        <BlankLedger ref="ledger" />
+        <div v-if="draft && open.length" class="all">
+          <button class="btn" @click="table.accept(open.map((m) => m.id))">Settle all {{ open.length }}</button>
+        </div>
+        <MarkCard v-if="draft && current" :key="current.id" class="card-side" />
+        <ul v-if="table.strikes.value.length" class="strikes" aria-label="Struck words">
+          <li v-for="s in table.strikes.value" :key="s.id" class="small">
+            <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
+            <input
+              class="input"
+              maxlength="500"
+              :value="s.note"
+              placeholder="Why"
+              aria-label="Why it is struck"
+              @change="
+                table.change((h) =>
+                  h.strikes.forEach((x) => x.id === s.id && (x.note = ($event.target as HTMLInputElement).value)),
+                )
+              "
+            />
+            <input
+              class="input"
+              maxlength="500"
+              :value="s.instead"
+              placeholder="What stands instead"
+              aria-label="What stands instead"
+              @change="
+                table.change((h) =>
+                  h.strikes.forEach((x) => x.id === s.id && (x.instead = ($event.target as HTMLInputElement).value)),
+                )
+              "
+            />
+            <button class="btn bare" @click="table.change((h) => (h.strikes = h.strikes.filter((x) => x.id !== s.id)))">
+              Undo the strike
+            </button>
+          </li>
+        </ul>
+      </aside>
+    </div>
+    <PartyBar />
+    <DryRun
+      v-if="seeing"
+      v-model="seeing"
+      :title="view.title"
+      :pdf="of === 'paper' ? `/api/papers/${id}/pdf` : `/api/files/${view.marked.sha}`"
+      :parties="table.parties.value"
+      :fields="placed"
+      :today="today"
+    />
+    <PagesDialog v-if="paging" v-model="paging" @changed="changed" />
+    <KeyHelp v-model="helping" />
+    <Dialog v-model:visible="keeping" modal header="Keep as a template" :style="{ width: '460px' }" :draggable="false">
+      <form class="form" @submit.prevent="keepTemplate">
+        <label class="field"
+          ><span>Name</span><input v-model="templateName" autofocus class="input" maxlength="120" required
+        /></label>
+        <p class="soft small">
+          The file, its marks and parties. Words typed for this job stay here; values come from each job anew.
+        </p>
+        <p><button class="btn main" :disabled="busy">Keep the template</button></p>
+      </form>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  display: flex;
+  flex-direction: column;
+  height: calc(100vh - 54px);
+  min-height: 480px;
+}
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  padding: 8px 28px;
+  border-bottom: 1px solid var(--hairline);
+}
+.strip h1 {
+  font: 600 16px var(--sans);
+}
+.grow {
+  flex: 1;
+}
+.cols {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 452px;
+}
+.side {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-left: 1px solid var(--hairline);
+}
+.side > :deep(.ledger-box) {
+  flex: 1 1 55%;
+}
+.card-side {
+  flex: 0 1 45%;
+  min-height: 170px;
+  border-top: 1px solid var(--hairline-strong);
+  background: var(--chalk);
+}
+.notes {
+  padding: 8px 18px;
+  background: var(--bracken-tint);
+}
+.notes li {
+  display: grid;
+  grid-template-columns: 22px 1fr auto;
+  align-items: center;
+}
+.all {
+  padding: 8px 18px;
+  border-top: 1px solid var(--hairline);
+}
+.strikes {
+  padding: 8px 18px;
+  overflow: auto;
+  max-height: 180px;
+}
+.strikes li {
+  display: grid;
+  gap: 4px;
+}
+.form {
+  display: grid;
+  gap: 12px;
+}
+@media (max-width: 1000px) {
+  .cols {
+    grid-template-columns: minmax(0, 1fr) 340px;
+  }
+}
+@media (max-width: 760px) {
+  .table {
+    height: auto;
+  }
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .cols > :first-child {
+    max-height: 60vh;
+  }
+}
+</style>

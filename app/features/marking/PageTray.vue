@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import type { PDFDocumentProxy } from 'pdfjs-dist'
+import { openToDraw, fetchBytes } from './pdf'
+
+/** Pages in their order, as small pictures: moved, turned, taken out. */
+export interface TrayPage {
+  sha: string
+  page: number
+  turn: 0 | 90 | 180 | 270
+  name: string
+  w: number
+  h: number
+}
+const pages = defineModel<TrayPage[]>({ required: true })
+const docs = new Map<string, Promise<PDFDocumentProxy>>()
+const open = (sha: string) => {
+  let doc = docs.get(sha)
+  if (!doc) docs.set(sha, (doc = fetchBytes(`/api/files/${sha}`).then(openToDraw)))
+  return doc
+}
+async function paint(el: HTMLCanvasElement, p: TrayPage): Promise<void> {
+  const key = `${p.sha}/${p.page}/${p.turn}`
+  if (el.dataset.key === key) return
+  el.dataset.key = key
+  try {
+    const page = await (await open(p.sha)).getPage(p.page)
+    const base = page.getViewport({ scale: 1, rotation: (page.rotate + p.turn) % 360 })
+    const scale = Math.min(150 / base.width, 190 / base.height)
+    const viewport = page.getViewport({ scale: scale * 1.5, rotation: (page.rotate + p.turn) % 360 })
+    el.width = viewport.width
+    el.height = viewport.height
+    el.style.width = `${viewport.width / 1.5}px`
+    await page.render({ canvas: el, canvasContext: el.getContext('2d')!, viewport }).promise
+  } catch {
+    delete el.dataset.key
+  }
+}
+let observer: IntersectionObserver | null = null
+const list = ref<HTMLElement>()
+function watchAll(): void {
+  observer?.disconnect()
+  observer = new IntersectionObserver(
+    (entries) => {
+      for (const e of entries) {
+        const p = e.isIntersecting ? pages.value[Number((e.target as HTMLElement).dataset.at)] : undefined
+        if (p) void paint(e.target as HTMLCanvasElement, p)
+      }
+    },
+    { rootMargin: '300px' },
+  )
+  list.value?.querySelectorAll('canvas').forEach((c) => observer!.observe(c))
+}
+onMounted(watchAll)
+watch(pages, () => void nextTick(watchAll), { deep: true })
+onBeforeUnmount(() => {
+  observer?.disconnect()
+  for (const doc of docs.values()) void doc.then((d) => d.destroy()).catch(() => {})
+})
+
+function move(from: number, to: number): void {
+  if (to < 0 || to >= pages.value.length) return
+  const next = [...pages.value]
+  next.splice(to, 0, ...next.splice(from, 1))
+  pages.value = next
+  void nextTick(() => document.getElementById(`tray-${to}`)?.focus())
+}
+const turn = (i: number) => {
+  pages.value = pages.value.map((p, k) => (k === i ? { ...p, turn: ((p.turn + 90) % 360) as TrayPage['turn'] } : p))
+}
+const takeOut = (i: number) => {
+  pages.value = pages.value.filter((_, k) => k !== i)
+  void nextTick(() => document.getElementById(`tray-${Math.min(i, pages.value.length - 1)}`)?.focus())
+}
+function keys(e: KeyboardEvent, i: number): void {
+  const act: Record<string, () => void> = {
+    ArrowLeft: () => move(i, i - 1),
+    ArrowRight: () => move(i, i + 1),
+    r: () => turn(i),
+    Delete: () => takeOut(i),
+    Backspace: () => takeOut(i),
+  }
+  if (!act[e.key] || e.target !== e.currentTarget) return
+  e.preventDefault()
+  act[e.key]!()
+}
+let dragged = -1
+function drop(i: number): void {
+  if (dragged >= 0 && dragged !== i) move(dragged, i)
+  dragged = -1
+}
+</script>
+
+<template>
+  <ol ref="list" class="tray" aria-label="Pages in their order">
+    <li
+      v-for="(p, i) in pages"
+      :id="`tray-${i}`"
+      :key="`${p.sha}/${p.page}`"
+      tabindex="0"
+      draggable="true"
+      :aria-label="`Page ${i + 1}: page ${p.page} of ${p.name}${p.turn ? `, turned by ${p.turn} degrees` : ''}. Arrow keys move it, r turns it, Delete takes it out.`"
+      @keydown="keys($event, i)"
+      @dragstart="dragged = i"
+      @dragover.prevent
+      @drop.prevent="drop(i)"
+    >
+      <span class="frame"><canvas :data-at="i" aria-hidden="true" /></span>
+      <span class="small"
+        ><b>{{ i + 1 }}</b> <span class="soft">{{ p.name.slice(0, 22) }}, p. {{ p.page }}</span></span
+      >
+      <span class="acts">
+        <button
+          type="button"
+          class="btn bare"
+          :aria-label="`Move page ${i + 1} before`"
+          :disabled="i === 0"
+          @click="move(i, i - 1)"
+        >
+          ‹
+        </button>
+        <button type="button" class="btn bare" @click="turn(i)">Turn</button>
+        <button type="button" class="btn bare" :disabled="pages.length === 1" @click="takeOut(i)">Take out</button>
+        <button
+          type="button"
+          class="btn bare"
+          :aria-label="`Move page ${i + 1} after`"
+          :disabled="i === pages.length - 1"
+          @click="move(i, i + 1)"
+        >
+          ›
+        </button>
+      </span>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.tray {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 14px;
+}
+.tray li {
+  display: grid;
+  justify-items: center;
+  gap: 4px;
+  padding: 10px;
+  border: 1px solid var(--hairline);
+  border-radius: var(--corner);
+  background: var(--chalk);
+  cursor: grab;
+}
+.frame {
+  display: grid;
+  place-items: center;
+  height: 196px;
+}
+canvas {
+  background: #fff;
+  outline: 1px solid var(--hairline-strong);
+  max-height: 190px;
+}
+.acts {
+  display: flex;
+}
+</style>

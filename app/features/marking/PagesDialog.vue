@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import type { TakenFile } from '~~/shared/marking'
+import PageTray, { type TrayPage } from './PageTray.vue'
+import { sendFile } from './send'
+import { useTable } from './useMarking'
+
+/** The pages under the marks: another order, turned, taken out, added from another file, or a new edition of the file. */
+const visible = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ changed: [] }>()
+const table = useTable()
+const notices = useNotices()
+const { busy, act } = useAct()
+const { marked } = table.view.value
+const pages = ref<TrayPage[]>(
+  marked.pages.map((p, i) => ({ sha: marked.sha, page: i + 1, turn: 0, name: marked.name, ...p })),
+)
+const told = ref<string[]>([])
+const adder = ref<HTMLInputElement>()
+const replacer = ref<HTMLInputElement>()
+const asPages = (f: TakenFile): TrayPage[] =>
+  f.pages.map((p, i) => ({ sha: f.sha, page: i + 1, turn: 0, name: f.name, ...p }))
+async function given(e: Event): Promise<TakenFile | null> {
+  const input = e.target as HTMLInputElement
+  const [file] = input.files ?? []
+  input.value = ''
+  return file ? sendFile(file) : null
+}
+const add = (e: Event) =>
+  act(async () => {
+    const file = await given(e)
+    if (file) pages.value = [...pages.value, ...asPages(file)]
+  })
+const replace = (e: Event) =>
+  act(async () => {
+    const file = await given(e)
+    if (!file) return
+    const { unplaced, gone } = await table.underneath('/replace', { sha: file.sha })
+    told.value = [
+      ...unplaced.map((m) => `“${m.field.label}” (was on page ${m.page}) found no place.`),
+      ...gone.map((w) => `The struck words “${w.slice(0, 60)}” are not there any more.`),
+    ]
+    emit('changed')
+    if (!told.value.length) {
+      notices.say('The new edition lies under the marks; every mark found its place.')
+      visible.value = false
+    }
+  })
+const keep = () =>
+  act(async () => {
+    const { unplaced, gone } = await table.underneath('/pages', {
+      pages: pages.value.map(({ sha, page, turn }) => ({ sha, page, turn })),
+    })
+    const lost = unplaced.length + gone.length
+    notices.say(
+      lost
+        ? `${lost} ${lost === 1 ? 'mark was' : 'marks were'} on pages that were taken out.`
+        : 'The pages are as you set them.',
+    )
+    emit('changed')
+    visible.value = false
+  })
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Pages" :style="{ width: '900px' }" :draggable="false">
+    <div v-if="told.length" class="notice trouble" role="alert">
+      <b>Placed as far as its words are there. What found no place:</b>
+      <ul>
+        <li v-for="t in told" :key="t">{{ t }}</li>
+      </ul>
+    </div>
+    <p class="wrap">
+      <button class="btn" autofocus :disabled="busy" @click="adder?.click()">Add pages from another file</button>
+      <button class="btn" :disabled="busy" @click="replacer?.click()">Put a new edition under the marks</button>
+      <span class="grow" />
+      <button class="btn main" :disabled="busy" @click="keep">Keep these pages</button>
+    </p>
+    <input
+      ref="adder"
+      type="file"
+      class="sr"
+      tabindex="-1"
+      aria-label="A file to add pages from"
+      accept=".pdf,.png,.jpg,.jpeg,.docx"
+      @change="add"
+    />
+    <input
+      ref="replacer"
+      type="file"
+      class="sr"
+      tabindex="-1"
+      aria-label="The new edition"
+      accept=".pdf,.docx"
+      @change="replace"
+    />
+    <PageTray v-if="!told.length" v-model="pages" />
+  </Dialog>
+</template>
+
+<style scoped>
+.wrap {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 10px 0;
+}
+.grow {
+  flex: 1;
+}
+</style>

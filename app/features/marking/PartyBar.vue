@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
+import { useTable } from './useMarking'
+
+/** Who is on the paper, each with the number that gives a blank to them, and the keys of the table. */
+const table = useTable()
+const { parties, view, marks } = table
+const { busy, act } = useAct()
+const open = ref<string | null>(null)
+const chosen = ref<ContactView | null>(null)
+const who = computed(() => parties.value.find((p) => p.key === open.value))
+const label = ref('')
+watch(who, (p) => {
+  label.value = p?.label ?? ''
+  chosen.value = null
+})
+const dialog = computed({ get: () => open.value !== null, set: (v) => !v && (open.value = null) })
+const fields = (key: string) => marks.value.filter((m) => m.field.party === key && m.state !== 'dismissed').length
+
+const keep = () =>
+  act(async () => {
+    const key = open.value!
+    if (label.value.trim() && label.value.trim() !== who.value?.label)
+      table.change((h) => {
+        h.parties = h.parties.map((p) => (p.key === key ? { ...p, label: label.value.trim().slice(0, 60) } : p))
+      })
+    if (chosen.value) await bind({ party: key, contactId: chosen.value.id })
+    open.value = null
+  })
+async function bind(body: { party: string; contactId?: string; me?: boolean }): Promise<void> {
+  if (!(await table.settle())) throw new Error(table.told.value || 'What is on the table could not be kept yet.')
+  await api(`/api/papers/${table.id}`, { method: 'PATCH', body: { bind: body } })
+  await table.refreshNotes()
+}
+const me = () =>
+  act(async () => {
+    await bind({ party: open.value!, me: true })
+    open.value = null
+  })
+function add(): void {
+  let n = parties.value.length + 1
+  while (parties.value.some((p) => p.key === `party-${n}`)) n += 1
+  const key = `party-${n}`
+  table.change((h) => h.parties.push({ key, label: `Party ${n}` }))
+  open.value = key
+}
+const takeOut = () => {
+  table.change((h) => {
+    h.parties = h.parties.filter((p) => p.key !== open.value)
+  })
+  open.value = null
+}
+const TYPES = [
+  ['s', 'signature'],
+  ['i', 'initials'],
+  ['n', 'name'],
+  ['d', 'date'],
+  ['t', 'text'],
+  ['c', 'tick'],
+]
+</script>
+
+<template>
+  <footer class="bar" aria-label="Parties and keys">
+    <button v-for="(p, i) in parties" :key="p.key" type="button" class="who" @click="open = p.key">
+      <span class="party" :class="[`party-${(i % 4) + 1}`, { again: i > 3 }]">{{ i + 1 }}</span>
+      {{ view.people[p.key] && p.key !== 'business' ? `${p.label}: ${view.people[p.key]}` : p.label }}
+    </button>
+    <button type="button" class="btn bare" :disabled="parties.length >= 12" @click="add">Add a party</button>
+    <span class="keys" aria-hidden="true">
+      <span v-for="[k, w] in TYPES" :key="k"
+        ><kbd>{{ k }}</kbd> {{ w }}</span
+      >
+      <span><kbd>Enter</kbd> settle</span>
+      <span><kbd>Shift+Enter</kbd> all like this</span>
+      <span><kbd>b</kbd> draw a blank</span>
+      <span><kbd>?</kbd> all keys</span>
+    </span>
+    <Dialog
+      v-model:visible="dialog"
+      modal
+      :header="who?.label ?? 'Party'"
+      :style="{ width: '460px' }"
+      :draggable="false"
+    >
+      <form class="form" @submit.prevent="keep">
+        <label class="field"
+          ><span>Called on this paper</span><input v-model="label" autofocus class="input" maxlength="60"
+        /></label>
+        <template v-if="table.of === 'paper'">
+          <p class="soft small">
+            {{
+              view.people[open ?? '']
+                ? `${view.people[open ?? '']} stands for this party.`
+                : 'Nobody stands for this party yet.'
+            }}
+          </p>
+          <ClientPicker v-model="chosen" label="Who it is" />
+        </template>
+        <p class="wrap">
+          <button class="btn main" :disabled="busy">Keep it so</button>
+          <button v-if="table.of === 'paper'" type="button" class="btn" :disabled="busy" @click="me">This is us</button>
+          <button v-if="open && !fields(open)" type="button" class="btn bare" @click="takeOut">
+            Take the party out
+          </button>
+        </p>
+      </form>
+    </Dialog>
+  </footer>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  padding: 10px 28px;
+  border-top: 1px solid var(--hairline-strong);
+  background: var(--chalk);
+}
+.who {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  border: 0;
+  background: none;
+  cursor: pointer;
+  padding: 4px 2px;
+  max-width: 220px;
+}
+.again {
+  outline: 1px solid currentcolor;
+  outline-offset: 1px;
+}
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  font-size: 13px;
+  color: var(--ink-soft);
+  border-left: 1px solid var(--hairline-strong);
+  padding-left: 14px;
+}
+.form {
+  display: grid;
+  gap: 12px;
+}
+.wrap {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+@media (max-width: 900px) {
+  .keys {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import type { FieldRule } from '~~/core/document/model'
+import { useTable } from './useMarking'
+
+/** A rule on other fields: one condition, or several of which all or one must hold, each turned round if wanted. */
+const props = defineProps<{ label: string; but: string }>()
+const model = defineModel<FieldRule | undefined>({ required: true })
+const table = useTable()
+const fields = computed(() => [
+  ...new Map(
+    table.ordered.value
+      .filter((m) => m.field.key !== props.but && !m.words && m.state === 'settled')
+      .map((m) => [m.field.key, m.field.label]),
+  ),
+])
+const IS = {
+  filled: 'is filled',
+  empty: 'is empty',
+  equal: 'is',
+  contains: 'contains',
+  above: 'is above',
+  below: 'is below',
+} as const
+const id = useId()
+
+const nested = (r: FieldRule): r is { all: FieldRule[] } | { any: FieldRule[] } => 'all' in r || 'any' in r
+const parts = (r: FieldRule): FieldRule[] => ('all' in r ? r.all : 'any' in r ? r.any : [r])
+const bare = (r: FieldRule): FieldRule => ('not' in r ? r.not : r)
+const turned = (r: FieldRule) => 'not' in r
+const way = computed(() => (model.value && 'any' in bare(model.value) ? 'any' : 'all'))
+const list = computed(() => (model.value ? parts(bare(model.value)) : []))
+const whole = computed(() => !!model.value && turned(model.value))
+function put(next: FieldRule[], how = way.value, not = whole.value): void {
+  if (!next.length) model.value = undefined
+  else {
+    const rule: FieldRule =
+      next.length === 1 && !nested(next[0]!) ? next[0]! : how === 'any' ? { any: next } : { all: next }
+    model.value = not && !turned(rule) ? { not: rule } : rule
+  }
+}
+const add = () => put([...list.value, { field: fields.value[0]?.[0] ?? '', is: 'filled' }])
+const addGroup = () => put([...list.value, { any: [{ field: fields.value[0]?.[0] ?? '', is: 'filled' }] }])
+const set = (i: number, r: FieldRule | undefined) => put(list.value.flatMap((x, k) => (k === i ? (r ? [r] : []) : [x])))
+type One = Extract<FieldRule, { field: string }>
+const one = (r: FieldRule): One | null => (nested(bare(r)) ? null : (bare(r) as One))
+const change = (i: number, more: Partial<One>) => {
+  const old = list.value[i]!
+  const next = { ...one(old)!, ...more }
+  set(i, turned(old) ? { not: next } : next)
+}
+const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!) : { not: list.value[i]! })
+const value = (e: Event) => (e.target as HTMLInputElement).value
+</script>
+
+<template>
+  <fieldset class="rule">
+    <legend class="small strong">{{ label }}</legend>
+    <p v-if="list.length > 1" class="small">
+      <label
+        >when
+        <select class="input tight" :value="way" @change="put(list, value($event) as 'all')">
+          <option value="all">all of these hold</option>
+          <option value="any">one of these holds</option>
+        </select></label
+      >
+      <label><input type="checkbox" :checked="whole" @change="put(list, way, !whole)" /> turned round</label>
+    </p>
+    <div v-for="(r, i) in list" :key="i" class="part">
+      <template v-if="one(r)">
+        <label class="sr" :for="`${id}-f${i}`">Field</label>
+        <select
+          :id="`${id}-f${i}`"
+          class="input tight"
+          :value="one(r)!.field"
+          @change="change(i, { field: value($event) })"
+        >
+          <option v-for="[key, words] in fields" :key="key" :value="key">{{ words }}</option>
+        </select>
+        <label class="sr" :for="`${id}-i${i}`">Has to be</label>
+        <select
+          :id="`${id}-i${i}`"
+          class="input tight"
+          :value="one(r)!.is"
+          @change="change(i, { is: value($event) as 'filled' })"
+        >
+          <option v-for="(words, is) in IS" :key="is" :value="is">{{ words }}</option>
+        </select>
+        <input
+          v-if="one(r)!.is !== 'filled' && one(r)!.is !== 'empty'"
+          class="input tight"
+          aria-label="Value"
+          :value="one(r)!.value"
+          @change="change(i, { value: value($event) })"
+        />
+        <button type="button" class="btn bare" :aria-pressed="turned(r)" @click="turn(i)">not</button>
+      </template>
+      <RuleEdit v-else label="and in here" :but="but" :model-value="r" @update:model-value="set(i, $event)" />
+      <button type="button" class="btn bare" aria-label="Take this condition out" @click="set(i, undefined)">
+        Take out
+      </button>
+    </div>
+    <p>
+      <button type="button" class="btn bare" :disabled="!fields.length" @click="add">Add a condition</button>
+      <button v-if="list.length" type="button" class="btn bare" @click="addGroup">Add several in one</button>
+    </p>
+  </fieldset>
+</template>
+
+<style scoped>
+.rule {
+  border: 1px solid var(--hairline);
+  border-radius: var(--corner);
+  padding: 6px 10px;
+  margin: 0;
+}
+.part {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-items: center;
+  padding: 3px 0;
+}
+.tight {
+  width: auto;
+  min-height: 30px;
+  padding: 2px 6px;
+  max-width: 130px;
+}
+.btn[aria-pressed='true'] {
+  font-weight: 700;
+  color: var(--bracken);
+}
+</style>

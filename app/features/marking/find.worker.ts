@@ -1,0 +1,53 @@
+import { getDocument } from 'pdfjs-dist'
+// @ts-expect-error pdfjs ships no types for its worker
+import * as pdfWorker from 'pdfjs-dist/build/pdf.worker.mjs'
+import { type FoundBlank, findOnPage, noSense } from '~~/core/blanks/find'
+import { type PdfPage, readInk } from '~~/core/blanks/read'
+import { listsFor } from '~~/core/blanks/words/index'
+import { type PageText, textOfPage } from '~~/core/marking/text'
+
+/** A file to be read from one of its pages on; what was read already isn't looked at for blanks again. */
+export interface FindAsk {
+  pdf: ArrayBuffer
+  from: number
+}
+export type FindAnswer =
+  | { page: number; pages: number; blanks: FoundBlank[]; text: PageText; language: string }
+  | { done: true }
+  | { failed: string }
+
+// The file is read in this very thread: it is a worker already.
+;(globalThis as { pdfjsWorker?: unknown }).pdfjsWorker = pdfWorker
+
+const answer = (a: FindAnswer) => postMessage(a)
+
+async function find({ pdf: data, from }: FindAsk): Promise<void> {
+  const pdf = await getDocument({
+    data: new Uint8Array(data),
+    isEvalSupported: false,
+    disableFontFace: true,
+    useSystemFonts: false,
+    verbosity: 0,
+  }).promise
+  const form = !!(await pdf.getFieldObjects())
+  const sense = noSense()
+  for (let n = 1; n <= pdf.numPages; n += 1) {
+    const page = (await pdf.getPage(n)) as unknown as PdfPage
+    const ink = await readInk(page, form)
+    const blanks = findOnPage(ink, sense)
+    answer({
+      page: n,
+      pages: pdf.numPages,
+      blanks: n >= from ? blanks : [],
+      text: textOfPage(ink),
+      language: listsFor(sense.words)[0]!.language,
+    })
+    page.cleanup()
+  }
+  answer({ done: true })
+  await pdf.destroy()
+}
+
+onmessage = ({ data }: MessageEvent<FindAsk>) => {
+  find(data).catch((e: unknown) => answer({ failed: e instanceof Error ? e.message : String(e) }))
+}

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { useThisPaper } from './usePaper'
+
+/** What was filled on a paper: taken out as data, and offered back to the record where it says something else. */
+const { id, paper, busy, act, post } = useThisPaper()
+const notices = useNotices()
+const taken = reactive(new Set(paper.value.writeBack.filter((r) => !r.conflict).map((r) => r.path)))
+function toggle(path: string): void {
+  if (!taken.delete(path)) taken.add(path)
+}
+const take = () =>
+  act(async () => {
+    await post('/write-back', { take: [...taken] })
+    notices.say('Written back. The job and its papers say it now.')
+  })
+const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.path)).length)
+</script>
+
+<template>
+  <section v-if="paper.state !== 'draft'" aria-label="What was filled">
+    <h2 class="gap">What was filled</h2>
+    <p class="wrap">
+      <a class="btn" :href="`/api/papers/${id}/data?as=csv`">As CSV</a>
+      <a class="btn" :href="`/api/papers/${id}/data?as=json`">As JSON</a>
+    </p>
+    <form v-if="paper.writeBack.length" class="card" @submit.prevent="take">
+      <p class="small"><b>Could go back to the record</b></p>
+      <label v-for="r in paper.writeBack" :key="r.path" class="row"
+        ><input type="checkbox" :checked="taken.has(r.path)" @change="toggle(r.path)" />
+        <span
+          ><b>{{ r.label }}</b
+          >: {{ r.given }}
+          <span class="small" :class="r.conflict ? 'bad' : 'soft'">{{
+            r.conflict ? `the ${r.record} says ${r.now}` : `the ${r.record} has none`
+          }}</span></span
+        ></label
+      >
+      <button class="btn main" :disabled="busy || !chosen">
+        {{ chosen ? `Write back ${chosen === 1 ? 'one fact' : `${chosen} facts`}` : 'Nothing chosen' }}
+      </button>
+    </form>
+    <ul v-if="paper.enclosures.length" class="ledger" aria-label="Sent with it">
+      <li v-for="e in paper.enclosures" :key="e.sha">
+        <a :href="`/api/papers/${id}/enclosures/${e.sha}`">{{ e.name }}</a>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.gap {
+  margin-top: 18px;
+}
+.wrap {
+  display: flex;
+  gap: 8px;
+  margin: 8px 0;
+}
+.card {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.row {
+  display: flex;
+  gap: 8px;
+}
+</style>

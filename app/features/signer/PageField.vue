@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import type { PlacedField } from '~~/core/layout/types'
+import { CHOICES } from '~~/core/fields/check'
+import { SCRIPT_FAMILIES } from '~~/shared/faces'
+import type { DraftState } from './draft'
+import SignatureMarkView from './SignatureMarkView.vue'
+
+/** One field at its exact place on a page, filled there. */
+const props = defineProps<{ at: PlacedField; state: DraftState; width: number; height: number; first: boolean }>()
+const emit = defineEmits<{ sign: [] }>()
+const { draft, problems, isAsked, workedOut } = props.state
+const asked = inject<Ref<boolean>>('asked', ref(false))
+const f = computed(() => props.at.field)
+const wrong = computed(() => asked.value && problems.value.some((p) => p.key === f.value.key))
+const text = computed({
+  get: () => String(draft.value.values[f.value.key] ?? ''),
+  set: (v: string) => {
+    draft.value.values[f.value.key] = v
+  },
+})
+const ticked = computed({
+  get: () => draft.value.values[f.value.key] === true,
+  set: (v: boolean) => {
+    if (v && f.value.oneOf) for (const o of props.state.fieldsOf(f.value.oneOf)) draft.value.values[o.key] = false
+    draft.value.values[f.value.key] = v
+  },
+})
+const style = computed(() => {
+  const { x, y, w, h } = props.at
+  const of = (n: number, whole: number) => `${(n / whole) * 100}%`
+  // Never so small that a finger misses it; the letters follow the box.
+  return { left: of(x, props.width), top: of(y, props.height), width: of(w, props.width), height: of(h, props.height) }
+})
+const letters = computed(() => `${Math.max(0.8, (Math.min(props.at.h * 0.62, 11) / props.width) * 100)}cqw`)
+const TYPE: Record<string, string> = { email: 'email', day: 'date' }
+</script>
+
+<template>
+  <span v-if="isAsked(f) || f.preset" class="at" :class="{ wrong }" :style="{ ...style, fontSize: letters }">
+    <span v-if="f.preset" class="set">{{ f.preset }}</span>
+    <span v-else-if="f.compute" class="set" :title="`${f.label}, worked out`">{{ workedOut(f) }}</span>
+    <span v-else-if="f.type === 'date'" class="set soft">by itself</span>
+    <button
+      v-else-if="f.type === 'signature'"
+      :id="first ? `pf-${f.key}` : undefined"
+      type="button"
+      class="sign"
+      :aria-label="draft.signature ? `${f.label}: your signature is there. Change it` : `${f.label}: sign here`"
+      @click="emit('sign')"
+    >
+      <SignatureMarkView v-if="draft.signature" :mark="draft.signature" :families="SCRIPT_FAMILIES" />
+      <template v-else>Sign here</template>
+    </button>
+    <input
+      v-else-if="f.type === 'tick'"
+      :id="first ? `pf-${f.key}` : undefined"
+      v-model="ticked"
+      type="checkbox"
+      :aria-label="f.label"
+      :aria-invalid="wrong"
+    />
+    <select
+      v-else-if="f.type === 'choice'"
+      :id="first ? `pf-${f.key}` : undefined"
+      v-model="text"
+      :aria-label="f.label"
+      :aria-invalid="wrong"
+    >
+      <option value="" />
+      <option v-for="o in f.options" :key="o">{{ o }}</option>
+    </select>
+    <span v-else-if="f.type === 'attachment' || f.type === 'choices'" class="set soft">{{
+      text.split(CHOICES).join(', ') || 'in the reading view'
+    }}</span>
+    <input
+      v-else
+      :id="first ? `pf-${f.key}` : undefined"
+      v-model="text"
+      :type="TYPE[f.type] ?? 'text'"
+      :maxlength="f.max ?? 300"
+      :aria-label="f.label"
+      :aria-invalid="wrong"
+      :title="f.help ?? f.label"
+    />
+  </span>
+</template>
+
+<style scoped>
+.at {
+  position: absolute;
+  display: block;
+  color: #1b2a4a;
+}
+.at > * {
+  width: 100%;
+  height: 100%;
+  font: inherit;
+  font-family: var(--sans);
+  border: 1px solid var(--heather);
+  border-radius: 2px;
+  background: rgb(240 230 242 / 0.55);
+  padding: 0 2px;
+  margin: 0;
+  min-height: 0;
+  line-height: 1;
+}
+.set {
+  display: flex;
+  align-items: center;
+  overflow: hidden;
+  white-space: nowrap;
+  border-style: dashed;
+}
+.sign {
+  color: var(--heather-deep);
+  font-weight: 600;
+  cursor: pointer;
+}
+.wrong > * {
+  border: 2px solid var(--bracken);
+}
+input[type='checkbox'] {
+  accent-color: var(--heather);
+}
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { PlacedField } from '~~/core/layout/types'
+import type { DraftState } from './draft'
+import PageField from './PageField.vue'
+
+/** The exact pages with one person's fields on them, to be filled where they stand. */
+const props = defineProps<{
+  src: string
+  title: string
+  version?: string | number
+  fields: readonly PlacedField[]
+  state: DraftState
+}>()
+const emit = defineEmits<{ sign: [] }>()
+const on = (page: number) => props.fields.filter((f) => f.page === page)
+const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at.field.key) === at
+</script>
+
+<template>
+  <PdfPages :src="src" :title="title" :version="version" class="form-pages">
+    <template #default="{ page, width, height }">
+      <PageField
+        v-for="(at, i) in on(page)"
+        :key="`${at.field.key}-${i}`"
+        :at="at"
+        :state="state"
+        :width="width"
+        :height="height"
+        :first="isFirst(at)"
+        @sign="emit('sign')"
+      />
+    </template>
+  </PdfPages>
+</template>
+
+<style scoped>
+.form-pages :deep(.sheet) {
+  container-type: inline-size;
+}
+</style>

@@ -1,0 +1,262 @@
+<script setup lang="ts">
+import type { JobRow } from '~~/shared/jobs'
+import type { PaperRow } from '~~/shared/papers'
+import type { TakenFile } from '~~/shared/marking'
+import PageTray, { type TrayPage } from '~/features/marking/PageTray.vue'
+import { isPicture, pageOf } from '~/features/marking/pictures'
+import { sendFile } from '~/features/marking/send'
+
+/** Files from elsewhere become one paper: chosen, dropped, pasted or photographed; put in order; laid on the table. */
+useHead({ title: 'Bring in a paper · Upwold' })
+const route = useRoute()
+const jobId = ref(String(route.query.job ?? ''))
+const { busy, act } = useAct()
+const pages = ref<TrayPage[]>([])
+const title = ref('')
+const kind = ref<'form' | 'contract' | 'waiver'>('form')
+const key = newKey()
+const working = ref('')
+interface Trouble {
+  name: string
+  words: string
+  file?: File
+  locked?: boolean
+  readOnly?: { sha: string; name: string }
+}
+const troubles = ref<Trouble[]>([])
+const removed = ref<string[]>([])
+const picker = ref<HTMLInputElement>()
+const camera = ref<HTMLInputElement>()
+const over = ref(false)
+
+const jobs = ref<JobRow[]>([])
+const find = ref('')
+onMounted(async () => {
+  if (!jobId.value) jobs.value = (await api<{ rows: JobRow[] }>('/api/jobs', { query: { limit: 40 } })).rows
+})
+const shownJobs = computed(() =>
+  jobs.value.filter((j) => `${j.title} ${j.client}`.toLowerCase().includes(find.value.toLowerCase())).slice(0, 12),
+)
+
+function lay(file: TakenFile): void {
+  pages.value = [
+    ...pages.value,
+    ...file.pages.map((p, i): TrayPage => ({ sha: file.sha, page: i + 1, turn: 0, name: file.name, ...p })),
+  ]
+  removed.value = [...new Set([...removed.value, ...file.removed])]
+  if (!title.value) title.value = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 120)
+}
+async function take(file: File, password?: string): Promise<void> {
+  working.value = `Taking in ${file.name}…`
+  try {
+    const blob = isPicture(file) ? await pageOf(file) : file
+    lay(await sendFile(blob, isPicture(file) ? file.name.replace(/\.\w+$/, '.jpg') : file.name, password))
+  } catch (e) {
+    const why = e instanceof ApiProblem ? e.extra.why : undefined
+    troubles.value.push({
+      name: file.name,
+      words: wordsOf(e),
+      ...(why === 'password' || why === 'wrong-password' ? { file, locked: true } : {}),
+      ...(why === 'signed' ? { readOnly: (e as ApiProblem).extra.file as { sha: string; name: string } } : {}),
+    })
+  }
+}
+/** Takes files in one after the other, in the order they were given. */
+const takeAll = (files: Iterable<File>) =>
+  act(async () => {
+    const list = [...files]
+    troubles.value = []
+    for (const f of list) await take(f)
+    working.value = ''
+  })
+const unlock = (t: Trouble, form: HTMLFormElement) =>
+  act(async () => {
+    const password = String(new FormData(form).get('password') ?? '')
+    troubles.value = troubles.value.filter((x) => x !== t)
+    await take(t.file!, password)
+    working.value = ''
+  })
+function chosen(e: Event): void {
+  const input = e.target as HTMLInputElement
+  const files = [...(input.files ?? [])]
+  input.value = ''
+  if (files.length) void takeAll(files)
+}
+function dropped(e: DragEvent): void {
+  over.value = false
+  if (e.dataTransfer?.files.length) void takeAll(e.dataTransfer.files)
+}
+function pasted(e: ClipboardEvent): void {
+  if (e.clipboardData?.files.length) {
+    e.preventDefault()
+    void takeAll(e.clipboardData.files)
+  }
+}
+onMounted(() => document.addEventListener('paste', pasted))
+onBeforeUnmount(() => document.removeEventListener('paste', pasted))
+
+const layOnTable = () =>
+  act(async () => {
+    const body = {
+      title: title.value,
+      kind: kind.value,
+      key,
+      pages: pages.value.map(({ sha, page, turn }) => ({ sha, page, turn })),
+    }
+    const { id } = await api<{ id: string }>(`/api/jobs/${jobId.value}/marked`, { method: 'POST', body })
+    await navigateTo(`/papers/${id}/mark`)
+  })
+
+/** Papers of the job that a file to be read only can go with. */
+const drafts = ref<{ id: string; title: string }[]>([])
+watch(
+  troubles,
+  async (list) => {
+    if (!list.some((t) => t.readOnly) || !jobId.value || drafts.value.length) return
+    drafts.value = (await api<PaperRow[]>('/api/papers')).filter((p) => p.jobId === jobId.value && p.state === 'draft')
+  },
+  { deep: true },
+)
+const enclose = (t: Trouble, paperId: string) =>
+  act(async () => {
+    await api(`/api/papers/${paperId}/enclosures`, { method: 'POST', body: t.readOnly! })
+    await navigateTo(`/papers/${paperId}`)
+  })
+</script>
+
+<template>
+  <div class="page" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
+    <div class="head">
+      <h1>Bring in a paper</h1>
+      <span class="soft">a finished PDF, a DOCX, photographs or scans</span>
+    </div>
+    <section v-if="!jobId" class="card form" aria-label="Which job">
+      <label class="field"
+        ><span>For which job?</span><input v-model="find" class="input" placeholder="Find a job" autofocus
+      /></label>
+      <ul class="ledger">
+        <li v-for="j in shownJobs" :key="j.id">
+          <button class="btn bare" @click="jobId = j.id">{{ j.title }}{{ j.client ? `, ${j.client}` : '' }}</button>
+        </li>
+        <li v-if="!shownJobs.length" class="soft">No job is called that.</li>
+      </ul>
+    </section>
+    <template v-else>
+      <div class="drop" :class="{ over }">
+        <p>Drop files here, paste a picture, or</p>
+        <p class="wrap">
+          <button
+            id="choose-files"
+            class="btn"
+            :class="{ main: !pages.length }"
+            :disabled="busy"
+            autofocus
+            @click="picker?.click()"
+          >
+            Choose files
+          </button>
+          <button class="btn" :disabled="busy" @click="camera?.click()">Take a photograph</button>
+        </p>
+        <p class="soft small" role="status">
+          {{
+            working ||
+            'PDF, DOCX, JPEG or PNG, up to 60 MB each. Photographs are turned upright, cropped to the page and evened out.'
+          }}
+        </p>
+        <input
+          ref="picker"
+          type="file"
+          multiple
+          class="sr"
+          tabindex="-1"
+          aria-label="Files to bring in"
+          accept=".pdf,.docx,.png,.jpg,.jpeg,.heic,.heif,image/*,application/pdf"
+          @change="chosen"
+        />
+        <input
+          ref="camera"
+          type="file"
+          class="sr"
+          tabindex="-1"
+          aria-label="A photograph"
+          accept="image/*"
+          capture="environment"
+          @change="chosen"
+        />
+      </div>
+      <div v-for="t in troubles" :key="t.name" class="notice trouble" role="alert">
+        <b>{{ t.name }}</b>: {{ t.words }}
+        <form v-if="t.locked" class="wrap" @submit.prevent="unlock(t, $event.target as HTMLFormElement)">
+          <label class="field"
+            ><span>Password</span><input name="password" type="password" class="input" autocomplete="off" required
+          /></label>
+          <button class="btn main" :disabled="busy">Open it</button>
+        </form>
+        <p v-if="t.readOnly" class="wrap">
+          <button v-for="d in drafts" :key="d.id" class="btn" :disabled="busy" @click="enclose(t, d.id)">
+            Send it with “{{ d.title }}”, to be read
+          </button>
+          <span v-if="!drafts.length" class="small"
+            >Make the paper it is to go with first; then bring this in again.</span
+          >
+        </p>
+      </div>
+      <p v-if="removed.length" class="notice">Taken out of what you brought in: {{ removed.join(', ') }}.</p>
+      <form v-if="pages.length" class="lay" @submit.prevent="layOnTable">
+        <label class="field"><span>Title</span><input v-model="title" class="input" maxlength="120" required /></label>
+        <label class="field"
+          ><span>Kind of paper</span>
+          <select v-model="kind" class="input">
+            <option value="form">form</option>
+            <option value="contract">contract</option>
+            <option value="waiver">waiver</option>
+          </select></label
+        >
+        <button class="btn main big" :disabled="busy">
+          Lay {{ pages.length === 1 ? 'the page' : `${pages.length} pages` }} on the table
+        </button>
+      </form>
+      <PageTray v-if="pages.length" v-model="pages" />
+      <ContourLines v-else />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.form,
+.drop {
+  display: grid;
+  gap: 10px;
+}
+.drop {
+  justify-items: center;
+  padding: 22px;
+  border: 1.5px dashed var(--hairline-strong);
+  border-radius: var(--corner);
+  background: var(--paper);
+  margin-bottom: 14px;
+}
+.drop.over {
+  border-color: var(--heather);
+  background: var(--heather-tint);
+}
+.wrap {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+  margin-top: 6px;
+}
+.lay {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 160px auto;
+  gap: 12px;
+  align-items: end;
+  margin: 16px 0;
+}
+@media (max-width: 640px) {
+  .lay {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

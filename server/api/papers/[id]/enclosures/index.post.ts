@@ -1,0 +1,5 @@
+import { enclose } from '../../../../../shared/marking'
+import { encloseFile } from '../../../../services/marking/enclosures'
+import { route } from '../../../../route'
+
+export default route({ body: enclose }, ({ id, body }) => encloseFile(id, body))

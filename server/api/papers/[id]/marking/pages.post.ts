@@ -1,0 +1,5 @@
+import { changePages } from '../../../../../shared/marking'
+import { arrangePages } from '../../../../services/marking/pages'
+import { route } from '../../../../route'
+
+export default route({ body: changePages }, ({ id, body }) => arrangePages({ of: 'paper', id }, body))

@@ -1,0 +1,5 @@
+import { writeBack } from '../../../../shared/marking'
+import { takeOver } from '../../../services/marking/data'
+import { route } from '../../../route'
+
+export default route({ body: writeBack }, ({ id, body }) => takeOver(id, body.take))

@@ -1,0 +1,151 @@
+import { asc, eq } from 'drizzle-orm'
+import Papa from 'papaparse'
+import { dayOf } from '../../../core/calendar/dates'
+import type { FieldSpec } from '../../../core/document/model'
+import { type MergeContext, formatValue } from '../../../core/merge/merge'
+import { editContact, editJob } from '../../../shared/jobs'
+import type { DataRow, WriteBackRow } from '../../../shared/marking'
+import { type SignerDraft, attachmentName } from '../../../shared/signing'
+import { db, write } from '../../db/client'
+import { paperVersions, roundEvents, rounds } from '../../db/schema'
+import { Problem } from '../../problem'
+import { theBusiness } from '../business'
+import { note } from '../happenings'
+import { changeContact, changeJob } from '../jobs/write'
+import type { OutFile } from '../papers/files'
+import { loadPaper, preparePaper } from '../papers/prepare'
+import { latestRounds } from '../rounds/state'
+
+interface Answers {
+  fields: FieldSpec[]
+  values: Map<string, string | boolean>
+}
+
+/** The fields a paper went out with, and what has been given in them so far. */
+async function answersOf(paperId: string): Promise<Answers> {
+  const live = (await latestRounds([paperId])).get(paperId)
+  if (!live) throw new Problem('not-now', 'This paper has not been sent; nobody has filled anything yet.')
+  const [round] = await db().select().from(rounds).where(eq(rounds.id, live.id))
+  const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
+  const events = await db()
+    .select()
+    .from(roundEvents)
+    .where(eq(roundEvents.roundId, live.id))
+    .orderBy(asc(roundEvents.seq))
+  const zone = (await theBusiness()).timeZone
+  const fields = [...new Map([...version!.fields].reverse().map((f) => [f.field.key, f.field])).values()].reverse()
+  const values = new Map<string, string | boolean>()
+  for (const f of fields) if (f.preset) values.set(f.key, f.preset)
+  for (const e of events) {
+    if (e.type !== 'signed') continue
+    const data = e.data as unknown as SignerDraft & { person: string }
+    const party = live.state.people.find((p) => p.id === data.person)?.party
+    for (const f of fields) {
+      if (f.party !== party) continue
+      const value = data.values[f.key]
+      if (f.type === 'signature') values.set(f.key, data.signature ? `signed ${e.at}` : '')
+      else if (f.type === 'date') values.set(f.key, dayOf(e.at, zone))
+      else if (f.type === 'attachment' && typeof value === 'string') values.set(f.key, attachmentName(value))
+      else if (value !== undefined) values.set(f.key, value)
+    }
+  }
+  return { fields, values }
+}
+
+/** What was filled on a paper, each value under the name its owner gave it. */
+export async function paperData(paperId: string): Promise<DataRow[]> {
+  const { fields, values } = await answersOf(paperId)
+  const taken = new Map<string, number>()
+  return fields.map((f) => {
+    const wanted = f.dataName ?? f.label
+    const n = (taken.get(wanted) ?? 0) + 1
+    taken.set(wanted, n)
+    return {
+      name: n === 1 ? wanted : `${wanted} ${n}`,
+      label: f.label,
+      party: f.party,
+      value: values.get(f.key) ?? null,
+    }
+  })
+}
+
+/** The same as a file: one row of CSV under a row of names, or JSON. What looks like a formula is made harmless. */
+export async function dataFile(paperId: string, as: 'csv' | 'json'): Promise<OutFile> {
+  const paper = await loadPaper(paperId)
+  const rows = await paperData(paperId)
+  const record = Object.fromEntries(rows.map((r) => [r.name, r.value]))
+  const text =
+    as === 'json'
+      ? `${JSON.stringify({ paper: paper.title, id: paper.id, values: record, fields: rows }, null, 2)}\n`
+      : Papa.unparse(
+          [
+            rows.map((r) => r.name),
+            rows.map((r) => (r.value === true ? 'yes' : r.value === false ? 'no' : (r.value ?? ''))),
+          ],
+          { escapeFormulae: true, newline: '\r\n' },
+        )
+  return {
+    bytes: new TextEncoder().encode(as === 'csv' ? `\uFEFF${text}\r\n` : text),
+    name: `${paper.title}, data.${as}`,
+    type: as === 'csv' ? 'text/csv; charset=utf-8' : 'application/json',
+  }
+}
+
+const RECORDS: Record<string, string> = { job: 'job', contact: 'contact' }
+const plain = (context: MergeContext, path: string): string => {
+  const v = context.values[path]
+  if (!v || v.value === null) return ''
+  return v.type === 'text' || v.type === 'number' || v.type === 'day' || v.type === 'local'
+    ? String(v.value)
+    : formatValue(v, undefined, context)
+}
+
+/** Facts that were given on a paper and that a record could take over, with what stands there now. */
+export async function writeBackRows(paperId: string): Promise<WriteBackRow[]> {
+  const paper = await loadPaper(paperId)
+  if (paper.state === 'draft') return []
+  const { fields, values } = await answersOf(paperId)
+  if (!fields.some((f) => f.writeTo)) return []
+  const { context } = await preparePaper(paper)
+  return fields.flatMap((f): WriteBackRow[] => {
+    const value = values.get(f.key)
+    const at = f.writeTo ? context.values[f.writeTo] : undefined
+    const record = at && RECORDS[at.source.record]
+    if (!at?.source.fact || !record || value === undefined || value === '' || value === false) return []
+    const given = value === true ? 'yes' : value
+    const now = plain(context, f.writeTo!)
+    return now === given ? [] : [{ path: f.writeTo!, label: at.label, record, now, given, conflict: now !== '' }]
+  })
+}
+
+/** Writes what was chosen back to the job and the contacts, all or nothing. */
+export async function takeOver(paperId: string, paths: readonly string[]): Promise<void> {
+  await write(async () => {
+    const rows = (await writeBackRows(paperId)).filter((r) => paths.includes(r.path))
+    if (!rows.length) throw new Problem('not-now', 'The record says this already. There is nothing to write back.')
+    const paper = await loadPaper(paperId)
+    const { context, loaded } = await preparePaper(paper)
+    const set: Record<string, unknown> & { facts?: Record<string, string> } = {}
+    for (const row of rows) {
+      const { source } = context.values[row.path]!
+      const fact = source.fact!
+      if (source.record === 'contact') {
+        if (!source.id)
+          throw new Problem('not-now', `Nobody stands for this party yet, so ${row.label} can’t be written back.`)
+        await changeContact(source.id, editContact.parse({ [fact]: row.given }))
+      } else if (fact.startsWith('facts.')) set.facts = { ...set.facts, [fact.slice('facts.'.length)]: row.given }
+      else set[fact] = fact === 'people' ? Number(row.given) : row.given
+    }
+    if (Object.keys(set).length) await changeJob(loaded.job.id, editJob.parse({ version: loaded.job.version, set }))
+    await note({
+      jobId: paper.jobId,
+      type: 'changed',
+      words: `Written back from ${paper.title}: ${rows.map((r) => r.label.toLowerCase()).join(', ')}`.slice(0, 300),
+      detail: rows
+        .map((r) => `${r.label}: ${r.now || 'nothing'} → ${r.given}`)
+        .join(', ')
+        .slice(0, 500),
+      paperId,
+    })
+  })
+}

@@ -1,0 +1,153 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { PageText } from '../../../core/marking/text'
+import { type TakenFile } from '../../../shared/marking'
+import { getBlob, putBlob } from '../../blobs'
+import { now } from '../../clock'
+import { db, write } from '../../db/client'
+import { files } from '../../db/schema'
+import { Problem } from '../../problem'
+import { assemblePages, pageTexts, renderPaper, takeInFile } from '../../render/pool'
+import { theBusiness } from '../business'
+import { bring } from '../templates/bring'
+
+type FileRow = typeof files.$inferSelect
+const starts = (bytes: Uint8Array, ...magic: number[]) => magic.every((m, i) => bytes[i] === m)
+const PIXELS_MAX = 100_000_000
+
+/** What kind of file these bytes are, by the bytes alone. */
+function kindOf(bytes: Uint8Array): 'pdf' | 'png' | 'jpeg' | 'docx' | 'heic' | null {
+  if (starts(bytes, 0x89, 0x50, 0x4e, 0x47)) return 'png'
+  if (starts(bytes, 0xff, 0xd8, 0xff)) return 'jpeg'
+  if (starts(bytes, 0x50, 0x4b) || starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) return 'docx'
+  const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1')
+  if (/^....ftyp(heic|heix|mif1|hevc)/s.test(head)) return 'heic'
+  return head.includes('%PDF-') ? 'pdf' : null
+}
+
+/** Width × height a picture says it has, before anything of it is decoded; a lie ends in the decoder. */
+function pixelsOf(bytes: Uint8Array, kind: 'png' | 'jpeg'): number {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  if (kind === 'png') return bytes.length > 24 ? view.getUint32(16) * view.getUint32(20) : 0
+  for (let i = 2; i + 9 < bytes.length;) {
+    if (bytes[i] !== 0xff) return 0
+    const marker = bytes[i + 1]!
+    if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker))
+      return view.getUint16(i + 5) * view.getUint16(i + 7)
+    i += 2 + view.getUint16(i + 2)
+  }
+  return 0
+}
+
+const refuse = (words: string, extra: Record<string, unknown> = {}) =>
+  new Problem('invalid', words, { file: words }, extra)
+const taken = ({ sha, name, use, pages, removed }: FileRow): TakenFile => ({ sha, name, use, pages, removed })
+
+async function keep(pdf: Uint8Array, row: Omit<FileRow, 'sha' | 'createdAt' | 'text'>): Promise<TakenFile> {
+  const sha = await putBlob(pdf, 'application/pdf')
+  const [file] = await write(async (tx) => {
+    await tx
+      .insert(files)
+      .values({ sha, ...row, text: null, createdAt: now() })
+      .onConflictDoNothing()
+    return tx.select().from(files).where(eq(files.sha, sha))
+  })
+  // The same file under another name is the same file.
+  return { ...taken(file!), name: row.name }
+}
+
+/** Takes in a PDF, picture or DOCX for the marking table. What can't be marked is refused with the reason. */
+export async function takeFile(name: string, bytes: Uint8Array, password?: string): Promise<TakenFile> {
+  const clean =
+    name
+      .replace(/[\u0000-\u001f\u007f/\\]/g, ' ')
+      .trim()
+      .slice(0, 200) || 'file.pdf'
+  const kind = kindOf(bytes)
+  if (kind === 'heic')
+    throw refuse(
+      'This picture is HEIC, which this browser can’t open. Save it as JPEG, or send it from the phone’s own browser.',
+    )
+  if (kind === null) throw refuse(`${clean} is neither a PDF, nor a picture (JPEG or PNG), nor a DOCX.`)
+  if (kind === 'docx') return docxFile(clean, bytes)
+  if (kind !== 'pdf' && pixelsOf(bytes, kind) > PIXELS_MAX)
+    throw refuse('This picture has more than 100 million pixels. Make it smaller first.')
+  let answer
+  try {
+    answer = await takeInFile({ bytes, kind, ...(password === undefined ? {} : { password }) })
+  } catch (error) {
+    if ((error as Error).name === 'AbortError' || /memory|terminated/i.test((error as Error).message))
+      throw refuse(
+        'This file takes too long to read, or more memory than it is worth. Print it to a new PDF and bring in that.',
+      )
+    if (kind !== 'pdf') throw refuse('This picture is damaged and can’t be read to its end.')
+    throw refuse('This PDF is damaged and can’t be read to its end. Ask for it again, or print it to a new PDF.')
+  }
+  if ('taken' in answer) {
+    const { pdf, pages, removed } = answer.taken
+    return keep(pdf, { name: clean, use: 'mark', pages, removed })
+  }
+  const { why, message } = answer.refused
+  if (why !== 'signed') throw refuse(message, { why })
+  // It can't be marked, but it can go with a paper as it is.
+  const file = await keep(bytes, { name: clean, use: 'read-only', pages: [], removed: [] })
+  throw refuse(message, { why, file: { sha: file.sha, name: clean } })
+}
+
+async function docxFile(name: string, bytes: Uint8Array): Promise<TakenFile> {
+  const { document, left } = await bring(name, bytes)
+  const { pdf } = await renderPaper({
+    document: { ...document, parties: [] },
+    figures: null,
+    at: now(),
+    author: (await theBusiness()).name,
+  })
+  const answer = await takeInFile({ bytes: pdf, kind: 'pdf' })
+  if (!('taken' in answer)) throw refuse(answer.refused.message)
+  return keep(answer.taken.pdf, { name, use: 'mark', pages: answer.taken.pages, removed: left })
+}
+
+export async function fileOfSha(sha: string): Promise<FileRow> {
+  const [row] = await db().select().from(files).where(eq(files.sha, sha))
+  if (!row) throw new Problem('not-found', 'This file is not here any more. Bring it in again.')
+  return row
+}
+
+/** The words of a file's pages; read once, then kept beside it. */
+export async function textOf(sha: string): Promise<PageText[]> {
+  const row = await fileOfSha(sha)
+  if (row.text) return JSON.parse(Buffer.from(await getBlob(row.text)).toString('utf8')) as PageText[]
+  const pages = await pageTexts(await getBlob(sha))
+  const text = await putBlob(new TextEncoder().encode(JSON.stringify(pages)), 'application/json')
+  await write((tx) => tx.update(files).set({ text }).where(eq(files.sha, sha)))
+  return pages
+}
+
+export interface ListedPage {
+  sha: string
+  page: number
+  turn: 0 | 90 | 180 | 270
+}
+/** Pages of files put together to one file; one whole file in its own order stays that file. */
+export async function fileFrom(pages: readonly ListedPage[], name: string): Promise<TakenFile> {
+  const shas = [...new Set(pages.map((p) => p.sha))]
+  const rows = await db().select().from(files).where(inArray(files.sha, shas))
+  for (const p of pages) {
+    const row = rows.find((r) => r.sha === p.sha)
+    if (!row || row.use !== 'mark')
+      throw new Problem('invalid', 'One of these files can’t be marked, or is not here any more. Bring it in again.')
+    if (p.page > row.pages.length) throw new Problem('invalid', `${row.name} has only ${row.pages.length} pages.`)
+  }
+  const first = rows.find((r) => r.sha === pages[0]!.sha)!
+  const whole =
+    shas.length === 1 && pages.length === first.pages.length && pages.every((p, i) => p.page === i + 1 && p.turn === 0)
+  if (whole) return taken(first)
+  const pdf = await assemblePages({
+    files: await Promise.all(shas.map((s) => getBlob(s))),
+    pages: pages.map((p) => ({ file: shas.indexOf(p.sha), page: p.page, turn: p.turn })),
+  })
+  const sizes = pages.map((p) => {
+    const { w, h } = rows.find((r) => r.sha === p.sha)!.pages[p.page - 1]!
+    return p.turn % 180 ? { w: h, h: w } : { w, h }
+  })
+  return keep(pdf, { name, use: 'mark', pages: sizes, removed: [...new Set(rows.flatMap((r) => r.removed))] })
+}

@@ -1,0 +1,97 @@
+import { z } from 'zod'
+import { party, type Party } from '../core/document/model'
+import { type Mark, type Marked, mark, place, strike } from '../core/marking/model'
+import type { MergeContext } from '../core/merge/merge'
+import type { PreflightNote } from '../core/preflight/preflight'
+import { paperKinds } from './library'
+import { line, requiredLine } from './text'
+
+const recordId = z.string().min(1).max(60)
+const sha = z.string().regex(/^[0-9a-f]{64}$/)
+/** The most bytes a file brought to the marking table may have. */
+export const FILE_MAX = 60_000_000
+
+export const fileQuery = z.object({ name: z.string().min(1).max(255) })
+/** A file that was taken in: its pages, and what was taken out of it. */
+export interface TakenFile {
+  sha: string
+  name: string
+  use: 'mark' | 'read-only'
+  pages: { w: number; h: number }[]
+  removed: string[]
+}
+
+const turn = z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)])
+export const pageList = z
+  .array(z.object({ sha, page: z.number().int().positive().max(1000), turn: turn.default(0) }))
+  .min(1, 'Choose at least one page.')
+  .max(1000, 'More than 1,000 pages don’t fit on one paper.')
+export const layOut = z.object({
+  title: requiredLine(120, 'The title'),
+  kind: z.enum(paperKinds).default('form'),
+  pages: pageList,
+  key: recordId,
+})
+
+/** What is saved from the table. `revision` is the one it was marked on. */
+export const saveMarking = z.object({
+  revision: z.number().int().nonnegative(),
+  marks: z.array(mark).max(5000),
+  strikes: z.array(strike.omit({ by: true, at: true })).max(500),
+  parties: z.array(party).max(12),
+  read: z.number().int().nonnegative().max(1000),
+})
+export type SaveMarking = z.input<typeof saveMarking>
+
+/** Pages put in another order, turned, taken out or added: the marks follow them. */
+export const changePages = z.object({ revision: z.number().int().nonnegative(), pages: pageList })
+/** A new edition of the file: the marks go where their words went. */
+export const replaceFile = z.object({ revision: z.number().int().nonnegative(), sha })
+export const keepTemplate = z.object({
+  name: requiredLine(120, 'The name'),
+  folder: line(60).default(''),
+  key: recordId,
+})
+export const enclose = z.object({ sha, name: requiredLine(200, 'The name') })
+export const writeBack = z.object({ take: z.array(z.string().max(120)).min(1, 'Choose what to write back.').max(60) })
+export const dataAs = z.object({ as: z.enum(['csv', 'json']) })
+export { mark, place }
+
+export interface MarkingView {
+  id: string
+  /** The paper’s title, or the template’s name. */
+  title: string
+  kind: string
+  state: string
+  revision: number
+  marked: Marked
+  parties: Party[]
+  /** Who stands for each party; empty for a template. */
+  people: Record<string, string>
+  job: { id: string; title: string; client: string; version: number } | null
+  context: MergeContext
+  preflight: PreflightNote[]
+}
+/** One value as it leaves, under the name the owner knows it by. */
+export interface DataRow {
+  name: string
+  label: string
+  party: string
+  value: string | boolean | null
+}
+/** A fact a signer gave that a record could take over. */
+export interface WriteBackRow {
+  path: string
+  label: string
+  record: string
+  now: string
+  given: string
+  /** The record says something else already. */
+  conflict: boolean
+}
+export interface MovedMarks {
+  revision: number
+  unplaced: Mark[]
+  /** Words that were struck and are not there any more. */
+  gone: string[]
+}
