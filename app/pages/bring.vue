@@ -61,21 +61,27 @@ async function take(file: File, password?: string): Promise<void> {
     })
   }
 }
-/** Takes files in one after the other, in the order they were given. */
-const takeAll = (files: Iterable<File>) =>
-  act(async () => {
-    const list = [...files]
+/** Takes files in one after the other, in the order they were given; then the next step has the focus. */
+async function takeAll(files: Iterable<File>): Promise<void> {
+  const list = [...files]
+  await act(async () => {
     troubles.value = []
     for (const f of list) await take(f)
     working.value = ''
   })
+  await focusNext()
+}
+async function focusNext(): Promise<void> {
+  await nextTick()
+  if (pages.value.length && !troubles.value.length) document.getElementById('lay')?.focus()
+}
 const unlock = (t: Trouble, form: HTMLFormElement) =>
   act(async () => {
     const password = String(new FormData(form).get('password') ?? '')
     troubles.value = troubles.value.filter((x) => x !== t)
     await take(t.file!, password)
     working.value = ''
-  })
+  }).then(focusNext)
 function chosen(e: Event): void {
   const input = e.target as HTMLInputElement
   const files = [...(input.files ?? [])]
@@ -185,7 +191,10 @@ const enclose = (t: Trouble, paperId: string) =>
         />
       </div>
       <div v-for="t in troubles" :key="t.name" class="notice trouble" role="alert">
-        <b>{{ t.name }}</b>: {{ t.words }}
+        <template v-if="!t.words.startsWith(t.name)"
+          ><b>{{ t.name }}</b
+          >: </template
+        >{{ t.words }}
         <form v-if="t.locked" class="wrap" @submit.prevent="unlock(t, $event.target as HTMLFormElement)">
           <label class="field"
             ><span>Password</span><input name="password" type="password" class="input" autocomplete="off" required
@@ -212,7 +221,7 @@ const enclose = (t: Trouble, paperId: string) =>
             <option value="waiver">waiver</option>
           </select></label
         >
-        <button class="btn main big" :disabled="busy">
+        <button id="lay" class="btn main big" :disabled="busy">
           Lay {{ pages.length === 1 ? 'the page' : `${pages.length} pages` }} on the table
         </button>
       </form>

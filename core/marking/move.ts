@@ -86,7 +86,10 @@ export function moveMarks(
       .slice(0, 4)
     const votes = anchors.flatMap(({ w, d }) => {
       const t = target(w)
-      return t && d < 160 ? [{ page: t.to.page, dx: t.to.x - w.x, dy: t.to.y - w.y, weight: t.sure / (6 + d) }] : []
+      // A mark belongs to what is nearest to it: words much further off don't place it when those are gone.
+      return t && d <= 40 + 2 * anchors[0]!.d
+        ? [{ page: t.to.page, dx: t.to.x - w.x, dy: t.to.y - w.y, weight: t.sure / (6 + d) }]
+        : []
     })
     if (!votes.length) return null
     const score = (v: (typeof votes)[number]) =>

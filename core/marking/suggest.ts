@@ -30,9 +30,9 @@ const EMAIL = /\be-?mail\b|\bcourriel\b|\bcorreo\b/
 const PHONE = /\b(tele)?phone\b|\bmobile\b|\btel\.?\b|\btelefon|\btelephone\b|\btelefono\b|\bhandy\b/
 const NUMBER = /\b(number of|how many|anzahl|nombre de|numero de|quantity|age|mileage)\b/
 const POSTCODE = /\bpostcode\b|\bpost code\b|\bzip\b|\bplz\b|\bcode postal\b|\bcodigo postal\b/
-/** Dates that are facts, not the day of signing. */
-const FACT =
-  /birth|born|geburt|naissance|nacimiento|arriv|depart|start|begin|\bend|\bto\b|from|until|expir|due|event|hire|shoot|return|check|visit|period|term|entrega/
+/** A date that says no more is the day of signing; any other is a fact to be chosen. */
+const SIGNING =
+  /^(the )?(date|dated|datum|fecha|le|den|(ort|lieu|lugar|place)( und| et| y| and|,)+ (date|datum|fecha)|(signed|signature|signing|unterschrifts?)?.{0,3}(date|datum)( signed| of signing| of signature)?|date (signed|of signature|de signature)|fecha de (la )?firma)$/
 
 const POSTCODE_COUNTRY: Record<string, 'GB' | 'DE' | 'FR' | 'ES'> = { en: 'GB', de: 'DE', fr: 'FR', es: 'ES' }
 
@@ -44,7 +44,7 @@ function fieldFor(b: FoundBlank, key: string, party: string, language: string): 
   let type: FieldSpec['type']
   let format: FieldFormat | undefined
   if (b.type === 'checkbox') type = 'tick'
-  else if (b.type === 'date') type = FACT.test(plain) || b.why.includes('before') ? 'day' : 'date'
+  else if (b.type === 'date') type = SIGNING.test(plain) ? 'date' : 'day'
   else if (b.type === 'text') {
     type = EMAIL.test(plain) ? 'email' : NUMBER.test(plain) && b.w < 160 ? 'number' : 'text'
     if (PHONE.test(plain)) format = { kind: 'phone' }
@@ -57,7 +57,9 @@ function fieldFor(b: FoundBlank, key: string, party: string, language: string): 
     type,
     party,
     label: label.slice(0, 200),
-    required: w ? w.required || type === 'signature' : type !== 'tick' && !(type === 'text' && !b.label),
+    required: w
+      ? w.required || type === 'signature'
+      : type !== 'tick' && !(type === 'text' && (!b.label || b.label.endsWith('further line'))),
     ...(format ? { format } : {}),
     ...(w?.kind === 'choice' && w.options.length
       ? { options: w.options.slice(0, 40).map((o) => o.slice(0, 200)) }
@@ -81,6 +83,7 @@ const PERSONAL: [RegExp, string][] = [
 /** The job value that fills a blank, where the record has one. */
 function valueFor(b: FoundBlank, party: string, known: ReadonlyMap<string, string>): string | null {
   if (b.type === 'signature' || b.type === 'initials' || b.type === 'checkbox' || b.widget?.value) return null
+  if (b.label.endsWith('further line')) return null
   const plain = plainText(b.label)
   if (b.type === 'name')
     return party === 'business' &&
@@ -89,7 +92,9 @@ function valueFor(b: FoundBlank, party: string, known: ReadonlyMap<string, strin
       !/sign/.test(plain)
       ? 'business.legalName'
       : null
-  if (b.type === 'date' && !FACT.test(plain)) return null
+  if (b.type === 'date' && SIGNING.test(plain)) return null
+  // The record has days; a time of day has no value of its own.
+  if (/\btime\b|\buhrzeit\b|\bheure\b|\bhora\b/.test(plain)) return null
   if (b.type === 'text') {
     const fact = PERSONAL.find(([pattern]) => pattern.test(plain))?.[1]
     const own = fact && (party === 'business' || party === 'client') ? `${party}.${fact}` : null
@@ -120,7 +125,10 @@ export function suggest(
   language = 'en',
 ): Suggested {
   const parties = new Map<string, Party>()
-  const marks = blanks.map((b): Mark => {
+  const marks = blanks.map((b, i): Mark => {
+    const before = blanks[i - 1]
+    if (!b.label && before && b.why.includes('going on'))
+      b = { ...b, label: `${before.label.replace(/, further line$/, '') || 'Text'}, further line` }
     const party = partyFor(b.party)
     parties.set(party.key, party)
     const id = newId()

@@ -77,12 +77,16 @@ describe('a file that comes from elsewhere', () => {
   it('opens with its password, or without where only changing is forbidden, and is then open', async () => {
     for (const [bytes, password] of [
       [qpdf('known.pdf', '--encrypt', 'sesame', 'owner', '256', '--'), 'sesame'],
+      [qpdf('streams.pdf', '--object-streams=generate', '--encrypt', 'sesame', 'owner', '256', '--'), 'sesame'],
       [qpdf('known128.pdf', '--allow-weak-crypto', '--encrypt', 'sesame', 'owner', '128', '--'), 'sesame'],
       [qpdf('print-only.pdf', '--encrypt', '', 'owner', '256', '--modify=none', '--'), undefined],
     ] as const) {
       const { pdf } = await takeIn(bytes, password)
       const path = kept('opened.pdf', pdf)
       expect(check(path).status).toBe(0)
+      expect(execFileSync('qpdf', ['--show-encryption', path], { encoding: 'utf8' })).toContain('not encrypted')
+      // It can be put together with others.
+      expect((await assemble([pdf, pdf], [{ file: 1, page: 1, turn: 90 }])).length).toBeGreaterThan(1000)
       expect(execFileSync('pdftotext', [path, '-'], { encoding: 'utf8' })).toContain('POOL PARTY BOOKING')
     }
   })

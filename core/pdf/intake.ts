@@ -3,10 +3,12 @@ import {
   PDFArray,
   PDFDict,
   PDFDocument,
+  PDFInvalidObject,
   PDFName,
   PDFNumber,
   type PDFObject,
   PDFRawStream,
+  PDFRef,
   PDFStream,
 } from '@cantoo/pdf-lib'
 import { shownAs } from './overlay'
@@ -72,7 +74,8 @@ const REFUSED: Record<string, string> = {
 }
 const refuse = (why: Refusal) => new RefusedFile(why, REFUSED[why]!)
 
-async function open(bytes: Uint8Array, password?: string): Promise<PDFDocument> {
+/** Opens a file; `locked` tells that it was protected, whether or not that took a password. */
+async function open(bytes: Uint8Array, password?: string): Promise<{ document: PDFDocument; locked: boolean }> {
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 1024))
   if (!head.includes('%PDF-')) throw refuse('not-pdf')
   const load = (with_?: string) =>
@@ -84,14 +87,14 @@ async function open(bytes: Uint8Array, password?: string): Promise<PDFDocument> 
   const isLock = (error: unknown) =>
     error instanceof EncryptedPDFError || /password|encrypt/i.test(error instanceof Error ? error.message : '')
   try {
-    return await load(password)
+    return { document: await load(password), locked: password !== undefined }
   } catch (error) {
     if (!isLock(error)) throw refuse('damaged')
     if (password !== undefined) throw refuse('wrong-password')
   }
   // Many files are protected against being changed, not against being read: those open with no password.
   try {
-    return await load('')
+    return { document: await load(''), locked: true }
   } catch (error) {
     throw refuse(isLock(error) ? 'password' : 'damaged')
   }
@@ -102,7 +105,7 @@ async function open(bytes: Uint8Array, password?: string): Promise<PDFDocument> 
  * everything that runs or carries files (ISO 32000-1, 7.7.3, 7.11.4, 12.6). Page contents stay as they are.
  */
 export async function takeIn(bytes: Uint8Array, password?: string): Promise<TakenIn> {
-  const document = await open(bytes, password)
+  const { document, locked } = await open(bytes, password)
   const { catalog, context } = document
   let pages
   try {
@@ -167,7 +170,15 @@ export async function takeIn(bytes: Uint8Array, password?: string): Promise<Take
   const sizes = pages.map((p) => shownAs(p)).map(({ w, h }) => ({ w, h }))
   if (sizes.some(({ w, h }) => !(w > 0 && h > 0 && w <= 20_000 && h <= 20_000))) throw refuse('damaged')
   // Kept as it came where nothing had to change; a protected file is written anew without its protection.
-  const untouched = removed.size === 0 && !document.isEncrypted && !/\/Encrypt\b/.test(tailOf(bytes)) && sound(bytes)
+  // Opened, its contents are plain; a word of protection left behind would have them read as cipher.
+  if (locked)
+    // A cross-reference stream of the locked file, kept as a mere object, would still name its protection.
+    for (const [ref, o] of context.enumerateIndirectObjects()) if (isCrossReference(o)) context.delete(ref)
+  const { Encrypt } = context.trailerInfo
+  if (Encrypt instanceof PDFRef) context.delete(Encrypt)
+  context.trailerInfo.Encrypt = undefined
+  context.largestObjectNumber = Math.max(...context.enumerateIndirectObjects().map(([ref]) => ref.objectNumber))
+  const untouched = removed.size === 0 && !locked && sound(bytes)
   const pdf = untouched
     ? bytes
     : await document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
@@ -213,6 +224,17 @@ function clean(dict: PDFDict, removed: Set<string>, where: string): void {
     dict.delete(PDFName.of('AA'))
   }
   dict.delete(PDFName.of('JS'))
+}
+
+/** Whether an object is a cross-reference stream; of a locked file it could not be deciphered and is kept as raw bytes. */
+function isCrossReference(o: PDFObject): boolean {
+  if (o instanceof PDFStream) return name(o.dict.get(PDFName.of('Type'))) === 'XRef'
+  const raw = (o as { data?: unknown }).data
+  return (
+    o instanceof PDFInvalidObject &&
+    raw instanceof Uint8Array &&
+    /\/Type\s*\/XRef\b/.test(new TextDecoder('latin1').decode(raw.subarray(0, 400)))
+  )
 }
 
 function isSigned(form: PDFDict): boolean {

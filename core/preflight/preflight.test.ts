@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { paper } from '../../tests/support/paper'
 import { clause, field, h, p } from '../document/build'
 import { type Block, type PaperDocument, fieldsOf, withIds } from '../document/model'
+import type { Mark, Marked } from '../marking/model'
 import { type MergeContext, type MergeValue, merge } from '../merge/merge'
 import { minor } from '../money/money'
 import { type PreflightInput, RULES, preflight } from './preflight'
@@ -64,6 +65,34 @@ function notes({ kind = 'contract', body = [], parties, values = {}, job = {}, o
     ...over,
   })
 }
+const TEXT = { type: 'text' as const, party: 'client', label: 'Words' }
+const blank = (id: string, more: Partial<Mark> = {}): Mark => ({
+  id,
+  page: 1,
+  x: 50,
+  y: 100,
+  w: 120,
+  h: 16,
+  state: 'settled',
+  from: 'found',
+  why: '',
+  confidence: 0.9,
+  field: { key: id, type: 'text', party: 'client', label: `Blank ${id}`, required: true },
+  ...more,
+})
+const onTable = (marks: Mark[]): Marked => ({
+  sha: '0'.repeat(64),
+  name: 'form.pdf',
+  pages: [{ w: 595, h: 842 }],
+  marks,
+  strikes: [],
+  read: 1,
+  removed: [],
+  unplaced: [],
+})
+const BUSINESS_BLOCK = ['x', 'y'].map((id) =>
+  blank(id, { foundParty: 'business', field: { key: id, type: 'text', party: 'business', label: id, required: true } }),
+)
 const GUEST = [{ key: 'guest', label: 'Guest' }]
 const client = { party: 'client', name: 'Ines', email: 'ines@marlow.example' }
 
@@ -260,6 +289,46 @@ const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene
     { job: { people: [client] } },
   ],
   ['noPrice', 'warn', 'The total is 0.', { job: { total: 0 } }, { job: { total: 0 }, kind: 'form' }],
+  [
+    'cardNumber',
+    'stop',
+    'Take payment through the payment step',
+    { body: [field({ key: 'c', type: 'text', party: 'client', label: 'Credit card number' })] },
+    { body: [field({ key: 'c', type: 'text', party: 'client', label: 'Membership card colour' })] },
+  ],
+  [
+    'ruleTrouble',
+    'stop',
+    'circle',
+    {
+      body: [
+        field({ ...TEXT, key: 'a', show: { field: 'b', is: 'filled' } }),
+        field({ ...TEXT, key: 'b', show: { field: 'a', is: 'filled' } }),
+      ],
+    },
+    { body: [field({ ...TEXT, key: 'a', show: { field: 'b', is: 'filled' } }), field({ ...TEXT, key: 'b' })] },
+  ],
+  [
+    'uncoveredBlank',
+    'warn',
+    'covered by no field',
+    { over: { marked: onTable([blank('a', { state: 'proposed' })]) } },
+    { over: { marked: onTable([blank('a'), blank('b', { state: 'dismissed', y: 300 })]) } },
+  ],
+  [
+    'offBlank',
+    'warn',
+    'stands on no blank',
+    { over: { marked: onTable([blank('a'), blank('b', { from: 'hand', y: 300 })]) } },
+    { over: { marked: onTable([blank('a'), blank('b', { from: 'hand', x: 55 })]) } },
+  ],
+  [
+    'otherBlock',
+    'warn',
+    'stands in the block of Business',
+    { over: { marked: onTable([blank('a', { foundParty: 'business' }), ...BUSINESS_BLOCK]) } },
+    { over: { marked: onTable([blank('a', { foundParty: 'client' }), ...BUSINESS_BLOCK]) } },
+  ],
 ]
 
 describe('preflight', () => {

@@ -9,7 +9,7 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
   await accessible(page)
   await signIn(page)
   const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
-  const papers = await api.must<{ id: string; state: string }[]>('GET', '/api/papers')
+  const papers = await api.must<{ id: string; state: string; title: string }[]>('GET', '/api/papers')
   const paper = (state: string) => `/papers/${papers.find((p) => p.state === state)!.id}`
   const jobs = ['Orchard weekend', 'Lakeside swim'].map((t) => `/jobs/${rows.find((r) => r.title === t)!.id}`)
   const paths = [
@@ -24,10 +24,12 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
     '/money',
     '/people',
     `${paper('draft')}/write`,
+    `/papers/${papers.find((p) => p.title === 'Festival supplier agreement')!.id}/mark`,
     '/library',
     '/library/templates/hire',
     '/library/clauses/details',
     '/post',
+    '/bring',
   ]
   for (const path of paths)
     await test.step(path, async () => {

@@ -20,6 +20,7 @@ const KEYS: [string, string][] = [
   ['Delete', 'it is no blank'],
   ['l', 'what it asks, in words'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
+  ['Ctrl+Enter', 'to the sending sheet'],
   ['+ - 0', 'larger, smaller, fitted'],
 ]
 </script>

@@ -141,9 +141,11 @@ function keys(e: KeyboardEvent): void {
               const page = current.value?.page ?? 1
               chosen.value = ordered.value.filter((m) => m.page === page).map((m) => m.id)
             }
-          : e.altKey || (command && !e.key.startsWith('Arrow'))
-            ? undefined
-            : keyed(e, inTable, target)
+          : command && e.key === 'Enter'
+            ? () => void (props.of === 'paper' ? toSending() : go('/library'))
+            : e.altKey || (command && !e.key.startsWith('Arrow'))
+              ? undefined
+              : keyed(e, inTable, target)
   if (!act) return
   e.preventDefault()
   act()

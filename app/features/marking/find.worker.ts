@@ -13,6 +13,7 @@ export interface FindAsk {
 }
 export type FindAnswer =
   | { page: number; pages: number; blanks: FoundBlank[]; text: PageText; language: string }
+  | { ready: true }
   | { done: true }
   | { failed: string }
 
@@ -51,3 +52,5 @@ async function find({ pdf: data, from }: FindAsk): Promise<void> {
 onmessage = ({ data }: MessageEvent<FindAsk>) => {
   find(data).catch((e: unknown) => answer({ failed: e instanceof Error ? e.message : String(e) }))
 }
+// A module that waits while it loads would miss what is posted meanwhile: whoever asks waits for this word.
+answer({ ready: true })

@@ -158,8 +158,9 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     finding.value = { page: 0, pages: view.value.marked.pages.length }
     worker = new FindWorker()
     worker.onmessage = ({ data }: MessageEvent<FindAnswer>) => {
-      if ('page' in data) found(data)
-      else {
+      if ('ready' in data) worker?.postMessage({ pdf, from: read.value + 1 }, [pdf])
+      else if ('page' in data) found(data)
+      else if ('done' in data || 'failed' in data) {
         if ('failed' in data)
           notices.trouble(
             new Error('The blanks of this file could not be read to the end. Draw the boxes that are missing.'),
@@ -167,8 +168,10 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
         stop()
       }
     }
-    worker.onerror = () => stop()
-    worker.postMessage({ pdf, from: read.value + 1 }, [pdf])
+    worker.onerror = () => {
+      notices.trouble(new Error('The blanks of this file could not be read. Draw the boxes that are to be filled.'))
+      stop()
+    }
   }
   function stop(): void {
     worker?.terminate()

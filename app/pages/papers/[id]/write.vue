@@ -18,6 +18,8 @@ const onScreen = await usePaper(String(useRoute().params.id))
 const { id, paper, problem, busy, act, load } = onScreen
 provide(PAPER, onScreen)
 useFeed(load)
+// Somebody else's PDF has no words to write on: it lies on the marking table.
+if (paper.value?.marked) await navigateTo(`/papers/${id}/mark`, { replace: true })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
 const draft = computed(() => paper.value.state === 'draft')
 const written = computed(() => paper.value.written)
