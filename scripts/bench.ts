@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util'
 import { signedIn } from '../tests/support/caller'
 import { linkTo } from '../tests/support/line'
 import { TestServer } from '../tests/support/server'
+import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
 import { papers } from './bench/papers'
@@ -20,10 +21,12 @@ const add = (list: Figure[]) => {
   figures.push(...list)
 }
 
+add(await blanks())
 add(await papers())
 await seedOnce()
 const server = await TestServer.start()
 try {
+  add(await firstPage(server))
   add(await typing(server))
   const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
   await server.kill()

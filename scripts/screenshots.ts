@@ -22,7 +22,7 @@ const page = await context.newPage()
 await signInAs(page)
 const api = await signedIn(server)
 const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
-const papers = await api.must<{ id: string; state: string; jobTitle: string }[]>('GET', '/api/papers')
+const papers = await api.must<{ id: string; state: string; title: string; jobTitle: string }[]>('GET', '/api/papers')
 const job = (title: string) => `/jobs/${rows.find((r) => r.title === title)!.id}`
 const paper = (title: string, state: string) =>
   `/papers/${papers.find((p) => p.jobTitle === title && p.state === state)!.id}`
@@ -68,6 +68,13 @@ await page.getByRole('list', { name: 'Amendments' }).waitFor()
 await take('paper-writing', page, async () => {
   await page.getByRole('button', { name: 'Fenmere common' }).first().click()
   await page.getByRole('dialog', { name: 'Place' }).waitFor()
+})
+const marked = papers.find((p) => p.title === 'Festival supplier agreement')!
+await page.goto(`/papers/${marked.id}/mark`)
+await take('marking', page, async () => {
+  await page.getByText(/26 blanks, \d+ settled · kept/).waitFor()
+  await page.getByRole('button', { name: 'Show it' }).click()
+  await page.waitForFunction(() => (document.querySelector('canvas')?.width ?? 0) > 300)
 })
 await page.goto(paper('Weir View', 'draft'))
 await take('sending', page, drawn(page))

@@ -191,7 +191,7 @@ export function ruleCandidates(s: Scene, known: (text: string) => boolean, used:
     // A row of a chart: only numbers under it.
     if (captions.length >= 3 && captions.every((c) => /^[\d.,%£$€ -]+$/.test(c.text))) continue
     const split =
-      captions.length >= 2 && captions.filter((c) => known(c.text)).length * 2 >= captions.length && w > 150
+      !besides && captions.length >= 2 && captions.filter((c) => known(c.text)).length * 2 >= captions.length && w > 150
         ? captions
         : null
     const room = roomAbove(s, r.from, r.x2, r.y)

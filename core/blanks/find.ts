@@ -33,6 +33,8 @@ export interface Sense {
   words: string[]
   counts: Map<string, number>
 }
+/** Room for a stamp is nobody's to fill. */
+const STAMP = /\b(stamp|seal)$|\bstempel\b|\bcachet\b|\bsello\b/
 export const noSense = (): Sense => ({ words: [], counts: new Map() })
 
 interface Seen extends Candidate {
@@ -78,7 +80,7 @@ export function findOnPage(ink: Ink, sense: Sense = noSense()): FoundBlank[] {
   const seen = label(s, candidates, lists)
   judge(s, seen, lists, mainParty(sense.counts))
   return seen
-    .filter((c) => c.confidence >= 0.45)
+    .filter((c) => c.confidence >= 0.45 && !STAMP.test(plainText(c.label)))
     .map((c) => ({
       page: ink.page,
       ...tidy(asShown(lineHeight(c, s), ink)),
@@ -211,7 +213,10 @@ function chooseLabel(c: Candidate, b: Beside, lists: readonly WordList[]): { tex
     return { text, where: c.head ? 'under' : 'beside' }
   }
   if (c.row) return { text: c.row, where: 'after' }
-  const after = b.rightGap < 16 ? inBrackets(b.right) : ''
+  // A cross marks where to sign; who signs stands under the line.
+  if (/^x$/i.test(b.left.trim()) && b.below && b.belowGap < 13) return { text: b.below, where: 'over' }
+  if (c.how === 'cell' && b.right && b.rightGap < 26) return { text: b.right, where: 'before' }
+  const after = b.rightGap < 16 && !b.rightLeads ? inBrackets(b.right) : ''
   const left = b.left && b.leftGap < (c.inText ? 40 : 130) ? tail(b.left) : ''
   if (c.inText && after && !left) return { text: after, where: 'before' }
   if (b.below && b.below.length <= 64 && (c.caption ? true : b.belowGap < 13)) {
@@ -267,9 +272,13 @@ function judge(s: Scene, seen: Seen[], lists: readonly WordList[], main: string)
   )
   for (const c of seen) c.type = typeOf(c, lists)
   spans(seen)
+  columns(seen)
+  const signed = unknownRoles(seen, lists)
   roleRows(seen, lists)
   for (const c of seen) {
-    const { party, by } = partyOf(s, c, seen, headings, lists, ownWords, main)
+    const { party, by } = signed.has(c)
+      ? { party: signed.get(c)!, by: 'own' as const }
+      : partyOf(s, c, seen, headings, lists, ownWords, main)
     c.party = party
     c.by = by
     c.confidence = confidenceOf(s, c, lists, seen)
@@ -293,6 +302,7 @@ function typeOf(c: Seen, lists: readonly WordList[]): BlankType {
     return named === 'initials' ? 'initials' : 'checkbox'
   }
   if (c.how === 'date') return 'date'
+  if (/^x$/i.test(c.beside.left.trim()) && c.beside.leftGap < 16) return 'signature'
   const b = c.beside
   // What follows in the sentence can say more than what leads up to it.
   const next = plainText(b.right)
@@ -306,7 +316,7 @@ function typeOf(c: Seen, lists: readonly WordList[]): BlankType {
   )
     return 'date'
   const hint =
-    inBrackets(b.right) ||
+    (b.rightLeads ? '' : inBrackets(b.right)) ||
     (c.where !== 'over' &&
     b.belowGap < 12 &&
     /^\s*\(/.test(b.below) &&
@@ -322,6 +332,7 @@ function typeOf(c: Seen, lists: readonly WordList[]): BlankType {
   }
   const byLabel = typeNamed(c.label, lists)
   if (byLabel) return byLabel
+  if (c.how === 'cell' && c.where === 'before' && typeNamed(b.above, lists) === 'initials') return 'initials'
   const sentence = plainText(b.sentence)
   if (c.inText && c.w < 16 * c.size && lists.some((l) => l.dateAhead.test(sentence.split(' ').slice(-12).join(' '))))
     return 'date'
@@ -329,6 +340,9 @@ function typeOf(c: Seen, lists: readonly WordList[]): BlankType {
     const byName = typeNamed(c.named.replace(/([a-z])([A-Z])/g, '$1 $2').replace(/[_.\-[\]\d]+/g, ' '), lists)
     if (byName) return byName
   }
+  // `sells to the Buyer, ____`
+  if (c.inText && /,$/.test(b.left.trim()) && b.leftGap < 16 && namesRole(b.left.trim().split(/\s+/).at(-1)!, lists))
+    return 'name'
   // `I, ____, of` and `between ____ (the hirer)` want a name.
   const left = plainText(b.left)
   if (c.inText && b.leftGap < 16) {
@@ -359,7 +373,67 @@ function bareRole(text: string, lists: readonly WordList[]): boolean {
           w,
         ),
     )
+  // Several people are no name; nor is the model of a thing.
+  if (words.some((w) => /^(guests|participants|children|members|people|models?)$/.test(w))) return false
   return words.length > 0 && words.length <= 3 && words.filter((w) => namesRole(w, lists)).length === words.length
+}
+
+/** Openings of one column of a grid without a head are all for what the first is for. */
+function columns(seen: readonly Seen[]): void {
+  for (const c of seen) {
+    if (c.how !== 'cell' || c.head || c.row || c.type !== 'text' || !c.grid) continue
+    const over = seen.find(
+      (o) => o !== c && o.grid === c.grid && Math.abs(o.x - c.x) < 2 && o.y < c.y && o.type === 'initials',
+    )
+    if (over) c.type = 'initials'
+  }
+}
+
+const NOT_WHO =
+  /^(authori[sz]ed|your|official|digital|electronic|valid|original|first|second|other|legal|responsible|please|print|full|name|date|place|sign|signed|and|total|this|their|representative|his|her)$/
+/**
+ * Signatures of roles no list knows, by how they are asked for: `Dentist signature`, `signature of the dentist`, or a row
+ * of a single word and a date where another row is like it.
+ */
+function unknownRoles(seen: Seen[], lists: readonly WordList[]): Map<Seen, string> {
+  const found = new Map<Seen, string>()
+  const known = (text: string) => namesRole(text, lists)
+  for (const c of seen) {
+    const text = plainText(c.label)
+      .replace(/[:*]+$/, '')
+      .trim()
+    const who =
+      c.type === 'signature'
+        ? (/^(?:the )?([a-z-]{4,})(?:'s)? signature$/.exec(text)?.[1] ??
+          /signature of (?:the )?([a-z-]{4,})$/.exec(text)?.[1])
+        : undefined
+    if (who && !known(text) && !NOT_WHO.test(who)) found.set(c, who)
+  }
+  const single = seen.filter((c) => {
+    const text = plainText(c.label)
+      .replace(/[:*]+$/, '')
+      .trim()
+    const row = seen.filter((o) => o !== c && Math.abs(bottom(o) - bottom(c)) < 8)
+    return (
+      c.type === 'text' &&
+      isLine(c) &&
+      /^[a-z-]{5,}$/.test(text) &&
+      !NOT_WHO.test(text) &&
+      row.some((o) => o.type === 'date' && o.x > c.x) &&
+      !row.some((o) => o.type === 'signature')
+    )
+  })
+  if (single.length + seen.filter((c) => c.type === 'signature' && c.where === 'after').length >= 2)
+    for (const c of single) {
+      c.type = 'signature'
+      found.set(
+        c,
+        plainText(c.label)
+          .replace(/[:*]+$/, '')
+          .trim(),
+      )
+    }
+  return found
 }
 
 const FROM = /(^| )(from|von|vom|du|desde|del|de)$/
@@ -421,8 +495,12 @@ function partyOf(
   const labelParty =
     (c.where === 'over' && b.below ? named(b.below) : null) ??
     (rightRole ? named(rightRole) : null) ??
-    (c.how === 'tick' ? speaker(`${b.sentence} ${b.right}`, lists) : named(nearWords(c.label))) ??
-    (c.head ? named(c.head) : null) ??
+    (c.how === 'tick'
+      ? speaker(`${b.sentence} ${b.right}`, lists)
+      : c.head && !c.row && c.type === 'text'
+        ? null
+        : named(nearWords(c.label))) ??
+    (c.head && c.type !== 'text' && c.type !== 'checkbox' ? named(c.head) : null) ??
     (c.row ? named(c.row) : null) ??
     (c.named ? named(c.named.replace(/([a-z])([A-Z])/g, '$1 $2').replace(/[_.-]+/g, ' ')) : null)
   const own1 = says(labelParty, 'own')
@@ -432,7 +510,11 @@ function partyOf(
     .filter((o) => o !== c && o.party && Math.abs(bottom(o) - bottom(c)) < 8 && right(o) <= c.x + 2)
     .sort((a, z) => z.x - a.x)[0]
   const rowFirst =
-    row && (row.by === 'own' || row.by === 'row') && !(heading && otherColumn(heading, headingOver(row, headings, s)))
+    row &&
+    (row.by === 'own' || row.by === 'row') &&
+    (row.x + row.w + 130 > c.x && c.beside.leftGap < 16 && !/:\s*$/.test(c.beside.left)
+      ? true
+      : !(heading && otherColumn(heading, headingOver(row, headings, s))))
       ? says(row.party, 'row')
       : null
   if (rowFirst && c.how !== 'tick') return rowFirst
@@ -455,8 +537,17 @@ function partyOf(
     ahead && (c.type === 'date' || c.type === 'name')
       ? (named(ahead.where === 'over' ? ahead.beside.below : nearWords(ahead.label)) ?? null)
       : null
+  const signedAbove = seen.some(
+    (o) =>
+      o.type === 'signature' &&
+      bottom(o) < bottom(c) - 4 &&
+      bottom(c) - bottom(o) < 90 &&
+      sameColumn(o, c) &&
+      !(heading && heading.base > bottom(o)),
+  )
   if (
     aheadParty &&
+    !signedAbove &&
     !(before && (before.by === 'own' || before.type === 'signature') && bottom(c) - bottom(before) < 40)
   )
     return { party: aheadParty, by: 'before' }
@@ -465,7 +556,8 @@ function partyOf(
     carries &&
     (before.by !== 'heading' || !headingParty) &&
     !(c.inText && c.type === 'text' && Math.max(b.left.split(/\s+/).length, b.right.split(/\s+/).length) > 3) &&
-    signOff(before)
+    signOff(before) &&
+    (c.type !== 'text' || ABOUT_PERSON.test(plainText(c.label)) || !!c.grid || before.type === 'text')
   )
     return { party: before.party, by: 'before' }
   if (headingParty) return { party: headingParty, by: 'heading' }
@@ -477,6 +569,9 @@ const speaker = (text: string, lists: readonly WordList[]): string | null => {
   return /\b(my|mein\w*|mon|mi)\b/.test(plain) && lists.some((l) => l.parties.guardian.test(plain)) ? 'guardian' : null
 }
 const otherColumn = (a: Heading, b: Heading | null): boolean => !!b && a !== b && Math.abs(a.base - b.base) < 6
+/** Facts that are asked of a person beside their name. */
+const ABOUT_PERSON =
+  /address|phone|\btel\b|mobile|e-?mail|title|position|capacity|occupation|relationship|company|organi[sz]ation|postcode|town|city|\bid\b|passport|licen[cs]e|nationality|department|role|place|anschrift|adresse|telefon|ort|beruf|funktion|direccion|telefono|cargo|domicilio|qualite|fonction|demeurant/
 const signOff = (c: Seen): boolean =>
   c.type !== 'checkbox' && (c.type !== 'text' || c.by === 'before' || c.by === 'own')
 const nearWords = (text: string): string => {
@@ -546,7 +641,8 @@ function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen: reado
     case 'cell':
       if (c.inside) return typed || asks(c.inside) ? 0.75 : 0.6
       if (c.head || c.row) return typed ? 0.88 : 0.78
-      return c.label && c.where !== 'before' ? (typed ? 0.75 : c.where === 'under' && asks(c.label) ? 0.6 : 0.4) : 0.3
+      if (c.where === 'before') return c.type === 'initials' ? 0.8 : c.beside.rightGap < 16 ? 0.5 : 0.3
+      return c.label ? (typed ? 0.75 : c.where === 'under' && asks(c.label) ? 0.6 : 0.4) : 0.3
     case 'box':
       if (c.inside) return 0.75
       if (!c.label) return 0.25

@@ -49,11 +49,13 @@ export function typeNamed(label: string, lists: readonly WordList[]): Exclude<Bl
 
 /** The party a text names: canonical, or a role of the paper's own. The one nearest the end of it counts. */
 export function partyNamed(text: string, lists: readonly WordList[], own: ReadonlyMap<string, string>): string | null {
-  // A number of guests is not a guest.
-  const plain = plainText(text).replace(
-    /\b(number|no\.?|anzahl|nombre|numero|how many) (of |der |von |de |des )?(the )?\p{L}+/gu,
-    ' ',
-  )
+  // A number of guests is not a guest, nor are guests in general.
+  const plain = plainText(text)
+    .replace(
+      /\b(guests|participants|children|members|attendees|visitors|volunteers|passengers)\b(?!'? (signature|name|initials))/g,
+      ' ',
+    )
+    .replace(/\b(number|no\.?|anzahl|nombre|numero|how many) (of |der |von |de |des )?(the )?\p{L}+/gu, ' ')
   let best: { at: number; party: string } | null = null
   const see = (pattern: RegExp, partyOf: (word: string) => string, weight = 0) => {
     for (const m of plain.matchAll(new RegExp(pattern.source, 'g'))) {

@@ -16,6 +16,8 @@ export interface Beside {
   belowGap: number
   leftGap: number
   rightGap: number
+  /** The words right of it stand before another place, and label that one. */
+  rightLeads: boolean
   /** Where the phrase above stands, to tell apart who it belongs to. */
   abovePhrase: Phrase | null
   belowPhrase: Phrase | null
@@ -95,6 +97,7 @@ export function wordsBeside(s: Scene, c: Candidate, all: readonly Candidate[]): 
     above: above?.text ?? '',
     below: below?.text ?? '',
     leftGap: lefts[0] ? c.x - right(lefts[0]) : NONE,
+    rightLeads: !!rights[0] && others.some((o) => o.x >= right(rights[0]!) - 2 && o.x - right(rights[0]!) < 14),
     rightGap: rights[0] ? rights[0].x - right(c) : NONE,
     aboveGap: above ? c.y + (boxed ? 0 : Math.min(c.h, 10)) - above.base : NONE,
     belowGap: below ? below.base - 0.74 * below.size - bottom(c) : NONE,

@@ -70,7 +70,7 @@ describe('rules among fields', () => {
         const problems = ruleProblems([...FIELDS, field('more', { show })])
         if (problems.some((p) => p.key === 'more')) expect(ruleHolds(show, values)).toBe(false)
       }),
-      { numRuns: 400 },
+      { numRuns: 2000 },
     )
   })
 

@@ -41,13 +41,18 @@ export function ruleHolds(rule: FieldRule, values: FieldValues): boolean {
   }
 }
 
+/** The single conditions a rule is made of. */
+const leaves = (rule: FieldRule): Extract<FieldRule, { field: string }>[] =>
+  'all' in rule
+    ? rule.all.flatMap(leaves)
+    : 'any' in rule
+      ? rule.any.flatMap(leaves)
+      : 'not' in rule
+        ? leaves(rule.not)
+        : [rule]
+
 /** The fields a rule looks at. */
-export function rulesFields(rule: FieldRule | undefined): string[] {
-  if (!rule) return []
-  if ('all' in rule) return rule.all.flatMap(rulesFields)
-  if ('any' in rule) return rule.any.flatMap(rulesFields)
-  return 'not' in rule ? rulesFields(rule.not) : [rule.field]
-}
+export const rulesFields = (rule: FieldRule | undefined): string[] => (rule ? leaves(rule).map((r) => r.field) : [])
 const dependsOn = (f: FieldSpec): string[] => [
   ...rulesFields(f.show),
   ...rulesFields(f.require),
@@ -144,7 +149,9 @@ function candidates(f: FieldSpec, compared: readonly string[]): (string | boolea
       const at = (by: number) => new Date(Date.parse(`${c}T00:00Z`) + by * 86_400_000).toISOString().slice(0, 10)
       return [at(-1), c, at(1)]
     }
-    return n === null ? [c, `${c} and more`, `${c}z`] : [String(n - 1), c, String(n + 1)]
+    return n === null
+      ? [c, `${c} and more`, `${c}z`]
+      : [String(n - 1), String(n - 0.5), c, String(n + 0.5), String(n + 1)]
   })
   if (f.type === 'number') {
     const low = f.format?.kind === 'range' ? f.format.from : undefined
@@ -168,21 +175,27 @@ function candidates(f: FieldSpec, compared: readonly string[]): (string | boolea
     )
     return ['', ...days]
   }
-  return ['', 'something', ...beside]
+  // What sorts before any word, and after most.
+  return ['', '!', 'something', ...beside]
 }
 
-const comparedIn = (rule: FieldRule | undefined, key: string): string[] => {
-  if (!rule) return []
-  if ('all' in rule) return rule.all.flatMap((r) => comparedIn(r, key))
-  if ('any' in rule) return rule.any.flatMap((r) => comparedIn(r, key))
-  if ('not' in rule) return comparedIn(rule.not, key)
-  return rule.field === key && rule.value !== undefined ? [rule.value] : []
+const comparedIn = (rule: FieldRule, key: string): string[] =>
+  leaves(rule).flatMap((r) => (r.field === key && r.value !== undefined ? [r.value] : []))
+
+const FINITE = new Set<FieldSpec['type']>(['tick', 'choice', 'choices', 'signature', 'initials'])
+const ORDERED = new Set<FieldSpec['type']>(['number', 'day', 'date'])
+/** Whether several comparisons of one answer can be met in ways that trying a few doesn't show: then it counts as possible. */
+function undecided(rule: FieldRule, f: FieldSpec): boolean {
+  const compared = leaves(rule).filter((r) => r.field === f.key && r.value !== undefined && !/filled|empty/.test(r.is))
+  if (FINITE.has(f.type) || compared.length < 2) return false
+  return compared.some((r) => r.is === 'contains' || (!ORDERED.has(f.type) && numberOf(r.value!) === null))
 }
 
 const TRIED_MAX = 40_000
 /** Whether a rule can hold for any answers that the fields allow; undecided counts as possible. */
 function canHold(rule: FieldRule, byKey: ReadonlyMap<string, FieldSpec>, never: ReadonlySet<string>): boolean {
   const keys = [...new Set(rulesFields(rule))]
+  if (keys.some((k) => byKey.has(k) && !never.has(k) && undecided(rule, byKey.get(k)!))) return true
   const choices = keys.map((k) => {
     const f = byKey.get(k)
     return !f || never.has(k) ? [''] : candidates(f, comparedIn(rule, k))

@@ -2,12 +2,12 @@
 export interface Figure {
   name: string
   value: number
-  unit: 'ms' | 'req/s' | 'MB'
+  unit: 'ms' | 'req/s' | 'MB' | '%' | 'keys'
   baseline: number
   /** How many times slower than the baseline: below 1 is faster. */
   ratio: number
   /** What the ratio, or the value itself, should stay under. */
-  goal: { ratio?: number; value?: number }
+  goal: { ratio?: number; value?: number; least?: number }
 }
 
 export const median = (list: number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!
@@ -47,8 +47,14 @@ export async function compare(
 export function print(f: Figure): void {
   const n = (x: number) => x.toFixed(x < 10 ? 2 : 1).padStart(9)
   const over =
-    (f.goal.ratio !== undefined && f.ratio > f.goal.ratio) || (f.goal.value !== undefined && f.value > f.goal.value)
-  const goal = [f.goal.ratio && `ratio under ${f.goal.ratio}`, f.goal.value && `under ${f.goal.value} ${f.unit}`]
+    (f.goal.ratio !== undefined && f.ratio > f.goal.ratio) ||
+    (f.goal.value !== undefined && f.value > f.goal.value) ||
+    (f.goal.least !== undefined && f.value < f.goal.least)
+  const goal = [
+    f.goal.ratio && `ratio under ${f.goal.ratio}`,
+    f.goal.value && `under ${f.goal.value} ${f.unit}`,
+    f.goal.least && `at least ${f.goal.least} ${f.unit}`,
+  ]
     .filter(Boolean)
     .join(', ')
   process.stdout.write(

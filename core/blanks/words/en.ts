@@ -25,12 +25,13 @@ export const english: WordList = {
     'this',
     'please',
   ],
-  signature: /^by$|\bsign(ature|atures|ed|s|atory)?\b|\bsign here\b|^x$/,
+  signature:
+    /^by$|^(witnessed|approved|authori[sz]ed|accepted|agreed) by$|\bsign(ature|atures|ed|s|atory)?\b|\bsign here\b|^x$/,
   initials:
     /\binitials?\b(?! (deposit|payment|term|period|inspection|consultation|fee|cost|visit|meeting|assessment|contact))|\binitialled\b|\binit\b/,
   date: /\bdates?\b(?! back)|\bdated\b|\bd\.?o\.?b\b|\bday of$|^day of\b|\bborn( on)?$|\b(valid|expires?|expiry)( until| on| from)?$|\bdd ?[/.-] ?mm|\bmm ?[/.-] ?dd|\bbirthday\b/,
   dateAhead:
-    /\b(period|term|commenc\w*|begin\w*|start\w*|end(s|ing)|effective|valid|expir\w*|made|entered|signed|dated?|return\w*|arriv\w*|depart\w*|available|hire|rental|rented)\b.*\b(from|to|on|until|till|by|as of|this)$|\bagreement of$/,
+    /\b(period|term|commenc\w*|begin\w*|start\w*|end(s|ing)|effective|valid|expir\w*|made|entered|signed|dated?|return\w*|arriv\w*|depart\w*|paid|delivered|available|hire|rental|rented)\b.*\b(from|to|on|until|till|by|as of|this)$|\bagreement of$/,
   dateFirst: /\bdate\b(?!s? (of|for) (the )?(witness|person))|\bdated\b|\bsigned on\b|\bday of\b|\bthis$/,
   name: /\bnames?\b|\bsurname\b|\bforenames?\b|\bin (block )?capitals\b|\b(contact|responsible) person\b|\bemergency contact$|\bnext of kin$|\b(mr|mrs|ms|miss)[/ .]*$/,
   notName: new RegExp(
@@ -41,11 +42,11 @@ export const english: WordList = {
       /\bmy (child|son|daughter)\b|\b(parents?|guardians?|carers?|mother|father|parental|next of kin|legal representative)\b/,
     witness: /\bwitness(es|ed)?\b/,
     business:
-      /\b((business|company)(?! (name|address|number|reg|vat|type|website))|landlord|landlady|lessor|supplier|provider|contractor|vendor|seller|staff|office use|official use|internal use|our representative|for us|agency|letting agent|management|studio use|hire company|owner(?!'s (name|address)))\b/,
+      /\bfor [a-z]+ use\b|\b(sub-?)?(lessors?|grantors?)\b|\b((business|company)(?! (name|address|number|reg|vat|type|website))|landlord|landlady|lessor|supplier|provider|contractor|vendor|seller|staff|office use|official use|internal use|our representative|for us|agency|letting agent|management|studio use|hire company|owner(?!'s (name|address)))\b/,
     participant:
       /\b(participants?|attendees?|guests?|child(ren)?('s)?|students?|pupils?|campers?|riders?|swimmers?|athletes?|players?|visitors?|volunteers?|delegates?|bathers?|climbers?|trainees?|learners?|minors?|young person|divers?|runners?|passengers?|competitors?|members?)\b/,
     client:
-      /\b(clients?|customers?|hirers?|tenants?|renters?|lessees?|buyers?|purchasers?|applicants?|patients?|homeowners?|householders?|subscribers?|bookers?|residents?|(pet|dog|cat|horse|car|vehicle|home) owners?)\b/,
+      /\b(sub-?)?lessees?\b|\b(clients?|customers?|hirers?|tenants?|renters?|lessees?|buyers?|purchasers?|applicants?|patients?|homeowners?|householders?|subscribers?|bookers?|residents?|(pet|dog|cat|horse|car|vehicle|home) owners?)\b/,
   },
   roles:
     /\b(organi[sz]ers?|exhibitors?|artists?|performers?|photographers?|models?|drivers?|directors?|secretary|treasurer|chair(man|woman|person)?|trustees?|employees?|employers?|borrowers?|lenders?|guarantors?|donors?|managers?|supervisors?|inspectors?|surveyors?|architects?|notary|broker|teachers?|instructors?|coach(es)?|doctors?|physicians?|nurses?|vets?|veterinarian|engineers?|consultants?|authors?|publishers?|licensors?|licensees?|distributors?|franchisees?|carriers?|consignors?|consignees?|caterers?|stallholders?|traders?|crew|captain|skipper|translators?|interpreters?|sponsors?|speakers?|musicians?|beneficiary|translator|assessors?|technicians?|installers?)\b/,

@@ -106,7 +106,7 @@ export async function writeBackRows(paperId: string): Promise<WriteBackRow[]> {
   if (paper.state === 'draft') return []
   const { fields, values } = await answersOf(paperId)
   if (!fields.some((f) => f.writeTo)) return []
-  const { context } = await preparePaper(paper)
+  const { context } = await preparePaper(paper, false)
   return fields.flatMap((f): WriteBackRow[] => {
     const value = values.get(f.key)
     const at = f.writeTo ? context.values[f.writeTo] : undefined
@@ -124,7 +124,7 @@ export async function takeOver(paperId: string, paths: readonly string[]): Promi
     const rows = (await writeBackRows(paperId)).filter((r) => paths.includes(r.path))
     if (!rows.length) throw new Problem('not-now', 'The record says this already. There is nothing to write back.')
     const paper = await loadPaper(paperId)
-    const { context, loaded } = await preparePaper(paper)
+    const { context, loaded } = await preparePaper(paper, false)
     const set: Record<string, unknown> & { facts?: Record<string, string> } = {}
     for (const row of rows) {
       const { source } = context.values[row.path]!

@@ -94,7 +94,7 @@ export async function markingView(on: OnTable): Promise<MarkingView> {
     parties: document.parties,
   }
   if (table.paper) {
-    const prepared = await preparePaper(table.paper)
+    const prepared = await preparePaper(table.paper, false)
     const sheet = await sheetOf(prepared)
     const { loaded, context } = prepared
     return {

@@ -34,7 +34,7 @@ async function asSent(round: typeof rounds.$inferSelect): Promise<Uint8Array> {
 export async function paperPdf(id: string): Promise<NamedFile> {
   const paper = await loadPaper(id)
   const round = await roundOf(id)
-  const bytes = round ? await asSent(round) : (await renderDraft(await preparePaper(paper))).pdf
+  const bytes = round ? await asSent(round) : (await renderDraft(await preparePaper(paper, false))).pdf
   return { bytes, name: `${paper.title}.pdf` }
 }
 

@@ -73,15 +73,18 @@ export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule
   return mergeContext(loaded, await boundContacts(paper), own, facts)
 }
 
-/** A paper filled from the record as it is now. */
-export async function preparePaper(paper: Paper): Promise<Prepared> {
+/**
+ * A paper filled from the record as it is now. Somebody else's PDF is read for its words only where they are wanted: to
+ * send it, or to take it out; what is shown of a draft needs its fields alone.
+ */
+export async function preparePaper(paper: Paper, words = true): Promise<Prepared> {
   const loaded = await loadJob(paper.jobId)
   const { own, amendments } = paper
   const context = await contextOf(paper, loaded, await allFacts())
   const title = `${paper.title}, ${loaded.job.title}`.slice(0, 300)
   // Somebody else's PDF is read as flowing text with its fields; the pages themselves are drawn from the file.
   const written = paper.marked
-    ? { ...paper.document, body: readingBody(paper.marked, await textOf(paper.marked.sha)) }
+    ? { ...paper.document, body: readingBody(paper.marked, words ? await textOf(paper.marked.sha) : []) }
     : paper.document
   const template = withPresets(amend({ ...written, title }, amendments, own.changes), own.presets)
   const merged = merge(template, context)

@@ -22,7 +22,7 @@ function suggestedDeadline(today: string, day: string | null, timeZone: string):
 /** Everything the paper's page and sending sheet show. */
 export async function paperView(id: string, memberId: string): Promise<PaperView> {
   const paper = await loadPaper(id)
-  const prepared = await preparePaper(paper)
+  const prepared = await preparePaper(paper, false)
   const { loaded, merged } = prepared
   const { job, client, business } = loaded
   const sheet = await sheetOf(prepared)
