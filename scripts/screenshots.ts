@@ -72,9 +72,13 @@ await take('paper-writing', page, async () => {
 const marked = papers.find((p) => p.title === 'Festival supplier agreement')!
 await page.goto(`/papers/${marked.id}/mark`)
 await take('marking', page, async () => {
-  await page.getByText(/26 blanks, \d+ settled · kept/).waitFor()
   await page.getByRole('button', { name: 'Show it' }).click()
-  await page.waitForFunction(() => (document.querySelector('canvas')?.width ?? 0) > 300)
+  await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' })
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('#table-page-2 canvas')
+    const pixels = canvas?.width ? canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data : []
+    return pixels.some((v, i) => i % 4 === 0 && v < 60)
+  })
 })
 await page.goto(paper('Weir View', 'draft'))
 await take('sending', page, drawn(page))

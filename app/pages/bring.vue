@@ -3,6 +3,7 @@ import type { JobRow } from '~~/shared/jobs'
 import type { PaperRow } from '~~/shared/papers'
 import type { TakenFile } from '~~/shared/marking'
 import PageTray, { type TrayPage } from '~/features/marking/PageTray.vue'
+import { keepSent, readBlanks } from '~/features/marking/finder'
 import { isPicture, pageOf } from '~/features/marking/pictures'
 import { sendFile } from '~/features/marking/send'
 
@@ -32,6 +33,8 @@ const over = ref(false)
 const jobs = ref<JobRow[]>([])
 const find = ref('')
 onMounted(async () => {
+  // The table opens at once when it is wanted.
+  void preloadRouteComponents('/papers/any/mark')
   if (!jobId.value) jobs.value = (await api<{ rows: JobRow[] }>('/api/jobs', { query: { limit: 40 } })).rows
 })
 const shownJobs = computed(() =>
@@ -50,7 +53,11 @@ async function take(file: File, password?: string): Promise<void> {
   working.value = `Taking in ${file.name}…`
   try {
     const blob = isPicture(file) ? await pageOf(file) : file
-    lay(await sendFile(blob, isPicture(file) ? file.name.replace(/\.\w+$/, '.jpg') : file.name, password))
+    const taken = await sendFile(blob, isPicture(file) ? file.name.replace(/\.\w+$/, '.jpg') : file.name, password)
+    if (!isPicture(file)) await keepSent(taken.sha, file)
+    // While its pages are put in order, its blanks are looked for.
+    if (!pages.value.length) readBlanks(taken.sha)
+    lay(taken)
   } catch (e) {
     const why = e instanceof ApiProblem ? e.extra.why : undefined
     troubles.value.push({

@@ -12,7 +12,8 @@ import MarkCard from './MarkCard.vue'
 import PagesDialog from './PagesDialog.vue'
 import PartyBar from './PartyBar.vue'
 import TablePages from './TablePages.vue'
-import { fetchBytes, openToDraw } from './pdf'
+import { fileBytes } from './finder'
+import { openToDraw } from './pdf'
 import { MARKING, useMarking } from './useMarking'
 
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
@@ -37,9 +38,9 @@ const draft = computed(() => view.value.state === 'draft')
 
 async function load(): Promise<void> {
   try {
-    const bytes = await fetchBytes(`/api/files/${view.value.marked.sha}`)
-    // One copy to read, one to draw: each goes to a worker of its own.
-    table.find(bytes.slice().buffer)
+    table.find()
+    // A copy to draw by: it goes to a worker of its own.
+    const bytes = (await fileBytes(view.value.marked.sha)).slice()
     const old = pdf.value
     pdf.value = markRaw(await openToDraw(bytes))
     void old?.destroy()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PDFDocumentProxy } from 'pdfjs-dist'
-import { openToDraw, fetchBytes } from './pdf'
+import { fileBytes } from './finder'
+import { openToDraw } from './pdf'
 
 /** Pages in their order, as small pictures: moved, turned, taken out. */
 export interface TrayPage {
@@ -15,7 +16,7 @@ const pages = defineModel<TrayPage[]>({ required: true })
 const docs = new Map<string, Promise<PDFDocumentProxy>>()
 const open = (sha: string) => {
   let doc = docs.get(sha)
-  if (!doc) docs.set(sha, (doc = fetchBytes(`/api/files/${sha}`).then(openToDraw)))
+  if (!doc) docs.set(sha, (doc = fileBytes(sha).then((b) => openToDraw(b.slice()))))
   return doc
 }
 async function paint(el: HTMLCanvasElement, p: TrayPage): Promise<void> {

@@ -6,10 +6,9 @@ import { type PdfPage, readInk } from '~~/core/blanks/read'
 import { listsFor } from '~~/core/blanks/words/index'
 import { type PageText, textOfPage } from '~~/core/marking/text'
 
-/** A file to be read from one of its pages on; what was read already isn't looked at for blanks again. */
+/** A file to be read. */
 export interface FindAsk {
   pdf: ArrayBuffer
-  from: number
 }
 export type FindAnswer =
   | { page: number; pages: number; blanks: FoundBlank[]; text: PageText; language: string }
@@ -22,7 +21,7 @@ export type FindAnswer =
 
 const answer = (a: FindAnswer) => postMessage(a)
 
-async function find({ pdf: data, from }: FindAsk): Promise<void> {
+async function find({ pdf: data }: FindAsk): Promise<void> {
   const pdf = await getDocument({
     data: new Uint8Array(data),
     isEvalSupported: false,
@@ -39,7 +38,7 @@ async function find({ pdf: data, from }: FindAsk): Promise<void> {
     answer({
       page: n,
       pages: pdf.numPages,
-      blanks: n >= from ? blanks : [],
+      blanks,
       text: textOfPage(ink),
       language: listsFor(sense.words)[0]!.language,
     })

@@ -6,7 +6,7 @@ import { givenValues, suggest } from '~~/core/marking/suggest'
 import type { PageText } from '~~/core/marking/text'
 import type { MarkingView, MovedMarks } from '~~/shared/marking'
 import type { FindAnswer } from './find.worker'
-import FindWorker from './find.worker?worker'
+import { readBlanks, stopReading } from './finder'
 
 type Strikes = Omit<Strike, 'by' | 'at'>[]
 interface Held {
@@ -132,7 +132,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
   }
 
   // The finder, in a worker, page by page.
-  let worker: Worker | null = null
+  let leave: () => void = () => {}
   const known = computed(() => givenValues(view.value.context))
   function found(a: Extract<FindAnswer, { page: number }>): void {
     language = a.language
@@ -153,33 +153,29 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     if (!chosen.value.length && fresh[0]) chosen.value = [inReadingOrder(fresh)[0]!.id]
     later()
   }
-  function find(pdf: ArrayBuffer): void {
-    stop()
-    finding.value = { page: 0, pages: view.value.marked.pages.length }
-    worker = new FindWorker()
-    worker.onmessage = ({ data }: MessageEvent<FindAnswer>) => {
-      if ('ready' in data) worker?.postMessage({ pdf, from: read.value + 1 }, [pdf])
-      else if ('page' in data) found(data)
-      else if ('done' in data || 'failed' in data) {
-        if ('failed' in data)
+  function find(): void {
+    leave()
+    const { sha, pages } = view.value.marked
+    finding.value = { page: 0, pages: pages.length }
+    leave = readBlanks(sha, (a) => {
+      if ('page' in a) found(a)
+      else {
+        if ('failed' in a)
           notices.trouble(
             new Error('The blanks of this file could not be read to the end. Draw the boxes that are missing.'),
           )
-        stop()
+        finding.value = null
       }
-    }
-    worker.onerror = () => {
-      notices.trouble(new Error('The blanks of this file could not be read. Draw the boxes that are to be filled.'))
-      stop()
-    }
+    })
   }
+  /** Gives up looking for blanks; what was found stays. */
   function stop(): void {
-    worker?.terminate()
-    worker = null
+    leave()
+    stopReading(view.value.marked.sha)
     finding.value = null
   }
   onScopeDispose(() => {
-    stop()
+    leave()
     clearTimeout(timer)
   })
 
