@@ -77,6 +77,8 @@ export interface TemplateView {
   edition: number
   revision: number
   archived: boolean
+  /** A finished PDF with its marks: it lies on the marking table. */
+  marked: boolean
   updatedAt: string
   document: PaperDocument
   /** When the edition was last made, or null when the template was never used. */

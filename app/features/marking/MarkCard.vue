@@ -313,6 +313,17 @@ const dated = computed(() => m.value?.field.type === 'day')
             <option v-for="[key, label] in keyed" :key="key" :value="key">{{ label }}</option>
           </select></label
         >
+        <label class="field"
+          ><span>Size of the answer in points</span
+          ><input
+            class="input"
+            type="number"
+            min="4"
+            max="72"
+            placeholder="fitted"
+            :value="m.size"
+            @change="table.setSize(chosen, number(text($event)))"
+        /></label>
         <div class="two">
           <label class="field"
             ><span>Most characters</span

@@ -233,6 +233,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     })
   const setField = (ids: readonly string[], set: Partial<FieldSpec>, word = '') =>
     each(ids, (m) => ({ ...settled(m), field: { ...m.field, ...set } }), word)
+  const setSize = (ids: readonly string[], size: number | undefined) => each(ids, (m) => ({ ...m, size }))
   const setParty = (n: number) => {
     const party = parties.value[n - 1]
     if (party) each(chosen.value, (m) => ({ ...m, words: undefined, field: { ...m.field, party: party.key } }))
@@ -349,6 +350,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     acceptLike,
     dismiss,
     setField,
+    setSize,
     setParty,
     setType,
     setWords,

@@ -38,6 +38,11 @@ const label = computed(() => {
   const then = paper.value.sheet.filter((s) => s.turn > 1).map((s) => (s.member ? 'you' : s.name))
   return `Send to ${first.join(' and ')}${then.length ? `, then to ${then.join(' and ')}` : ''}`
 })
+const takeOut = (sha: string) =>
+  act(async () => {
+    await api(`/api/papers/${paper.value.id}/enclosures/${sha}`, { method: 'DELETE' })
+    await load()
+  })
 const send = () =>
   act(async () => {
     problems.value = {}
@@ -79,6 +84,17 @@ const send = () =>
         <span class="soft">Every value is there, everyone has a place to sign.</span>
       </li>
     </ul>
+    <template v-if="paper.enclosures.length">
+      <h2 class="gap">Goes with it, to be read</h2>
+      <ul class="ledger">
+        <li v-for="e in paper.enclosures" :key="e.sha" class="with">
+          <a :href="`/api/papers/${paper.id}/enclosures/${e.sha}`">{{ e.name }}</a>
+          <button class="btn bare" :disabled="busy" :aria-label="`Take out ${e.name}`" @click="takeOut(e.sha)">
+            Take out
+          </button>
+        </li>
+      </ul>
+    </template>
     <h2 class="gap">What arrives</h2>
     <div class="card form">
       <label class="field"
@@ -117,6 +133,11 @@ const send = () =>
   display: grid;
   gap: 6px;
   justify-items: start;
+}
+.with {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 0;
 }
 .form {
   display: grid;

@@ -45,8 +45,11 @@ export async function enclosureOf(paperId: string, sha: string): Promise<OutFile
 /** A file that goes with the paper a signer’s link is for. */
 export async function enclosureFor(holder: LinkHolder, sha: string): Promise<OutFile> {
   const [round] = await db()
-    .select({ paperId: rounds.paperId })
+    .select({ paperId: rounds.paperId, state: papers.state })
     .from(rounds)
+    .innerJoin(papers, eq(papers.id, rounds.paperId))
     .where(eq(rounds.id, holder.person.roundId))
+  if (round!.state === 'withdrawn' || round!.state === 'lapsed')
+    throw new Problem('gone', 'This can no longer be read: it was withdrawn, or its time has passed.')
   return enclosureOf(round!.paperId, sha)
 }

@@ -2,14 +2,17 @@ import { resolveClauses } from '../../../core/document/clauses'
 import { withIds } from '../../../core/document/model'
 import { merge } from '../../../core/merge/merge'
 import { clausesIn } from '../../../shared/library'
+import { getBlob } from '../../blobs'
 import { now } from '../../clock'
 import { renderPaper } from '../../render/pool'
 import { theBusiness } from '../business'
 import { type OutFile, fileOf } from '../papers/files'
-import { templateView } from './templates'
+import { loadTemplate, templateView } from './templates'
 
 /** A template taken out, shown with the same job as in the writing room; JSON is what is written. */
 export async function templateFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'json'): Promise<OutFile> {
+  const { marked, name } = await loadTemplate(id)
+  if (marked && as === 'pdf') return { bytes: await getBlob(marked.sha), name: `${name}.pdf`, type: 'application/pdf' }
   const view = await templateView(id)
   const { document: whole } = resolveClauses(view.document, clausesIn(view))
   // Taken out for another Upwold, a template has to stand without this one's clauses.

@@ -75,6 +75,7 @@ export async function templateView(id: string): Promise<TemplateView> {
     edition: row.edition,
     revision: row.revision,
     archived: !!row.archivedAt,
+    marked: !!row.marked,
     updatedAt: row.updatedAt,
     document: row.document,
     used: used ? used.at : null,

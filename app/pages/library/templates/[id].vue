@@ -25,6 +25,7 @@ const { data: first, error } = await useAsyncData(`template-${templateId}`, () =
   api<TemplateView>(`/api/templates/${templateId}`),
 )
 if (!first.value) throw createError({ statusCode: 404, statusMessage: wordsOf(error.value), fatal: true })
+if (first.value.marked) await navigateTo(`/library/marked/${templateId}`, { replace: true })
 const sheet = useSheet(templateId, first.value)
 provide(SHEET, sheet)
 const { view, editor, worked, notes, saved, savedAt, told, rename, takeTheirs, keepMine, goTo, reword, base } = sheet
