@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { party, type Party } from '../core/document/model'
-import { type Mark, type Marked, mark, place, strike } from '../core/marking/model'
+import { type Mark, type Marked, mark, strike } from '../core/marking/model'
 import type { MergeContext } from '../core/merge/merge'
 import type { PreflightNote } from '../core/preflight/preflight'
 import { paperKinds } from './library'
@@ -55,7 +55,6 @@ export const keepTemplate = z.object({
 export const enclose = z.object({ sha, name: requiredLine(200, 'The name') })
 export const writeBack = z.object({ take: z.array(z.string().max(120)).min(1, 'Choose what to write back.').max(60) })
 export const dataAs = z.object({ as: z.enum(['csv', 'json']) })
-export { mark, place }
 
 export interface MarkingView {
   id: string

@@ -20,8 +20,6 @@ export interface Candidate extends Area {
   widget?: Scene['ink']['widgets'][number]
   /** Part of a line of text, as against a place of its own. */
   inText?: boolean
-  /** Has to be explained by words to be believed. */
-  doubtful?: boolean
   /** A caption below it, already told apart. */
   caption?: Phrase
   /** Written in columns of one grid. */
@@ -30,6 +28,9 @@ export interface Candidate extends Area {
 
 const lastWords = /[\p{L}\p{N}]/u
 const labelLike = (text: string): boolean => text.length <= 70 && text.split(/\s+/).length <= 9 && lastWords.test(text)
+
+/** Whether words end as a question to be filled in does. */
+export const asks = (text: string): boolean => /[:?]\s*$/.test(text)
 
 /** Runs of characters, with leaders (dots that lead to a number) left out. */
 export function fillerCandidates(s: Scene): Candidate[] {
@@ -81,7 +82,6 @@ export function fillerCandidates(s: Scene): Candidate[] {
         base: f.base,
         size: f.size,
         inText: !alone,
-        doubtful: alone || how === 'dashes',
       },
     ]
   })
@@ -139,7 +139,7 @@ function writingRules(s: Scene, used: ReadonlySet<Rule>): Line[] {
     if (on.length) {
       const title = first!.bold || first!.size > 1.12 * s.body
       const lead = on.length === 1 && near(first!.x, r.x1, 8) && right(first!) < r.x2 - 40
-      if (!lead || cover > 0.6 * w || (title && !/[:?]$/.test(first!.text.trim())) || first!.text.length > 60) return []
+      if (!lead || cover > 0.6 * w || (title && !asks(first!.text)) || first!.text.length > 60) return []
       return [{ ...r, from: right(first!) + 3, label: first }]
     }
     // Words high above the rule but still in its row: a form ruled row by row.
@@ -152,7 +152,7 @@ function writingRules(s: Scene, used: ReadonlySet<Rule>): Line[] {
         (o) => o !== r && near(o.x1, r.x1) && near(o.x2, r.x2) && Math.abs(o.y - r.y) < 45,
       ).length
       const title = row[0]!.bold || row[0]!.size > 1.12 * s.body
-      if (!lead || title || (!kin && !/[:?]$/.test(row[0]!.text.trim())) || !labelLike(row[0]!.text)) return []
+      if (!lead || title || (!kin && !asks(row[0]!.text)) || !labelLike(row[0]!.text)) return []
       return [{ ...r, from: right(row[0]!) + 4, label: row[0]! }]
     }
     return [{ ...r, from: r.x1 }]
@@ -176,7 +176,6 @@ function captionsUnder(s: Scene, r: { x1: number; x2: number; y: number }): Phra
 
 /** Drawn rules to write on. `known` tells whether words name a kind of blank. */
 export function ruleCandidates(s: Scene, known: (text: string) => boolean, used: ReadonlySet<Rule>): Candidate[] {
-  const wide = Math.max(60, s.right - s.left)
   const lines = writingRules(s, used)
   const out: Candidate[] = []
   for (const r of lines) {
@@ -207,7 +206,6 @@ export function ruleCandidates(s: Scene, known: (text: string) => boolean, used:
         size: s.body,
         row: r.label?.text,
         caption,
-        doubtful: w > 0.86 * wide || !besides,
         inText:
           !r.label &&
           onLine.some((p) =>
@@ -233,6 +231,9 @@ export function ruleCandidates(s: Scene, known: (text: string) => boolean, used:
   }
   return out
 }
+
+/** How far down phrases reach. */
+const lowest = (phrases: readonly Phrase[]): number => Math.max(...phrases.map((p) => p.base + 0.25 * p.size))
 
 interface Content {
   phrases: Phrase[]
@@ -331,11 +332,11 @@ export function boxCandidates(s: Scene, known: (text: string) => boolean): Candi
     const { phrases, text } = contentOf(s, c)
     const inner = { base: bottom(c) - Math.min(4, c.h * 0.25), size: s.body }
     if (!phrases.length) {
-      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner, doubtful: true })
+      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner })
       continue
     }
     const spare = labelled(c, phrases, text, known)
-    if (spare) out.push({ how: 'box', ...spare, ...inner, inside: text, doubtful: true })
+    if (spare) out.push({ how: 'box', ...spare, ...inner, inside: text })
   }
   return out
 }
@@ -343,9 +344,8 @@ export function boxCandidates(s: Scene, known: (text: string) => boolean): Candi
 /** Room left in an opening that has only a label in it. */
 function labelled(c: Area, phrases: readonly Phrase[], text: string, known: (text: string) => boolean): Area | null {
   if (!labelLike(text) || phrases.length > 2) return null
-  const asks = /[:?]$/.test(text.trim()) || known(text)
-  if (!asks) return null
-  const low = Math.max(...phrases.map((p) => p.base + 0.25 * p.size))
+  if (!asks(text) && !known(text)) return null
+  const low = lowest(phrases)
   const end = Math.max(...phrases.map(right))
   const first = phrases[0]!
   const below = bottom(c) - low
@@ -371,7 +371,7 @@ export function cellCandidates(
     const comb =
       g.rows === 1 && g.cells.length >= 3 && g.cells.every((c) => isEmpty(c) && c.w <= 28 && c.h <= 34 && c.w > 5)
     if (comb) {
-      out.push({ how: 'comb', x: g.x, y: g.y, w: g.w, h: g.h, base: bottom(g) - 4, size: s.body, doubtful: true })
+      out.push({ how: 'comb', x: g.x, y: g.y, w: g.w, h: g.h, base: bottom(g) - 4, size: s.body })
       continue
     }
     const inColumn = (c: Cell, column: number) => column >= c.column && column < c.column + c.columns
@@ -382,7 +382,7 @@ export function cellCandidates(
     // Labels small in the corner of their openings, with room under them.
     const corner = (c: Cell) => {
       const { phrases } = content.get(c)!
-      const low = Math.max(...phrases.map((p) => p.base + 0.25 * p.size))
+      const low = lowest(phrases)
       return (
         c.h >= 25 &&
         phrases.length <= 2 &&
@@ -394,9 +394,7 @@ export function cellCandidates(
     const full = g.cells.filter((c) => !isEmpty(c))
     const cornered =
       full.length >= 2 && full.filter(corner).length >= 0.7 * full.length && full.every((c) => textOf(c).length < 60)
-    const labelCells = g.cells.filter(
-      (c) => !isEmpty(c) && labelLike(textOf(c)) && /[:?]$/.test(textOf(c).trim()),
-    ).length
+    const labelCells = g.cells.filter((c) => !isEmpty(c) && labelLike(textOf(c)) && asks(textOf(c))).length
     for (const c of g.cells) {
       if (!writes(c)) continue
       const inner2 = { base: bottom(c) - Math.min(5, c.h * 0.28), size: s.body, grid: g }
@@ -408,28 +406,28 @@ export function cellCandidates(
         const under = g.cells.some((o) => o.row === c.row + c.rows && inColumn(o, c.column) && isEmpty(o))
         if (next && isEmpty(next) && writes(next)) continue
         if (cornered && corner(c)) {
-          const low = Math.max(...content.get(c)!.phrases.map((p) => p.base + 0.25 * p.size))
+          const low = lowest(content.get(c)!.phrases)
           out.push({ how: 'cell', x: c.x, y: low + 1, w: c.w, h: bottom(c) - low - 1, ...inner2, inside: textOf(c) })
           continue
         }
         if (headed && c.row === 0) continue
-        if (under && !/[:?]$/.test(textOf(c).trim())) continue
+        if (under && !asks(textOf(c))) continue
         const spare = labelled(c, content.get(c)!.phrases, textOf(c), known)
-        const neighbourly = labelCells >= 2 || g.cells.length <= 4 || /[:?]$/.test(textOf(c).trim())
-        if (spare && neighbourly) out.push({ how: 'cell', ...spare, ...inner2, inside: textOf(c), doubtful: true })
+        const neighbourly = labelCells >= 2 || g.cells.length <= 4 || asks(textOf(c))
+        if (spare && neighbourly) out.push({ how: 'cell', ...spare, ...inner2, inside: textOf(c) })
         continue
       }
       const above = g.cells.filter((o) => o.row < c.row && inColumn(o, c.column) && !isEmpty(o))
       const head = headed ? above.find((o) => o.row === 0) : undefined
       const nextAbove = above.sort((a, b) => b.row - a.row)[0]
       const body = g.cells.filter((o) => o.row > 0 && o.column === c.column && o.columns === c.columns)
-      const filled = body.filter((o) => !isEmpty(o) && labelLike(textOf(o)) && !/[:?]$/.test(textOf(o).trim()))
+      const filled = body.filter((o) => !isEmpty(o) && labelLike(textOf(o)) && !asks(textOf(o)))
       if (head && filled.length / Math.max(1, body.length) >= 0.34) continue
       const rowText = leftCell && labelLike(textOf(leftCell)) ? textOf(leftCell) : undefined
       // A form has a label before or over its room; a table of facts with a hole in it doesn't ask for anything.
       if (!head && leftCell && !headed) {
         const others = g.cells.filter((o) => o.column === c.column && o.columns === c.columns && !isEmpty(o))
-        if (others.length > 0.5 * g.rows && !others.some((o) => /[:?]$/.test(textOf(o).trim()))) continue
+        if (others.length > 0.5 * g.rows && !others.some((o) => asks(textOf(o)))) continue
       }
       const over =
         !head && !leftCell && nextAbove && nextAbove.row === c.row - 1 && labelLike(textOf(nextAbove))
@@ -437,7 +435,7 @@ export function cellCandidates(
           : undefined
       const headText = head ? textOf(head) : over
       if (!headText && !rowText) {
-        out.push({ how: 'cell', x: c.x, y: c.y, w: c.w, h: c.h, ...inner2, doubtful: true })
+        out.push({ how: 'cell', x: c.x, y: c.y, w: c.w, h: c.h, ...inner2 })
         continue
       }
       const tick = !!headText && yesNo(headText) && c.w < 90

@@ -1,5 +1,6 @@
 import {
   type Candidate,
+  asks,
   boxCandidates,
   cellCandidates,
   combsOf,
@@ -649,6 +650,5 @@ function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen: reado
       return c.where === 'before' && !typed ? 0.4 : typed || asks(c.label) ? 0.85 : shortLabel(c.label) ? 0.7 : 0.4
   }
 }
-const asks = (text: string): boolean => /[:?]\s*$/.test(text)
 const shortLabel = (text: string): boolean => text.length <= 48 && text.split(/\s+/).length <= 7
 const stacked = (c: Seen, seen: readonly Seen[]): boolean => seen.some((o) => o.continues === c)

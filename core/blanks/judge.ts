@@ -47,7 +47,7 @@ export function typeNamed(label: string, lists: readonly WordList[]): Exclude<Bl
   return name ? 'name' : null
 }
 
-/** The party a text names: canonical, or a role of the paper's own. The one nearest the end of it counts. */
+/** The party a text names: canonical, or a role of the paper's own. The first one counts. */
 export function partyNamed(text: string, lists: readonly WordList[], own: ReadonlyMap<string, string>): string | null {
   // A number of guests is not a guest, nor are guests in general.
   const plain = plainText(text)
@@ -57,9 +57,9 @@ export function partyNamed(text: string, lists: readonly WordList[], own: Readon
     )
     .replace(/\b(number|no\.?|anzahl|nombre|numero|how many) (of |der |von |de |des )?(the )?\p{L}+/gu, ' ')
   let best: { at: number; party: string } | null = null
-  const see = (pattern: RegExp, partyOf: (word: string) => string, weight = 0) => {
+  const see = (pattern: RegExp, partyOf: (word: string) => string) => {
     for (const m of plain.matchAll(new RegExp(pattern.source, 'g'))) {
-      const at = m.index + weight
+      const at = m.index
       if (!best || at < best.at) best = { at, party: partyOf(m[0]) }
     }
   }

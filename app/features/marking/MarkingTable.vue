@@ -2,8 +2,7 @@
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import { dayOf } from '~~/core/calendar/dates'
 import type { FieldSpec } from '~~/core/document/model'
-import { fieldMarks } from '~~/core/marking/model'
-import type { PlacedField } from '~~/core/layout/types'
+import { placedFields } from '~~/core/marking/placed'
 import type { MarkingView } from '~~/shared/marking'
 import BlankLedger from './BlankLedger.vue'
 import DryRun from './DryRun.vue'
@@ -61,14 +60,7 @@ const count = computed(() =>
     ? `reading page ${finding.value.page + 1} of ${finding.value.pages}…`
     : `${ordered.value.length} ${ordered.value.length === 1 ? 'blank' : 'blanks'}, ${settledCount.value} settled`,
 )
-const placed = computed((): PlacedField[] => {
-  const first = new Map<string, FieldSpec>()
-  return fieldMarks({ marks: marks.value }).map((m) => {
-    const field = first.get(m.field.key) ?? m.field
-    first.set(field.key, field)
-    return { field, page: m.page, x: m.x, y: m.y, w: m.w, h: m.h }
-  })
-})
+const placed = computed(() => placedFields({ marks: marks.value }))
 const today = dayOf(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 async function go(to: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { dayOf, formatDayLong } from '../../../core/calendar/dates'
-import { fieldMarks, type Marked, wordMarks } from '../../../core/marking/model'
-import type { PlacedField } from '../../../core/layout/types'
+import { type Marked, wordMarks } from '../../../core/marking/model'
+import { placedFields } from '../../../core/marking/placed'
 import { type MergeContext, formatValue } from '../../../core/merge/merge'
 import type { PrintedWords } from '../../../core/pdf/marked'
 import { getBlob } from '../../blobs'
@@ -29,20 +29,6 @@ export function printedWords(marked: Marked, context: MergeContext): PrintedWord
         ...(m.field.type === 'tick' ? { tick: true } : {}),
       },
     ]
-  })
-}
-
-/** Places that others fill, in the form every paper has them. */
-export const placedFields = (marked: Marked, presets: Readonly<Record<string, string>>): PlacedField[] => {
-  const first = new Map<string, PlacedField['field']>()
-  return fieldMarks(marked).map((m) => {
-    // One key holds one value wherever it stands, and is asked for as its first place says.
-    const field = first.get(m.field.key) ?? {
-      ...m.field,
-      ...(presets[m.field.key] ? { preset: presets[m.field.key] } : {}),
-    }
-    first.set(m.field.key, field)
-    return { field, page: m.page, x: m.x, y: m.y, w: m.w, h: m.h, ...(m.size ? { size: m.size } : {}) }
   })
 }
 

@@ -9,7 +9,7 @@ import { preflight } from '../../../core/preflight/preflight'
 import type { MarkingView, layOut, saveMarking } from '../../../shared/marking'
 import { now } from '../../clock'
 import { type Db, db, write } from '../../db/client'
-import { OWN, contacts, members, papers, templates } from '../../db/schema'
+import { OWN, papers, templates } from '../../db/schema'
 
 import { Problem } from '../../problem'
 import { note } from '../happenings'
@@ -213,19 +213,6 @@ export async function saveTable(on: OnTable, input: z.output<typeof saveMarking>
       marked: { ...table.marked, marks, strikes, read: Math.min(input.read, pages.length) },
     })
   })
-}
-
-/** Names of those who stand for a paper's parties. */
-export async function namesOf(bindings: Paper['bindings']): Promise<Record<string, string>> {
-  const out: Record<string, string> = {}
-  for (const [party, b] of Object.entries(bindings)) {
-    const [row] =
-      'memberId' in b
-        ? await db().select({ name: members.name }).from(members).where(eq(members.id, b.memberId))
-        : await db().select({ name: contacts.name }).from(contacts).where(eq(contacts.id, b.contactId))
-    if (row) out[party] = row.name
-  }
-  return out
 }
 
 /** Keeps a marked paper as a template: its file, marks and parties. The same key twice makes one. */
