@@ -344,7 +344,7 @@ export const JOBS: DemoJob[] = [
       { item: 'retreat', quantity: '9' },
       { item: 'meals', quantity: '9' },
     ],
-    began: -12,
+    began: -11,
     to: 'contract-out',
   },
   {

@@ -25,12 +25,11 @@ import { addMember } from '../server/services/members/members'
 import { bookPayment } from '../server/services/money/payments'
 import { loadJob } from '../server/services/jobs/load'
 import { makeJobPaper } from '../server/services/papers/papers'
-import { paperView } from '../server/services/papers/view'
 import { lapseRound } from '../server/services/rounds/manage'
 import { sendRound } from '../server/services/rounds/send'
 import { declinePart, finishPart, recordOpened } from '../server/services/rounds/sign'
 import { roundState } from '../server/services/rounds/state'
-import type { SignerDraft } from '../shared/signing'
+import { EMPTY_DRAFT, type SignerDraft } from '../shared/signing'
 import {
   BUSINESS,
   CATALOGUE,
@@ -133,7 +132,7 @@ async function signAs(paperId: string, party: string): Promise<void> {
   }
   await finishPart(
     holder,
-    { values, taken: {}, quantities: {}, signature: { kind: 'typed', text: person!.name, face: 'caveat' } },
+    { ...EMPTY_DRAFT, values, signature: { kind: 'typed', text: person!.name, face: 'caveat' } },
     0,
     from,
   )
@@ -142,15 +141,9 @@ async function signAs(paperId: string, party: string): Promise<void> {
 }
 
 async function send(paperId: string, owner: string): Promise<void> {
-  const view = await paperView(paperId, owner)
   await sendRound(
     paperId,
-    {
-      subject: view.suggested.subject,
-      message: view.suggested.message,
-      lapsesAt: view.suggested.lapsesAt,
-      key: paperId,
-    },
+    { key: paperId },
     { kind: 'member', id: owner, name: OWNER.name, ip: '192.0.2.10', device: LAPTOP },
   )
 }

@@ -18,6 +18,9 @@ const FONTS = [
   ['caveat', '400Regular', 'Caveat'],
   ['dancing-script', '400Regular', 'DancingScript'],
   ['marck-script', '400Regular', 'MarckScript'],
+  ['great-vibes', '400Regular', 'GreatVibes'],
+  ['allura', '400Regular', 'Allura'],
+  ['sacramento', '400Regular', 'Sacramento'],
 ]
 
 /** Bundles what runs in worker threads and puts the fonts, with their licences, beside it. Returns the worker's path. */
@@ -29,6 +32,7 @@ export async function buildWorker(folder) {
     const licence = readdirSync(from).find((f) => f === 'LICENSE_FONT') ?? 'LICENSE'
     copyFileSync(join(from, licence), join(folder, 'fonts', `${stem}-OFL.txt`))
   }
+  copyFileSync(join(root, 'node_modules/zxing-wasm/dist/reader/zxing_reader.wasm'), join(folder, 'zxing_reader.wasm'))
   const outfile = join(folder, 'index.mjs')
   await build({
     entryPoints: [join(root, 'server/worker/index.ts')],

@@ -1,11 +1,16 @@
 import type { H3Event } from 'h3'
 import { Problem } from './problem'
 import { memberById, type Member } from './services/members/members'
-import { type LinkHolder, holderOf } from './services/rounds/links'
-import { readSession } from './session'
+import { type LinkHolder, holderOf, unknownLink } from './services/rounds/links'
+import { isProved } from './services/rounds/proof'
+import { fromWhere } from './route'
+import { readPass, readSession } from './session'
 
-/** Who may call a route. `locked` is the device while it is handed over. */
-export type Rule = 'anyone' | 'member' | 'owner' | 'signer' | 'locked'
+/**
+ * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
+ * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature.
+ */
+export type Rule = 'anyone' | 'member' | 'owner' | 'signer' | 'link' | 'pad' | 'locked'
 
 /**
  * Every route of the API and who may call it; what isn't here nobody may. `*` stands for one part of the path.
@@ -78,6 +83,21 @@ export const ACCESS: Record<string, Rule> = {
   'POST /api/papers/*/send': 'member',
   'POST /api/papers/*/withdraw': 'member',
   'POST /api/papers/*/nudge': 'member',
+  'GET /api/papers/*/plan': 'member',
+  'PUT /api/papers/*/plan': 'member',
+  'POST /api/papers/*/check': 'member',
+  'POST /api/papers/*/copy': 'member',
+  'POST /api/papers/*/round': 'member',
+  'POST /api/papers/*/on-paper': 'member',
+  'GET /api/papers/*/scans/*': 'member',
+  'POST /api/papers/*/people/*/link': 'member',
+  'POST /api/messages': 'member',
+  'DELETE /api/messages/*': 'member',
+  'POST /api/jobs/*/lists': 'member',
+  'GET /api/lists/*': 'member',
+  'POST /api/lists/*/retry': 'member',
+  'GET /api/business/settings': 'member',
+  'PUT /api/business/settings': 'owner',
   'POST /api/papers/*/countersign': 'member',
   'POST /api/handover': 'member',
   'GET /api/handover': 'locked',
@@ -88,7 +108,12 @@ export const ACCESS: Record<string, Rule> = {
   'GET /api/post/*': 'member',
   'GET /api/post/*/attachment': 'member',
   'GET /api/certificate': 'owner',
-  'GET /api/sign/*': 'signer',
+  'GET /api/sign/*': 'link',
+  'POST /api/sign/*/code/send': 'link',
+  'POST /api/sign/*/code': 'link',
+  'POST /api/sign/*/document': 'link',
+  'GET /api/pad/*': 'pad',
+  'POST /api/pad/*': 'pad',
   'PUT /api/sign/*': 'signer',
   'GET /api/sign/*/pdf': 'signer',
   'GET /api/sign/*/sealed': 'signer',
@@ -99,6 +124,11 @@ export const ACCESS: Record<string, Rule> = {
   'POST /api/sign/*/decline': 'signer',
   'POST /api/sign/*/question': 'signer',
   'POST /api/sign/*/pay': 'signer',
+  'POST /api/sign/*/pass-on': 'signer',
+  'POST /api/sign/*/pad': 'signer',
+  'POST /api/sign/*/picture': 'signer',
+  'GET /api/sign/*/picture/*': 'signer',
+  'POST /api/sign/*/keep': 'signer',
 }
 
 const RULES = Object.entries(ACCESS).map(([route, rule]) => {
@@ -119,6 +149,8 @@ declare module 'h3' {
   interface H3EventContext {
     member?: Member
     holder?: LinkHolder
+    /** Whether the holder of a link has proved who they are, or need not. */
+    proved?: boolean
     handover?: { personId: string }
   }
 }
@@ -128,8 +160,13 @@ export async function authorise(event: H3Event, method: string, path: string): P
   const found = ruleFor(method, path)
   if (!found) throw new Problem('not-found', 'There is nothing at this address.')
   if (found.rule === 'anyone') return
-  if (found.rule === 'signer') {
-    event.context.holder = await holderOf(decodeURIComponent(found.part!))
+  if (found.rule === 'signer' || found.rule === 'link' || found.rule === 'pad') {
+    const holder = await holderOf(decodeURIComponent(found.part!), fromWhere(event).ip)
+    if ((found.rule === 'pad') !== (holder.channel === 'pad')) throw unknownLink()
+    event.context.holder = holder
+    event.context.proved = await isProved(holder, readPass(event, holder.person.id))
+    if (found.rule === 'signer' && !event.context.proved)
+      throw new Problem('not-signed-in', 'Show first that it is you.', {}, { reason: 'prove' })
     return
   }
   const session = await readSession(event)

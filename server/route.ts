@@ -11,6 +11,7 @@ import {
 } from 'h3'
 import { ZodError, type z } from 'zod'
 import { Problem } from './problem'
+import type { Actor } from './services/rounds/record'
 
 type Out<S> = S extends z.ZodType ? z.output<S> : undefined
 interface Shape<B extends z.ZodType | undefined, Q extends z.ZodType | undefined> {
@@ -83,6 +84,14 @@ export function fromWhere(event: H3Event): { ip: string; device: string } {
   }
 }
 
+/** The member who is signed in, as they stand in the chain. */
+export const memberActor = (event: H3Event): Actor => ({
+  kind: 'member',
+  id: event.context.member!.id,
+  name: event.context.member!.name,
+  ...fromWhere(event),
+})
+
 /** Sends a file to be kept. Never shown in place: HTML and JSON of ours open outside the application. */
 export function sendFile(event: H3Event, file: { bytes: Uint8Array; name: string; type: string }): Uint8Array {
   if (file.type === 'application/pdf') return sendPdf(event, file.bytes, file.name)
@@ -92,11 +101,16 @@ export function sendFile(event: H3Event, file: { bytes: Uint8Array; name: string
   return file.bytes
 }
 
+/** Refuses a request that says it is larger than `max` bytes, before it is read. */
+export function insistOnSize(event: H3Event, max: number): void {
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > max)
+    throw new Problem('too-large', `This file is larger than ${Math.round(max / 1_000_000)} MB. Make it smaller first.`)
+}
+
 /** The raw bytes of a request, or a refusal when there are none or more than `max`. */
 export async function bodyBytes(event: H3Event, max: number): Promise<Uint8Array> {
   const mb = `${Math.round(max / 1_000_000)} MB`
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > max)
-    throw new Problem('too-large', `This file is larger than ${mb}. Make it smaller first.`)
+  insistOnSize(event, max)
   const raw = await readRawBody(event, false)
   if (!raw?.length) throw new Problem('invalid', 'The file is empty.')
   if (raw.length > max) throw new Problem('too-large', `This file is larger than ${mb}. Make it smaller first.`)

@@ -1,4 +1,4 @@
-import { type H3Event, getSession, updateSession, clearSession } from 'h3'
+import { type H3Event, clearSession, getCookie, getSession, setCookie, updateSession } from 'h3'
 import { keyFor } from './crypt'
 import { useConfig } from './config'
 
@@ -24,3 +24,17 @@ export async function writeSession(event: H3Event, data: SessionData): Promise<v
 export async function endSession(event: H3Event): Promise<void> {
   await clearSession(event, settings())
 }
+
+const passName = (personId: string) => `pass-${personId.slice(0, 12)}`
+/** Leaves in a signer's browser that they have proved who they are; only the server reads it. */
+export function keepPass(event: H3Event, personId: string, pass: string): { ok: true } {
+  setCookie(event, passName(personId), pass, {
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: useConfig().secureCookies,
+    path: '/',
+    maxAge: 60 * 60 * 24 * 90,
+  })
+  return { ok: true }
+}
+export const readPass = (event: H3Event, personId: string): string | undefined => getCookie(event, passName(personId))

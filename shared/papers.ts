@@ -4,7 +4,7 @@ import type { PaperDocument } from '../core/document/model'
 import type { PaperFigures } from '../core/layout/expand'
 import type { Drift } from '../core/merge/drift'
 import type { Gap, MergeContext } from '../core/merge/merge'
-import type { PersonState } from '../core/rounds/rounds'
+import type { RoundPersonView } from './rounds'
 import type { PreflightNote } from '../core/preflight/preflight'
 import type { WriteBackRow } from './marking'
 import { line, prose, requiredLine } from './text'
@@ -39,14 +39,17 @@ export const changePaper = z.object({
 })
 export const settleDrift = z.object({ how: z.enum(['leave', 'anew', 'addendum']), key: recordId.optional() })
 export const sendPaper = z.object({
-  subject: requiredLine(300, 'The subject'),
-  message: prose(5000).refine((s) => s.trim().length > 0, 'Write a few words with it.'),
+  /** What isn’t said here is as the plan of the round has it. */
+  subject: requiredLine(300, 'The subject').optional(),
+  message: prose(5000)
+    .refine((s) => s.trim().length > 0, 'Write a few words with it.')
+    .optional(),
   /** Instant in UTC, or null for no deadline. */
   lapsesAt: z.iso
     .datetime()
     .transform((s) => new Date(s).toISOString())
     .nullable()
-    .default(null),
+    .optional(),
   key: z.string().min(1).max(60),
 })
 export const withdrawPaper = z.object({ reason: line(500).default('') })
@@ -77,7 +80,6 @@ export interface PaperView {
   pages: number | null
   sheet: SheetPerson[]
   preflight: PreflightNote[]
-  suggested: { subject: string; message: string; lapsesAt: string | null }
   round: {
     id: string
     subject: string
@@ -85,8 +87,11 @@ export interface PaperView {
     sentAt: string
     lapsesAt: string | null
     status: string
+    /** Why it is on hold; null when it isn’t. */
+    paused: string | null
     reason: string | null
-    people: (PersonState & { email: string; member: boolean })[]
+    papers: { id: string; title: string }[]
+    people: RoundPersonView[]
     sealed: boolean
     mine: string | null
   } | null

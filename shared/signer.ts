@@ -2,30 +2,59 @@ import type { Around } from '../core/fields/check'
 import type { FieldSpec, PaperDocument } from '../core/document/model'
 import type { PaperFigures } from '../core/layout/expand'
 import type { PlacedField } from '../core/layout/types'
-import type { RoundStatus } from '../core/rounds/rounds'
 import type { Minor } from '../core/money/money'
-import type { SignerDraft } from './signing'
+import type { Difference } from '../core/rounds/difference'
+import type { Language, Proof } from '../core/rounds/plan'
+import type { Part, RoundStatus } from '../core/rounds/rounds'
+import type { SignatureMark, SignerDraft } from './signing'
+
+/** One paper as its signer reads and fills it. */
+export interface SignerPaper {
+  id: string
+  title: string
+  kind: string
+  document: PaperDocument | null
+  figures: PaperFigures | null
+  pages: number
+  fields: PlacedField[]
+  /** Somebody else’s PDF, with its fields set on its pages. */
+  marked: boolean
+  /** Files that go with it, to be read. */
+  enclosures: { sha: string; name: string }[]
+  sealed: boolean
+  /** What reads differently from what they signed before; empty unless they sign again. */
+  changed: Difference[]
+}
 
 /** What the signer's page shows: nothing that isn't for this person. */
 export interface SignerView {
   business: { name: string; email: string; phone: string }
-  paper: {
-    title: string
-    kind: string
-    document: PaperDocument | null
-    figures: PaperFigures | null
-    pages: number
-    fields: PlacedField[]
-    /** Somebody else’s PDF, with its fields set on its pages. */
-    marked: boolean
-    /** Files that go with it, to be read. */
-    enclosures: { sha: string; name: string }[]
-  }
+  papers: SignerPaper[]
   /** Fields of the others that this person’s rules look at. */
   around: Around
-  person: { id: string; name: string; party: string; number: number; fields: FieldSpec[] }
-  others: { name: string; status: string; turn: number }[]
-  state: 'open' | 'not-yet' | 'done' | 'declined' | 'withdrawn' | 'lapsed'
+  person: {
+    id: string
+    name: string
+    party: string
+    part: Part
+    number: number
+    fields: FieldSpec[]
+    mayPassOn: boolean
+    /** A member’s own signature, as they kept it. */
+    keeps: { signature: SignatureMark | null; initials: SignatureMark | null } | null
+  }
+  /** Whose signing they witness. */
+  witnesses: string | null
+  others: { name: string; status: string; turn: number; part: Part }[]
+  state: 'open' | 'not-yet' | 'done' | 'declined' | 'withdrawn' | 'lapsed' | 'paused' | 'replaced' | 'copy' | 'prove'
+  /** How they prove who they are, where that comes first. */
+  prove: ProveView | null
+  language: Language
+  /** A further sentence to tick before the last button; empty for none. */
+  further: string
+  questions: { question: string; answer: string | null }[]
+  /** The business's own words after signing; empty for Upwold's. */
+  thanks: string
   /** How the round stands as a whole. */
   round: RoundStatus
   allSigned: boolean
@@ -47,4 +76,16 @@ export interface SignerView {
     later: { label: string; amount: Minor; dueOn: string | null } | null
     currency: string
   } | null
+}
+
+export interface ProveView {
+  kind: Proof['kind']
+  hint: string
+  /** Where a one-time code goes, with its middle left out. */
+  to: string
+  by: 'email' | 'text' | null
+  selfie: boolean
+  live: boolean
+  left: number
+  closed: boolean
 }

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { isMail } from '../core/fields/mail'
+import { languages } from '../core/rounds/plan'
 import { scriptFaceNames } from './faces'
 
 const coordinate = z.number().finite().min(-10_000).max(10_000)
@@ -11,7 +13,7 @@ export const signatureMark = z.discriminatedUnion('kind', [
     strokes: z
       .array(
         z
-          .array(z.object({ x: coordinate, y: coordinate }))
+          .array(z.object({ x: coordinate, y: coordinate, w: z.number().min(0.2).max(12).optional() }))
           .min(1)
           .max(4000),
       )
@@ -19,7 +21,17 @@ export const signatureMark = z.discriminatedUnion('kind', [
       .max(200),
   }),
   z.object({ kind: z.literal('typed'), text: z.string().trim().min(1).max(200), face: z.enum(scriptFaceNames) }),
+  /** A picture with a clear ground, given before and known by its hash. */
+  z.object({
+    kind: z.literal('image'),
+    sha: z.string().regex(/^[0-9a-f]{64}$/),
+    width: z.number().int().positive().max(4000),
+    height: z.number().int().positive().max(4000),
+  }),
 ])
+export type SignatureMark = z.infer<typeof signatureMark>
+/** The most bytes a picture of a signature may have once it is cropped and cleared. */
+export const SIGNATURE_MAX = 600_000
 
 const key = z.string().min(1).max(80)
 /** What a signer has filled so far; kept as they go, on every device of theirs. */
@@ -28,28 +40,49 @@ export const signerDraft = z.object({
   taken: z.record(key, z.boolean()).default({}),
   quantities: z.record(key, z.string().max(20)).default({}),
   signature: signatureMark.nullable().default(null),
+  initials: signatureMark.nullable().default(null),
+  /** Signatures and initials made for one place alone, by its field. */
+  marks: z.record(key, signatureMark).default({}),
 })
 export type SignerDraft = z.infer<typeof signerDraft>
-export const EMPTY_DRAFT: SignerDraft = { values: {}, taken: {}, quantities: {}, signature: null }
+export const EMPTY_DRAFT: SignerDraft = {
+  values: {},
+  taken: {},
+  quantities: {},
+  signature: null,
+  initials: null,
+  marks: {},
+}
 
 export const saveDraft = z.object({ draft: signerDraft, basedOn: z.number().int().nonnegative() })
 export const finishSigning = z.object({
   draft: signerDraft,
   consent: z.literal(true, { error: 'Please agree to sign electronically first.' }),
+  /** The further tick, where the sender asks for one. */
+  further: z.boolean().default(false),
+  /** The language the page was in, as it stands in the record. */
+  language: z.enum(languages).default('en'),
   basedOn: z.number().int().nonnegative(),
 })
 export const declineSigning = z.object({ reason: z.string().trim().min(1, 'Say in a few words why.').max(1000) })
 export const askQuestion = z.object({ question: z.string().trim().min(1, 'Write your question first.').max(2000) })
 
-/** The words a signer agrees to; the version is recorded with the signature. */
-export const CONSENT = {
-  version: '2026-06',
-  words:
-    'I agree to sign this electronically. My name, the time, my device and how I was reached are recorded with it. I may ask for a paper copy instead.',
-} as const
+/** The version of the words a signer agrees to (`consent` in shared/words), as it is recorded with the signature. */
+export const CONSENT = { version: '2026-11' } as const
 
 /** A file a signer gave stands in its field as `<SHA-256>/<name>`. */
 export const ATTACHMENT = /^([0-9a-f]{64})\/(.{1,200})$/
 export const attachmentName = (value: string): string => ATTACHMENT.exec(value)?.[2] ?? value
 /** The most bytes one attachment may have. */
 export const ATTACHMENT_MAX = 10_000_000
+
+/** What one person says about another who is to sign in their place. */
+export const passOn = z.object({
+  name: z.string().trim().min(1, 'Say who should sign instead.').max(200),
+  email: z.string().trim().max(200).refine(isMail, 'This isn’t an e-mail address.'),
+  reason: z.string().trim().max(500).default(''),
+})
+export const padWhat = z.object({ what: z.enum(['signature', 'initials']).default('signature') })
+export const keepMark = padWhat.extend({ mark: signatureMark })
+/** A code typed to prove who one is. */
+export const giveCode = z.object({ code: z.string().trim().min(1, 'Type the code.').max(40) })

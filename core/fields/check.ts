@@ -7,14 +7,44 @@ import { type FieldValues, evaluateFields } from './rules'
 /** What a signer gave, as far as checking needs it. */
 export interface Given {
   values: Readonly<Record<string, string | boolean>>
-  signature:
-    | { kind: 'drawn'; strokes: readonly (readonly { x: number; y: number }[])[] }
-    | { kind: 'typed'; text: string }
-    | null
+  signature: GivenMark | null
+  initials?: GivenMark | null
+  /** Made for one place alone, by the field's key. */
+  marks?: Readonly<Record<string, GivenMark>>
 }
+export type GivenMark =
+  | { kind: 'drawn'; strokes: readonly (readonly { x: number; y: number }[])[] }
+  | { kind: 'typed'; text: string }
+  | { kind: 'image'; sha: string }
+
+/** What can be wrong with an answer; a page in another language says it in its own words. */
+export type FieldProblemCode =
+  | 'missing'
+  | 'signature'
+  | 'initials'
+  | 'tick'
+  | 'tick-one'
+  | 'tick-only-one'
+  | 'too-long'
+  | 'number'
+  | 'choice'
+  | 'file'
+  | 'email'
+  | 'day'
+  | 'past'
+  | 'future'
+  | 'between'
+  | 'not-before'
+  | 'not-after'
+  | 'format'
+  | 'not-yours'
+  | 'quantity'
 export interface FieldProblem {
   key: string
   message: string
+  code: FieldProblemCode
+  /** What the words are about: a label, a number, days. */
+  args?: readonly string[]
 }
 
 const TEXT_MAX = 300
@@ -22,8 +52,9 @@ const TEXT_MAX = 300
 const LEAST_INK = 12
 
 /** Whether a signature is more than nothing or a dot. */
-export function isSigned(signature: Given['signature']): boolean {
+export function isSigned(signature: GivenMark | null | undefined): boolean {
   if (!signature) return false
+  if (signature.kind === 'image') return true
   if (signature.kind === 'typed') return signature.text.trim().length > 0
   const points = signature.strokes.flat()
   if (points.length < 2) return false
@@ -42,17 +73,22 @@ export function isTheirs(field: FieldSpec, party: string): boolean {
 /** What separates the answers of a `choices` field in its value. */
 export const CHOICES = '; '
 
-function dayProblem(field: FieldSpec, text: string, today: string): string | null {
-  if (!isDay(text)) return 'Give a day of the calendar.'
+type Wrong = Pick<FieldProblem, 'code' | 'message' | 'args'>
+function dayProblem(field: FieldSpec, text: string, today: string): Wrong | null {
+  if (!isDay(text)) return { code: 'day', message: 'Give a day of the calendar.' }
   const { rule, from, to } = field.days ?? {}
-  if (rule === 'past' && text >= today) return 'This has to be a day in the past.'
-  if (rule === 'future' && text <= today) return 'This has to be a day to come.'
+  if (rule === 'past' && text >= today) return { code: 'past', message: 'This has to be a day in the past.' }
+  if (rule === 'future' && text <= today) return { code: 'future', message: 'This has to be a day to come.' }
   if (rule === 'between' && ((from && text < from) || (to && text > to)))
     return from && to
-      ? `This has to be between ${formatDayLong(from)} and ${formatDayLong(to)}.`
+      ? {
+          code: 'between',
+          message: `This has to be between ${formatDayLong(from)} and ${formatDayLong(to)}.`,
+          args: [from, to],
+        }
       : from
-        ? `This can’t be before ${formatDayLong(from)}.`
-        : `This can’t be after ${formatDayLong(to!)}.`
+        ? { code: 'not-before', message: `This can’t be before ${formatDayLong(from)}.`, args: [from] }
+        : { code: 'not-after', message: `This can’t be after ${formatDayLong(to!)}.`, args: [to!] }
   return null
 }
 
@@ -95,41 +131,46 @@ export function checkFields(
     if (!isTheirs(field, party) || field.type === 'take' || field.type === 'quantity' || !shown.has(field.key)) continue
     const needed = required.has(field.key)
     const value = Object.hasOwn(given.values, field.key) ? given.values[field.key] : undefined
-    const say = (message: string) => problems.push({ key: field.key, message })
+    const say = (code: FieldProblemCode, message: string, ...args: string[]) =>
+      problems.push({ key: field.key, code, message, ...(args.length ? { args } : {}) })
     if (field.type === 'signature') {
-      if (needed && !isSigned(given.signature)) say('Your signature is missing.')
+      if (needed && !isSigned(given.marks?.[field.key] ?? given.signature))
+        say('signature', 'Your signature is missing.')
+    } else if (field.type === 'initials' && isSigned(given.marks?.[field.key] ?? given.initials)) {
+      continue
     } else if (field.type === 'tick' && field.oneOf) {
       const n = ticked(field.oneOf)
       if (told.has(field.oneOf)) continue
-      if (n > 1) say('Only one of these can be ticked.')
-      else if (n === 0 && needed) say(`Tick one of these: ${field.oneOf}`)
+      if (n > 1) say('tick-only-one', 'Only one of these can be ticked.')
+      else if (n === 0 && needed) say('tick-one', `Tick one of these: ${field.oneOf}`, field.oneOf)
       else continue
       told.add(field.oneOf)
     } else if (field.type === 'tick') {
-      if (needed && value !== true) say(`Please tick: ${field.label}`)
+      if (needed && value !== true) say('tick', `Please tick: ${field.label}`, field.label)
     } else {
       const text = typeof value === 'string' ? value.trim() : ''
+      const most = field.max ?? TEXT_MAX
       if (!text) {
-        if (needed) say(`${field.label} is missing.`)
-      } else if (text.length > (field.max ?? TEXT_MAX)) say(`Keep this under ${field.max ?? TEXT_MAX} characters.`)
-      else if (field.type === 'number' && !/^-?\d{1,12}([.,]\d{1,4})?$/.test(text)) say('Give a number.')
+        if (needed) say(field.type === 'initials' ? 'initials' : 'missing', `${field.label} is missing.`, field.label)
+      } else if (text.length > most) say('too-long', `Keep this under ${most} characters.`, String(most))
+      else if (field.type === 'number' && !/^-?\d{1,12}([.,]\d{1,4})?$/.test(text)) say('number', 'Give a number.')
       else if (field.type === 'choice' && field.options && !field.options.includes(text))
-        say('Choose one of the answers.')
+        say('choice', 'Choose one of the answers.')
       else if (field.type === 'choices' && !text.split(CHOICES).every((t) => field.options?.includes(t)))
-        say('Choose among the answers.')
-      else if (field.type === 'attachment' && !/^[0-9a-f]{64}\/./.test(text)) say('Give the file again.')
-      else if (field.type === 'email' && !isMail(text)) say('This isn’t an e-mail address.')
+        say('choice', 'Choose among the answers.')
+      else if (field.type === 'attachment' && !/^[0-9a-f]{64}\/./.test(text)) say('file', 'Give the file again.')
+      else if (field.type === 'email' && !isMail(text)) say('email', 'This isn’t an e-mail address.')
       else if (field.type === 'day') {
         const wrong = dayProblem(field, text, today)
-        if (wrong) say(wrong)
+        if (wrong) problems.push({ key: field.key, ...wrong })
       } else if (field.format) {
         const wrong = formatProblem(field.format, text)
-        if (wrong) say(wrong)
+        if (wrong) say('format', wrong)
       }
     }
   }
   const known = new Set(fields.filter((f) => isTheirs(f, party)).map((f) => f.key))
-  for (const key of Object.keys(given.values))
-    if (!known.has(key)) problems.push({ key, message: 'This is not yours to fill.' })
+  for (const key of [...Object.keys(given.values), ...Object.keys(given.marks ?? {})])
+    if (!known.has(key)) problems.push({ key, code: 'not-yours', message: 'This is not yours to fill.' })
   return problems
 }

@@ -51,6 +51,13 @@ const leaves = (rule: FieldRule): Extract<FieldRule, { field: string }>[] =>
         ? leaves(rule.not)
         : [rule]
 
+/** A rule about the same fields by other keys. */
+export const mapRule = (rule: FieldRule, key: (key: string) => string): FieldRule => {
+  if ('all' in rule) return { all: rule.all.map((r) => mapRule(r, key)) }
+  if ('any' in rule) return { any: rule.any.map((r) => mapRule(r, key)) }
+  if ('not' in rule) return { not: mapRule(rule.not, key) }
+  return { ...rule, field: key(rule.field) }
+}
 /** The fields a rule looks at. */
 export const rulesFields = (rule: FieldRule | undefined): string[] => (rule ? leaves(rule).map((r) => r.field) : [])
 const dependsOn = (f: FieldSpec): string[] => [

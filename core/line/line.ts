@@ -23,6 +23,8 @@ export interface PaperFact {
   waitingFor: string
   reason: string | null
   since: string | null
+  /** What keeps a paper that is out from going on, until the business does something. */
+  stuck?: string
 }
 
 /** Everything the line is worked out from, besides the day it is looked at. */
@@ -68,6 +70,7 @@ function paperStop(
     case 'withdrawn':
       return stop('trouble', 'withdrawn')
     case 'out':
+      if (paper.stuck) return stop('trouble', paper.stuck)
       return paper.move === 'ours' ? stop('yours', 'yours to countersign') : stop('theirs', `with ${paper.waitingFor}`)
   }
 }

@@ -2,7 +2,7 @@ import * as fontkit from 'fontkit'
 import type { Face, FontBook } from '../layout/types'
 
 /** Script faces a typed signature may be set in. */
-export const scriptFaces = ['caveat', 'dancing', 'marck'] as const
+export const scriptFaces = ['caveat', 'dancing', 'marck', 'vibes', 'allura', 'sacramento'] as const
 export type ScriptFace = (typeof scriptFaces)[number]
 export type FaceFile = Face | ScriptFace
 
@@ -20,6 +20,9 @@ export const FONT_FILES: Record<FaceFile, string> = {
   caveat: 'Caveat_400Regular.ttf',
   dancing: 'DancingScript_400Regular.ttf',
   marck: 'MarckScript_400Regular.ttf',
+  vibes: 'GreatVibes_400Regular.ttf',
+  allura: 'Allura_400Regular.ttf',
+  sacramento: 'Sacramento_400Regular.ttf',
 }
 
 /** The parsed fonts, each opened when first needed, with word widths remembered. */

@@ -4,8 +4,10 @@ import { type FontSet, type ScriptFace, scriptFaces } from './fonts'
 
 /** A signature as given: strokes of points in a box of its own, or a name in a script face. */
 export type SignatureMark =
-  | { kind: 'drawn'; width: number; height: number; strokes: { x: number; y: number }[][] }
+  | { kind: 'drawn'; width: number; height: number; strokes: { x: number; y: number; w?: number | undefined }[][] }
   | { kind: 'typed'; text: string; face: ScriptFace }
+  /** A PNG with a clear ground. */
+  | { kind: 'image'; png: Uint8Array; width: number; height: number }
 
 /** What stands in a field once it is filled. */
 /** Text is fitted to its place, or set in the size that is asked for. */
@@ -34,6 +36,7 @@ export function drawMark(doc: Pdf, fonts: FontSet, { at, mark }: PlacedMark): vo
       .stroke(PEN)
   } else if (mark.kind === 'text') drawFitted(doc, fonts, mark.text, at, mark)
   else if (mark.signature.kind === 'typed') drawTyped(doc, fonts, mark.signature, at)
+  else if (mark.signature.kind === 'image') drawPicture(doc, mark.signature, at)
   else drawStrokes(doc, mark.signature, at)
 }
 
@@ -113,6 +116,19 @@ function drawTyped(
   })
 }
 
+/** A picture of a signature, as large as its place allows, standing on the line. */
+function drawPicture(
+  doc: Pdf,
+  { png, width, height }: Extract<SignatureMark, { kind: 'image' }>,
+  at: PlacedField,
+): void {
+  const scale = Math.min((at.w - 8) / width, (at.h - 4) / height)
+  doc.image(png.slice().buffer as ArrayBuffer, at.x + 4, at.y + at.h - 2 - height * scale, {
+    width: width * scale,
+    height: height * scale,
+  })
+}
+
 /** Strokes as one smooth vector path each: quadratic curves through the midpoints. */
 function drawStrokes(
   doc: Pdf,
@@ -136,6 +152,23 @@ function drawStrokes(
     const points = stroke.map(px)
     if (points.length === 1) {
       doc.circle(...points[0]!, 0.9).fill(PEN)
+      continue
+    }
+    // A pen that was pressed or slowed draws broader: each piece between midpoints has a width of its own.
+    if (stroke.some((q) => q.w !== undefined)) {
+      const middle = (i: number): [number, number] => [
+        (points[i]![0] + points[i + 1]![0]) / 2,
+        (points[i]![1] + points[i + 1]![1]) / 2,
+      ]
+      for (let i = 0; i < points.length; i += 1) {
+        const from = i === 0 ? points[0]! : middle(i - 1)
+        const to = i === points.length - 1 ? points[i]! : middle(i)
+        doc.lineWidth(Math.max(0.5, (stroke[i]!.w ?? 1.8) * 0.6))
+        doc
+          .moveTo(...from)
+          .quadraticCurveTo(...points[i]!, ...to)
+          .stroke(PEN)
+      }
       continue
     }
     doc.moveTo(...points[0]!)

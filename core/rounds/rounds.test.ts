@@ -3,10 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { EMPTY, type RoundEvent, type RoundPerson, apply, consequences, fold, mayAct, refuse } from './rounds'
 
 const people = fc
-  .array(fc.record({ turn: fc.integer({ min: 1, max: 3 }), part: fc.constantFrom('sign' as const, 'copy' as const) }), {
-    minLength: 1,
-    maxLength: 6,
-  })
+  .array(
+    fc.record({
+      turn: fc.integer({ min: 1, max: 3 }),
+      part: fc.constantFrom('sign' as const, 'sign' as const, 'witness' as const, 'copy' as const),
+    }),
+    { minLength: 1, maxLength: 6 },
+  )
   .map((list): RoundPerson[] =>
     list.map((p, i) => ({
       ...p,
@@ -14,83 +17,99 @@ const people = fc
       party: `party${i}`,
       name: `Person ${i}`,
       part: i === 0 ? 'sign' : p.part,
+      // A witness watches the first signer, in a turn of theirs or later.
+      turn: i === 0 ? 1 : p.turn,
+      of: p.part === 'witness' ? 'p0' : null,
     })),
   )
 const act = fc.record({
   type: fc.constantFrom(
-    'asked',
-    'opened',
-    'signed',
-    'signed',
-    'signed',
-    'declined',
-    'withdrawn',
-    'lapsed',
-    'nudged',
-    'sealed',
-    'sent',
-    'question',
+    ...['asked', 'opened', 'signed', 'signed', 'signed', 'signed', 'on-paper', 'declined', 'withdrawn', 'lapsed'],
+    ...['nudged', 'sealed', 'sent', 'question', 'answered', 'proved', 'closed', 'reopened', 'replaced', 'passed-on'],
+    ...['reordered', 'added', 'copied', 'paused', 'resumed', 'revised', 'extended', 'corrected', 'bounced'],
   ),
   person: fc.integer({ min: 0, max: 7 }).map((n) => `p${n}`),
+  turn: fc.integer({ min: 1, max: 3 }),
 })
 const at = (i: number) => `2026-06-01T10:${String(i).padStart(2, '0')}:00.000Z`
 const LAPSE = at(40)
 const sent = (who: readonly RoundPerson[]): RoundEvent => ({ type: 'sent', people: who, lapsesAt: LAPSE })
+const eventOf = (a: { type: string; person: string; turn: number }, who: readonly RoundPerson[], i: number) =>
+  ({
+    ...a,
+    people: who,
+    lapsesAt: at(i + 5),
+    reason: 'r',
+    sha256: 'x',
+    again: [a.person],
+    turns: { [a.person]: a.turn },
+    by: { id: `n${i}`, party: 'x', name: 'New', turn: a.turn, part: a.type === 'added' ? 'copy' : 'sign' },
+  }) as unknown as RoundEvent
+const SIGNS = new Set(['signed', 'on-paper'])
 
 describe('a round', () => {
-  it('lets nobody act out of turn, twice, unasked for or after the end, in any order of events', () => {
+  it('lets nobody act out of turn, twice, unasked for, while held or after the end, in any order of events', () => {
     fc.assert(
       fc.property(people, fc.array(act, { maxLength: 50 }), (who, acts) => {
         let state = apply(EMPTY, sent(who), at(0))
         let ended = false
-        const signed = new Set<string>()
+        let signed = new Set<string>()
         acts.forEach((a, i) => {
-          const event = { ...a, people: who, lapsesAt: null, reason: 'r', sha256: 'x' } as unknown as RoundEvent
-          const turnsLeft = state.people.filter((p) => p.part === 'sign' && p.status !== 'done').map((p) => p.turn)
+          const event = eventOf(a, who, i)
+          const turnsLeft = state.people
+            .filter((p) => p.part !== 'copy' && p.status !== 'done' && p.status !== 'replaced')
+            .map((p) => p.turn)
           if (refuse(state, event, at(i))) return
-          if (event.type === 'signed') {
-            const p = state.people.find((x) => x.id === event.person)!
-            expect(p.part).toBe('sign')
+          if (SIGNS.has(event.type)) {
+            const p = state.people.find((x) => x.id === (event as { person: string }).person)!
+            expect(p.part).not.toBe('copy')
             expect(p.turn).toBe(Math.min(...turnsLeft))
             expect(signed.has(p.id)).toBe(false)
-            expect(ended).toBe(false)
-            expect(at(i) < LAPSE).toBe(true)
+            expect(p.status).not.toBe('replaced')
+            if (p.part === 'witness') expect(signed.has(p.of!)).toBe(true)
+            expect([ended, state.paused]).toEqual([false, null])
+            expect(state.lapsesAt === null || at(i) < state.lapsesAt).toBe(true)
             signed.add(p.id)
           }
-          if (event.type !== 'sealed' && event.type !== 'question') expect(ended).toBe(false)
+          const anytime = ['sealed', 'question', 'answered', 'bounced', 'copied', 'extended']
+          if (!anytime.includes(event.type)) expect(ended).toBe(false)
           state = apply(state, event, at(i))
+          // Whoever has to sign what was corrected may do so once more; nobody else.
+          if (event.type === 'revised')
+            signed = new Set(state.people.filter((p) => p.status === 'done').map((p) => p.id))
           ended = state.status !== 'out'
         })
       }),
     )
   })
 
-  it('always ends when those who may act keep signing, asking each exactly once', () => {
+  it('is never stuck: whatever happened, those who are left can still finish it, each asked exactly once', () => {
     fc.assert(
-      fc.property(people, (who) => {
+      fc.property(people, fc.array(act, { maxLength: 30 }), (who, acts) => {
         let state = apply(EMPTY, sent(who), at(0))
+        acts.forEach((a, i) => {
+          const event = eventOf(a, who, i)
+          if (!refuse(state, event, at(i))) state = apply(state, event, at(i))
+        })
+        const go = (event: RoundEvent) => {
+          expect(refuse(state, event, at(31))).toBeNull()
+          state = apply(state, event, at(31))
+        }
+        if (state.status !== 'out') return
+        go({ type: 'extended', lapsesAt: null })
+        if (state.paused !== null) go({ type: 'resumed' })
+        for (const p of state.people) if (p.closed && p.status !== 'replaced') go({ type: 'reopened', person: p.id })
         const asked: string[] = []
-        const ask = (list: { id: string }[]) => {
-          for (const p of list) {
-            asked.push(p.id)
-            state = apply(state, { type: 'asked', person: p.id }, at(1))
-          }
-        }
-        ask(consequences(EMPTY, state).ask)
         for (let i = 0; state.status === 'out'; i += 1) {
-          expect(i).toBeLessThan(10)
-          const before = state
-          state = apply(state, { type: 'signed', person: mayAct(state)[0]!.id }, at(2))
-          const next = consequences(before, state)
-          expect(next.seal).toBe(state.status === 'signed')
-          ask(next.ask)
+          expect(i).toBeLessThan(60)
+          for (const p of consequences(state, state).ask) {
+            asked.push(p.id)
+            go({ type: 'asked', person: p.id })
+          }
+          go({ type: 'signed', person: mayAct(state)[0]!.id })
         }
-        expect([...asked].sort()).toEqual(
-          who
-            .filter((p) => p.part === 'sign')
-            .map((p) => p.id)
-            .sort(),
-        )
+        expect(state.status).toBe('signed')
+        expect(new Set(asked).size).toBe(asked.length)
       }),
     )
   })
@@ -103,6 +122,11 @@ describe('a round', () => {
     at: at(5),
     event: { type, person, reason: 'too late in the day', sha256: 'f' } as unknown as RoundEvent,
   })
+  const swap = (type: 'replaced' | 'passed-on'): RoundEvent => ({
+    type,
+    person: 'c',
+    by: { id: 'd', party: '', name: 'Dario', turn: 9, part: 'copy' },
+  })
   const start = [{ at: at(0), event: sent(two) }, e('asked')]
   it.each([
     ['the second before the first', [], e('signed', 'b'), 'not-your-turn'],
@@ -113,9 +137,34 @@ describe('a round', () => {
     ['past the deadline', [], { ...e('signed'), at: at(41) }, 'lapsed'],
     ['lapsing too early', [], e('lapsed'), 'not-your-turn'],
     ['sealing before the end', [e('signed')], e('sealed'), 'already-done'],
-  ])('refuses %s', (_, events, next, code) =>
-    expect(refuse(fold([...start, ...events]), next.event, next.at)?.code).toBe(code),
+    ['signing while held', [e('paused')], e('signed'), 'paused'],
+    ['one who is out of tries', [e('closed')], e('signed'), 'closed'],
+    ['a replaced person', [{ at: at(6), event: swap('replaced') }], e('signed'), 'replaced'],
+    ['extending to a time that has passed', [], { at: at(6), event: { type: 'extended', lapsesAt: at(5) } }, 'lapsed'],
+    [
+      'moving someone who has signed',
+      [e('signed')],
+      { at: at(6), event: { type: 'reordered', turns: { c: 3 } } },
+      'already-done',
+    ],
+  ] as [string, { at: string; event: RoundEvent }[], { at: string; event: RoundEvent }, string][])(
+    'refuses %s',
+    (_, events, next, code) => expect(refuse(fold([...start, ...events]), next.event, next.at)?.code).toBe(code),
   )
+
+  it('gives the one who comes in the place, turn and part of the one who leaves', () => {
+    const state = fold([...start, { at: at(6), event: swap('passed-on') }])
+    expect(mayAct(state)).toMatchObject([{ id: 'd', name: 'Dario', turn: 1, part: 'sign', party: 'client' }])
+  })
+
+  it('asks those again who signed what was corrected, and goes on after a lapse that was extended', () => {
+    const corrected = fold([...start, e('signed'), { at: at(7), event: { type: 'revised', again: ['c'] } }])
+    expect(consequences(corrected, corrected).ask).toMatchObject([{ id: 'c', again: true }])
+    const late = fold([...start, { ...e('lapsed'), at: at(41) }])
+    const before = late
+    const after = apply(late, { type: 'extended', lapsesAt: at(50) }, at(42))
+    expect([late.status, after.status, consequences(before, after).over]).toEqual(['lapsed', 'out', 'out'])
+  })
 
   it('is signed when the last has signed, and keeps a reason', () => {
     expect(fold([...start, e('opened'), e('signed'), e('asked', 'b'), e('signed', 'b'), e('sealed')])).toMatchObject({

@@ -11,7 +11,8 @@ export interface Point {
 /** The corners of a sheet in a photograph, from the top left clockwise, in pixels. */
 export type Corners = [Point, Point, Point, Point]
 
-const lightAt = (p: Picture, i: number): number =>
+/** How light one pixel is, from 0 to 255. */
+export const lightAt = (p: Picture, i: number): number =>
   0.3 * p.data[i * 4]! + 0.59 * p.data[i * 4 + 1]! + 0.11 * p.data[i * 4 + 2]!
 
 /** A small grey copy: each cell the mean of the pixels it stands for. */

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { customType, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Amendment, AmendmentView } from '../../core/amend/amend'
 import type { Block, FieldSpec, PaperDocument } from '../../core/document/model'
 import type { Json } from '../../core/evidence/canonical'
@@ -11,13 +11,38 @@ import type { LineFacts } from '../../core/line/line'
 import type { Minor } from '../../core/money/money'
 import type { PaymentPlan } from '../../core/payment-plan/plan'
 import type { Discount, QuantityLimits } from '../../core/pricing/pricing'
-import type { SignerDraft } from '../../shared/signing'
+import type { CheckEvent } from '../../core/rounds/checks'
+import type { Deadline, PlanPerson, Reminders, RoundPlan } from '../../core/rounds/plan'
+import type { QuietHours } from '../../core/rounds/times'
+import type { SignatureMark, SignerDraft } from '../../shared/signing'
+import { decrypt, encrypt } from '../crypt'
 
 const id = () => text('id').primaryKey()
 const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>()
 const money = (name: string) => integer(name).$type<Minor>()
 const at = (name: string) => text(name)
+/** What nobody but its owner may read before it is given: kept encrypted. What was kept before that is read as it is. */
+const sealed = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'text',
+    toDriver: (value) => JSON.stringify(encrypt(Buffer.from(JSON.stringify(value)), name)),
+    fromDriver: (stored) => {
+      const inside = JSON.parse(stored) as unknown
+      return (
+        typeof inside === 'string' ? JSON.parse(Buffer.from(decrypt(inside, name)).toString('utf8')) : inside
+      ) as T
+    },
+  })(name)
 const flag = (name: string) => integer(name, { mode: 'boolean' })
+
+export interface BusinessSettings {
+  /** Members of these roles don’t send by themselves: somebody else of the business checks it first. */
+  checked: ('owner' | 'staff')[]
+  quiet: QuietHours
+  /** The words somebody reads when they have signed; empty for none. */
+  thanks: string
+}
+export const BUSINESS_SETTINGS: BusinessSettings = { checked: [], quiet: { from: '20:00', to: '08:00' }, thanks: '' }
 
 /** The one business this Upwold serves. */
 export const business = sqliteTable('business', {
@@ -31,6 +56,7 @@ export const business = sqliteTable('business', {
   currency: text('currency').notNull(),
   taxNumber: text('tax_number').notNull(),
   bank: text('bank').notNull(),
+  settings: json<BusinessSettings>('settings').notNull().default(BUSINESS_SETTINGS),
 })
 
 export const members = sqliteTable('members', {
@@ -41,6 +67,9 @@ export const members = sqliteTable('members', {
   passwordHash: text('password_hash').notNull(),
   pinHash: text('pin_hash').notNull(),
   createdAt: at('created_at').notNull(),
+  /** Their signature and initials as kept for next time. */
+  signature: json<SignatureMark | null>('signature'),
+  initials: json<SignatureMark | null>('initials'),
 })
 
 /** Wrong tries at a password or PIN, by what was tried. */
@@ -330,6 +359,12 @@ export const paperVersions = sqliteTable(
   (t) => [index('versions_by_paper').on(t.paperId)],
 )
 
+export interface RoundSettings {
+  reminders: Reminders
+  /** A further sentence to tick before signing; empty for none. */
+  consent: string
+}
+export const ROUND_SETTINGS: RoundSettings = { reminders: { kind: 'none' }, consent: '' }
 export const rounds = sqliteTable(
   'rounds',
   {
@@ -349,10 +384,116 @@ export const rounds = sqliteTable(
     sealedSha: text('sealed_sha').references(() => blobs.sha),
     createdAt: at('created_at').notNull(),
     createdBy: text('created_by').references(() => members.id),
+    settings: json<RoundSettings>('settings').notNull().default(ROUND_SETTINGS),
   },
   (t) => [index('rounds_by_paper').on(t.paperId)],
 )
 
+/** The papers of a round, each in the version that is out. `rounds.paperId` is the first of them. */
+export const roundPapers = sqliteTable(
+  'round_papers',
+  {
+    roundId: text('round_id')
+      .notNull()
+      .references(() => rounds.id),
+    position: integer('position').notNull(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    versionId: text('version_id')
+      .notNull()
+      .references(() => paperVersions.id),
+    sealedSha: text('sealed_sha').references(() => blobs.sha),
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.position] }), index('round_papers_by_paper').on(t.paperId)],
+)
+
+/** How a round is being prepared, by its first paper, and what was said about it inside the business. */
+export const roundPlans = sqliteTable('round_plans', {
+  paperId: text('paper_id')
+    .primaryKey()
+    .references(() => papers.id),
+  plan: json<RoundPlan>('plan').notNull(),
+  checks: json<(CheckEvent & { at: string; name: string })[]>('checks').notNull(),
+  version: integer('version').notNull(),
+  updatedAt: at('updated_at').notNull(),
+})
+
+/** Where somebody stands with proving who they are. Codes are kept hashed. */
+export const proofs = sqliteTable('proofs', {
+  personId: text('person_id')
+    .primaryKey()
+    .references(() => roundPeople.id),
+  tries: integer('tries').notNull(),
+  codeHash: text('code_hash'),
+  codeUntil: at('code_until'),
+  codeSentAt: at('code_sent_at'),
+  triedAt: at('tried_at'),
+  /** Those who passed carry this in their browser; a new one shuts the earlier ones out. */
+  pass: text('pass'),
+  passedAt: at('passed_at'),
+  /** What identity checks have cost so far. */
+  spent: money('spent').notNull(),
+})
+
+/** Subject and words kept to be used again; values are put in when they are sent. */
+export const savedMessages = sqliteTable('saved_messages', {
+  id: id(),
+  name: text('name').notNull(),
+  subject: text('subject').notNull(),
+  message: text('message').notNull(),
+  updatedAt: at('updated_at').notNull(),
+})
+
+/** One paper sent to a list of people, each their own: a row is done once in effect. */
+export const lists = sqliteTable('lists', {
+  id: id(),
+  jobId: text('job_id')
+    .notNull()
+    .references(() => jobs.id),
+  templateId: text('template_id')
+    .notNull()
+    .references(() => templates.id),
+  plan: json<{ subject: string; message: string; deadline: Deadline; reminders: Reminders; party: string }>(
+    'plan',
+  ).notNull(),
+  createdAt: at('created_at').notNull(),
+  createdBy: text('created_by').references(() => members.id),
+})
+export const listRows = sqliteTable(
+  'list_rows',
+  {
+    listId: text('list_id')
+      .notNull()
+      .references(() => lists.id),
+    n: integer('n').notNull(),
+    row: json<{ name: string; email: string; phone: string; values: Record<string, string> }>('row').notNull(),
+    state: text('state').$type<'waiting' | 'sent' | 'failed'>().notNull(),
+    problem: text('problem').notNull().default(''),
+    paperId: text('paper_id').references(() => papers.id),
+  },
+  (t) => [primaryKey({ columns: [t.listId, t.n] }), index('list_rows_by_state').on(t.listId, t.state)],
+)
+
+/** How one person of a round is reached and proves themself, as the plan had it. */
+export type PersonHow = Pick<
+  PlanPerson,
+  'phone' | 'reach' | 'proof' | 'language' | 'subject' | 'message' | 'mayPassOn' | 'copy'
+> & {
+  /** The papers that concern them; null for all of the round. */
+  papers: string[] | null
+}
+export const PERSON_HOW: PersonHow = {
+  phone: '',
+  reach: 'email',
+  proof: { kind: 'none' },
+  language: 'auto',
+  subject: '',
+  message: '',
+  mayPassOn: false,
+  copy: 'attached',
+  papers: null,
+}
 export const roundPeople = sqliteTable(
   'round_people',
   {
@@ -366,9 +507,10 @@ export const roundPeople = sqliteTable(
     name: text('name').notNull(),
     email: text('email').notNull(),
     turn: integer('turn').notNull(),
-    part: text('part').$type<'sign' | 'copy'>().notNull(),
+    part: text('part').$type<'sign' | 'witness' | 'copy'>().notNull(),
     fields: json<FieldSpec[]>('fields').notNull(),
-    draft: json<SignerDraft>('draft').notNull(),
+    draft: sealed<SignerDraft>('draft').notNull(),
+    how: json<PersonHow>('how').notNull().default(PERSON_HOW),
     draftVersion: integer('draft_version').notNull().default(0),
   },
   (t) => [index('people_by_round').on(t.roundId)],
@@ -392,6 +534,8 @@ export const roundEvents = sqliteTable(
   (t) => [primaryKey({ columns: [t.roundId, t.seq] })],
 )
 
+/** How a link came to whoever holds it; `pad` only puts a signature into what is filled elsewhere, for ten minutes. */
+export type LinkChannel = 'email' | 'text' | 'link' | 'device' | 'member' | 'pad'
 /** Links to a person's place in a round. Only the hash of the token is kept. */
 export const links = sqliteTable(
   'links',
@@ -400,7 +544,7 @@ export const links = sqliteTable(
     personId: text('person_id')
       .notNull()
       .references(() => roundPeople.id),
-    channel: text('channel').$type<'email' | 'device' | 'member'>().notNull(),
+    channel: text('channel').$type<LinkChannel>().notNull(),
     createdAt: at('created_at').notNull(),
     revokedAt: at('revoked_at'),
   },

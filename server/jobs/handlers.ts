@@ -1,6 +1,17 @@
 import { sendCallback } from '../gateways/cards/standin'
-import { mailAsk, mailCopy, mailDeposit, mailInvoice, mailOwner } from '../services/mails'
+import {
+  mailAnswer,
+  mailAsk,
+  mailCopy,
+  mailDeposit,
+  mailInvoice,
+  mailMember,
+  mailOwner,
+  mailTold,
+} from '../services/mails'
 import { raiseInvoice } from '../services/money/invoices'
+import { remind } from '../services/rounds/follow'
+import { workList } from '../services/rounds/lists'
 import { lapseRound } from '../services/rounds/manage'
 import { sealRound } from '../services/rounds/seal'
 import type { Handler } from './outbox'
@@ -9,11 +20,24 @@ const s = (v: unknown) => String(v)
 
 /** Everything that is done later, by kind. */
 export const handlers: Record<string, Handler> = {
-  'mail.ask': (e) => mailAsk(e.key, s(e.payload.personId), s(e.payload.nonce), e.payload.nudge === true),
+  'mail.ask': (e) =>
+    mailAsk(
+      e.key,
+      s(e.payload.personId),
+      s(e.payload.nonce),
+      (e.payload.what as 'ask' | undefined) ?? (e.payload.nudge === true ? 'nudge' : 'ask'),
+      e.payload.channel === 'text' ? 'text' : 'email',
+    ),
+  'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
+  'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
+  'mail.member': (e) =>
+    mailMember(e.key, s(e.payload.memberId), e.payload.message as { subject: string; words: string; path: string }),
+  remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
   'mail.owner': (e) => mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
+  list: (e) => workList(s(e.payload.listId)),
   seal: (e) => sealRound(s(e.payload.roundId)),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),

@@ -12,6 +12,9 @@ const LARGE: [RegExp, number][] = [
   [/^\/api\/files$/, Number.POSITIVE_INFINITY],
   [/^\/api\/(papers|templates)\/[^/]+\/marking$/, 6_000_000],
   [/^\/api\/sign\/[^/]+\/attachment$/, 11_000_000],
+  [/^\/api\/sign\/[^/]+\/document$/, 26_000_000],
+  [/^\/api\/papers\/[^/]+\/on-paper$/, 21_000_000],
+  [/^\/api\/jobs\/[^/]+\/lists$/, 4_000_000],
 ]
 const limitOf = (path: string) => LARGE.find(([pattern]) => pattern.test(path))?.[1] ?? BODY_LIMIT
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
@@ -19,12 +22,14 @@ const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE'])
 /** Headers of every answer, limits on every request, and access to every route of the API. */
 export default defineEventHandler(async (event) => {
   const { pathname } = getRequestURL(event)
-  const signer = pathname.startsWith('/s/') || pathname.startsWith('/api/sign/')
+  const signer = /^\/(s|pad|api\/sign|api\/pad)\//.test(pathname)
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   setResponseHeader(event, 'x-frame-options', 'DENY')
   setResponseHeader(event, 'cross-origin-opener-policy', 'same-origin')
   setResponseHeader(event, 'cross-origin-resource-policy', 'same-origin')
-  setResponseHeader(event, 'permissions-policy', 'camera=(), geolocation=(), microphone=(), payment=()')
+  // The camera is for whoever shows a document, on their own page alone.
+  const camera = pathname.startsWith('/s/') ? 'camera=(self)' : 'camera=()'
+  setResponseHeader(event, 'permissions-policy', `${camera}, geolocation=(), microphone=(), payment=()`)
   setResponseHeader(event, 'referrer-policy', signer ? 'no-referrer' : 'same-origin')
   if (signer) setResponseHeader(event, 'cache-control', 'private, no-store')
   const api = pathname.startsWith('/api/')

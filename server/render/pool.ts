@@ -1,6 +1,7 @@
 import { Piscina } from 'piscina'
 import { useConfig } from '../config'
 import type { MarkedTask, RenderTask, Rendered, SealTask, TakeInAnswer } from '../worker/index'
+import type { ReadDocument } from '../../core/identity/read'
 import type { FoundBlank } from '../../core/blanks/find'
 import type { PageText } from '../../core/marking/text'
 import type { PageOf } from '../../core/pdf/intake'
@@ -32,6 +33,9 @@ export const takeInFile = (task: { bytes: Uint8Array; kind: 'pdf' | 'png' | 'jpe
 export const assemblePages = (task: { files: Uint8Array[]; pages: PageOf[] }) =>
   runOutside<Uint8Array>('assemblePages', task)
 export const pageTexts = (bytes: Uint8Array) => runOutside<PageText[]>('pageTexts', { bytes })
+export const readDocumentInWorker = (bytes: Uint8Array, year: number) =>
+  runOutside<ReadDocument | null>('readDocument', { bytes, year })
+export const looksTakenInWorker = (bytes: Uint8Array) => runOutside<boolean>('looksTaken', { bytes })
 export const findBlanks = (bytes: Uint8Array) => runOutside<FoundBlank[]>('findBlanks', { bytes })
 /** Lets a worker read its fonts before the first paper is wanted. A failure here shows again when one is. */
 export function warmUp(): void {

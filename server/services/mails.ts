@@ -3,13 +3,17 @@ import { formatDay, formatDayLong, formatInstant } from '../../core/calendar/dat
 import { formatMoney } from '../../core/money/money'
 import { db } from '../db/client'
 import { jobs, members, papers, roundPeople, rounds } from '../db/schema'
+import type { Language } from '../../core/rounds/plan'
+import { fill, instantIn, isRightToLeft, saysIn } from '../../shared/words'
 import { useConfig } from '../config'
-import { type Message, messageGateway } from '../gateways/mail'
+import { Bounced, type Message, messageGateway } from '../gateways/mail'
 import { today } from '../clock'
 import type { Business } from './business'
 import { theBusiness } from './business'
 import { loadJob } from './jobs/load'
 import { issueLink, linkUrl, tokenOf } from './rounds/links'
+import { recordBounce, recordDelivered } from './rounds/delivery'
+import { papersFor, titlesOf } from './rounds/papers'
 import { sealedName } from './rounds/seal'
 import { roundState } from './rounds/state'
 
@@ -21,10 +25,11 @@ interface Body {
   paragraphs: string[]
   button?: { label: string; url: string }
   after?: string[]
+  language?: Language
 }
 
 /** A message in plain text and in table HTML that mail programs can show, everything escaped. */
-function compose({ business, paragraphs, button, after = [] }: Body): { text: string; html: string } {
+function compose({ business, paragraphs, button, after = [], language = 'en' }: Body): { text: string; html: string } {
   const p = (s: string) => `<p style="margin:0 0 14px">${escape(s).replace(/\n/g, '<br>')}</p>`
   const text = [
     ...paragraphs,
@@ -32,7 +37,7 @@ function compose({ business, paragraphs, button, after = [] }: Body): { text: st
     ...after,
     `${business.name}\n${business.address}`,
   ].join('\n\n')
-  const html = `<!doctype html><html lang="en"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escape(button.url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escape(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escape(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
+  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escape(button.url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escape(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escape(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
   return { text, html }
 }
 
@@ -52,67 +57,228 @@ async function post(
   })
 }
 
-async function aboutPerson(personId: string) {
-  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
-  const [round] = await db().select().from(rounds).where(eq(rounds.id, person!.roundId))
-  const [paper] = await db().select().from(papers).where(eq(papers.id, round!.paperId))
-  const [job] = await db().select().from(jobs).where(eq(jobs.id, round!.jobId))
-  return { person: person!, round: round!, paper: paper!, job: job!, business: await theBusiness() }
-}
-
-/** Asks somebody to sign, or reminds them. Says nothing when the round has gone on meanwhile. */
-export async function mailAsk(key: string, personId: string, nonce: string, nudge: boolean): Promise<void> {
-  const { person, round, paper, job, business } = await aboutPerson(personId)
-  const state = await roundState(round.id)
-  if (state.status !== 'out' || state.people.find((p) => p.id === personId)?.status === 'done') return
-  const deadline = round.lapsesAt
-    ? [`Please by ${formatInstant(round.lapsesAt, business.timeZone, today(business.timeZone))}.`]
-    : []
-  if (person.memberId) {
-    const others = state.people
-      .filter((p) => p.status === 'done')
-      .map((p) => p.name)
-      .join(' and ')
-    return post(business, {
-      key,
-      to: person.email,
-      subject: `Your move: ${paper.title}, ${job.title}`,
-      paragraphs: [
-        `${others} has signed the ${paper.title.toLowerCase()} for ${job.title}. It is your turn to countersign.`,
-      ],
-      button: { label: 'Read and countersign', url: `${useConfig().origin}/papers/${paper.id}` },
-    })
-  }
-  return post(business, {
+/** A text message: what it is about and the link, nothing more. */
+async function text(business: Business, key: string, to: string, words: string): Promise<void> {
+  await messageGateway().send({
     key,
-    to: person.email,
-    subject: nudge ? `A reminder: ${round.subject}` : round.subject,
-    paragraphs: [
-      nudge
-        ? `A gentle reminder: the ${paper.title.toLowerCase()} for ${job.title} is waiting for you.`
-        : round.message,
-      ...deadline,
-    ],
-    button: {
-      label: paper.kind === 'quote' ? 'Read the quote' : 'Read and sign',
-      url: linkUrl(tokenOf(personId, nonce)),
-    },
-    after: ['The link is yours alone; please don’t pass it on.'],
+    channel: 'text',
+    to: oneLine(to),
+    from: business.name,
+    subject: oneLine(words).slice(0, 120),
+    text: words,
+    html: '',
+    attachments: [],
   })
 }
 
-/** Sends somebody the sealed copy. */
+async function aboutPerson(personId: string) {
+  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
+  const [round] = await db().select().from(rounds).where(eq(rounds.id, person!.roundId))
+  const list = await papersFor(person!)
+  const [job] = await db().select().from(jobs).where(eq(jobs.id, round!.jobId))
+  const business = await theBusiness()
+  const language = person!.how.language === 'auto' ? 'en' : person!.how.language
+  const says = saysIn(language)
+  const titles = titlesOf(list)
+  return {
+    person: person!,
+    round: round!,
+    list,
+    job: job!,
+    business,
+    language,
+    says,
+    titles,
+    /** What it is about, as it stands within a sentence. */
+    about: { paper: language === 'en' ? `the ${titles.toLowerCase()}` : titles, job: job!.title },
+  }
+}
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+
+/** What can stand in a message of the business's, in braces: it is put in for whoever gets it. */
+function values({ person, business, job, titles }: Awaited<ReturnType<typeof aboutPerson>>, by: string) {
+  return {
+    name: person.name,
+    first: person.name.split(' ')[0]!,
+    paper: titles,
+    job: job.title,
+    day: job.day ? formatDay(job.day, today(business.timeZone)) : '',
+    deadline: by,
+    business: business.name,
+  }
+}
+
+/** Asks somebody to do their part, or reminds them. Says nothing when the round has gone on meanwhile. */
+export async function mailAsk(
+  key: string,
+  personId: string,
+  nonce: string,
+  what: 'ask' | 'nudge' | 'again',
+  channel: 'email' | 'text',
+): Promise<void> {
+  const all = await aboutPerson(personId)
+  const { person, round, job, business, says, about, language, titles } = all
+  const state = await roundState(round.id)
+  const me = state.people.find((p) => p.id === personId)
+  if (state.status !== 'out' || !me || me.status === 'done' || me.status === 'replaced') return
+  const by = state.lapsesAt
+    ? language === 'en'
+      ? formatInstant(state.lapsesAt, business.timeZone, today(business.timeZone))
+      : instantIn(language, state.lapsesAt, business.timeZone)
+    : ''
+  const put = values(all, by)
+  const subject = fill(person.how.subject || round.subject, put)
+  const titled =
+    what === 'nudge' ? says('mReminder', { subject }) : what === 'again' ? says('mAgainSubject', { subject }) : subject
+  const link = linkUrl(tokenOf(personId, nonce))
+  const send = async () => {
+    if (channel === 'text') {
+      await text(business, key, person.how.phone, `${business.name}: ${titled}\n${link}`)
+      return
+    }
+    if (person.memberId) {
+      const signed = state.people.filter((p) => p.status === 'done' && p.part === 'sign').map((p) => p.name)
+      await post(business, {
+        key,
+        to: person.email,
+        subject: `Your move: ${titles}, ${job.title}`,
+        paragraphs: [
+          signed.length
+            ? `${signed.join(' and ')} has signed ${about.paper} for ${job.title}. It is your turn to countersign.`
+            : `${capital(about.paper)} for ${job.title} is yours to sign.`,
+        ],
+        button: { label: 'Read and countersign', url: `${useConfig().origin}/papers/${round.paperId}` },
+      })
+      return
+    }
+    await post(business, {
+      key,
+      to: person.email,
+      subject: titled,
+      language,
+      paragraphs: [
+        what === 'nudge'
+          ? says('mNudge', about)
+          : what === 'again'
+            ? capital(says('mAgain', about))
+            : fill(person.how.message || round.message, put),
+        ...(by ? [says('mPleaseBy', { date: by })] : []),
+      ],
+      button: {
+        label: says(
+          me.part === 'witness'
+            ? 'mReadWitness'
+            : all.list.length === 1 && all.list[0]!.paper.kind === 'quote'
+              ? 'mReadQuote'
+              : 'mReadSign',
+        ),
+        url: link,
+      },
+      after: [says('mYours')],
+    })
+  }
+  await tried(send, round.id, personId, channel === 'text' ? person.how.phone : person.email)
+}
+
+/** Sends, and keeps in the round whether it arrived. What can't be delivered is told at once; what may work later is tried again. */
+async function tried(send: () => Promise<void>, roundId: string, personId: string, address: string): Promise<void> {
+  try {
+    await send()
+  } catch (error) {
+    if (!(error instanceof Bounced)) throw error
+    await recordBounce(roundId, personId, address, error.message)
+    return
+  }
+  await recordDelivered(roundId, personId, address)
+}
+
+/** Sends somebody their copies, sealed: attached or by a link, as they were set to get them. */
 export async function mailCopy(key: string, personId: string): Promise<void> {
-  const { person, round, paper, job, business } = await aboutPerson(personId)
-  const attachments = [{ name: await sealedName(round), sha: round.sealedSha! }]
+  const { person, round, list, says, business, about, titles, job, language } = await aboutPerson(personId)
+  const byLink = person.how.copy === 'link' || !person.email
+  const link = byLink ? linkUrl((await issueLink(personId, person.email ? 'email' : 'text')).token) : ''
+  const subject = says('mSignedSubject', { paper: titles, job: job.title })
+  const send = async () => {
+    if (!person.email) return text(business, key, person.how.phone, `${business.name}: ${subject}\n${link}`)
+    const attachments = byLink
+      ? []
+      : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
+    await post(business, {
+      key,
+      to: person.email,
+      language,
+      subject,
+      paragraphs: [says(byLink ? 'mSignedLink' : 'mSigned', about)],
+      ...(byLink ? { button: { label: says('mFetch'), url: link } } : {}),
+      attachments,
+    })
+  }
+  await tried(send, round.id, personId, person.email || person.how.phone)
+}
+
+/** Tells somebody who gets a copy that it is out, with the way to read it. */
+export async function mailTold(key: string, personId: string): Promise<void> {
+  const { person, round, says, business, about, language } = await aboutPerson(personId)
+  if (person.how.copy === 'none') return
+  const { token } = await issueLink(personId, person.email ? 'email' : 'text')
+  const subject = says('mToldSubject', { subject: round.subject })
+  const send = () =>
+    person.email
+      ? post(business, {
+          key,
+          to: person.email,
+          language,
+          subject,
+          paragraphs: [capital(says('mTold', about))],
+          button: { label: says('mRead'), url: linkUrl(token) },
+        })
+      : text(business, key, person.how.phone, `${business.name}: ${subject}\n${linkUrl(token)}`)
+  await tried(send, round.id, personId, person.email || person.how.phone)
+}
+
+/** A one-time code, by e-mail or text. It isn't kept anywhere readable but in the message itself. */
+export async function sendCode(key: string, personId: string, code: string, by: 'email' | 'text'): Promise<void> {
+  const { person, says, business, language } = await aboutPerson(personId)
+  const words = says('mCode', { code })
+  if (by === 'text') return text(business, key, person.how.phone, `${business.name}: ${words}`)
   await post(business, {
     key,
     to: person.email,
-    subject: `Signed: ${paper.title}, ${job.title}`,
-    paragraphs: [
-      `Everyone has signed the ${paper.title.toLowerCase()} for ${job.title}. The sealed copy is attached; keep it. Its last pages are the signing record.`,
-    ],
-    attachments,
+    language,
+    subject: says('mCodeSubject', { business: business.name }),
+    paragraphs: [words],
+  })
+}
+
+/** The answer to somebody's question. */
+export async function mailAnswer(key: string, personId: string, question: string, answer: string): Promise<void> {
+  const { person, says, business, language } = await aboutPerson(personId)
+  if (!person.email) return
+  const { token } = await issueLink(personId, 'email')
+  await post(business, {
+    key,
+    to: person.email,
+    language,
+    subject: says('mAnswerSubject', { business: business.name }),
+    paragraphs: [says('mAnswer', { question }), answer],
+    button: { label: says('mRead'), url: linkUrl(token) },
+  })
+}
+
+/** Asks somebody inside the business to check, or tells whoever handed it in what became of it. */
+export async function mailMember(
+  key: string,
+  memberId: string,
+  message: { subject: string; words: string; path: string },
+): Promise<void> {
+  const [member] = await db().select().from(members).where(eq(members.id, memberId))
+  if (!member) return
+  await post(await theBusiness(), {
+    key,
+    to: member.email,
+    subject: message.subject,
+    paragraphs: [message.words],
+    button: { label: 'Open it', url: `${useConfig().origin}${message.path}` },
   })
 }
 

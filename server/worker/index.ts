@@ -110,3 +110,5 @@ export const assemblePages = ({ files, pages }: { files: Uint8Array[]; pages: Pa
   )
 export const pageTexts = ({ bytes }: { bytes: Uint8Array }): Promise<PageText[]> => textInPdf(new Uint8Array(bytes))
 export const findBlanks = ({ bytes }: { bytes: Uint8Array }) => findInPdf(new Uint8Array(bytes))
+
+export { looksTaken, readDocument } from './documents'

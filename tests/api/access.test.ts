@@ -41,7 +41,7 @@ describe('who may call a route', () => {
   it.each(routes)('nobody: $route', async (r) => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
-    else expect(status).toBe(r.rule === 'signer' ? 404 : 401)
+    else expect(status).toBe(['signer', 'link', 'pad'].includes(r.rule) ? 404 : 401)
   })
 
   it.each(routes.filter((r) => r.rule === 'owner'))('staff: $route', async (r) => {

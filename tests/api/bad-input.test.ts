@@ -85,7 +85,7 @@ describe('a link', () => {
     for (const { token } of [withdrawn, lapsed]) {
       const view = await viewOf(client, token)
       expect(['withdrawn', 'lapsed']).toContain(view.state)
-      expect(view.paper).toMatchObject({ document: null, figures: null })
+      expect(view.papers[0]).toMatchObject({ document: null, figures: null })
       expect((await client.get(`/api/sign/${token}/pdf`)).status).toBe(410)
       expect((await finish(client, token, draft)).status).toBe(410)
     }

@@ -47,7 +47,7 @@ describe('the database', () => {
     )
     await expect(all(`delete from paper_versions`)).rejects.toThrow('a sent version cannot be removed')
     await rawClient().executeMultiple(
-      `insert into rounds values ('r1', 'p1', 'v1', 'j1', 's', 'm', null, null, '2026-06-01', null); insert into round_events values ('r1', 1, '2026-06-01', 'sent', '{}', '{}', '', '')`,
+      `insert into rounds (id, paper_id, version_id, job_id, subject, message, created_at) values ('r1', 'p1', 'v1', 'j1', 's', 'm', '2026-06-01'); insert into round_events values ('r1', 1, '2026-06-01', 'sent', '{}', '{}', '', '')`,
     )
     await expect(all(`update round_events set type = 'signed'`)).rejects.toThrow('an event cannot be changed')
     await expect(all(`delete from round_events`)).rejects.toThrow('an event cannot be removed')

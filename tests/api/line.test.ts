@@ -153,7 +153,9 @@ describe('from a job to signed and paid', () => {
       ).toBe(hash)
       prev = hash!
     }
-    expect(events.map((e) => e.type)).toEqual(['sent', 'asked', 'signed', 'asked', 'signed', 'sealed'])
+    expect(events.map((e) => e.type)).toEqual([
+      ...['sent', 'asked', 'delivered', 'signed', 'asked', 'delivered', 'signed', 'sealed'],
+    ])
   })
 
   it('numbers invoices without a gap, however many are raised at once', async () => {
@@ -220,7 +222,7 @@ describe('from a job to signed and paid', () => {
       lines: lines.map((l) => ({ ...l, unitPrice: l.unitPrice * 2 })),
     })
     await owner.must('PATCH', `/api/jobs/${job.id}`, { version: version + 1, set: { people: 99 } })
-    expect((await viewOf(client, token)).paper).toEqual(before.paper)
+    expect((await viewOf(client, token)).papers).toEqual(before.papers)
     await sign(client, token)
     expect((await exported(job.id)).totals.total).toBe(86856)
     const { thread } = await jobOf(owner, job.id)

@@ -107,7 +107,7 @@ describe('a file brought in', () => {
     const token = await linkTo(owner, job.email)
     const client = new Caller(server)
     const view = await viewOf(client, token)
-    expect(view.paper.enclosures.map((e) => e.name)).toEqual(['signed.pdf'])
+    expect(view.papers[0]!.enclosures.map((e) => e.name)).toEqual(['signed.pdf'])
     expect(
       Buffer.from(await client.raw(`/api/sign/${token}/enclosures/${body.file!.sha}`)).equals(Buffer.from(signed)),
     ).toBe(true)
@@ -268,7 +268,7 @@ describe('a marked paper', () => {
     const token = await linkTo(owner, job.email)
     const client = new Caller(server)
     const view = await viewOf(client, token)
-    expect(view.paper.fields.filter((f) => f.field.key === 'guardian')).toHaveLength(2)
+    expect(view.papers[0]!.fields.filter((f) => f.field.key === 'guardian')).toHaveLength(2)
     const values = { phone: '01632 960 777', adults: '4', young: '2', guardian: 'Sam Holm', formula: '=cmd' }
     const give = (v: object) => finish(client, token, filled(view, { values: { ...values, ...v } }), view.version)
     expect((await give({ phone: 'ring' })).body).toMatchObject({

@@ -110,6 +110,8 @@ export function filled(view: SignerView, over: Partial<SignerDraft> = {}): Signe
     taken: {},
     quantities: {},
     signature: { kind: 'typed', text: 'Petra Holm', face: 'caveat' },
+    initials: null,
+    marks: {},
     ...over,
   }
 }

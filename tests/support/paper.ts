@@ -12,6 +12,9 @@ const FOLDERS: Record<string, string> = {
   NotoEmoji: 'noto-emoji',
   Caveat: 'caveat',
   DancingScript: 'dancing-script',
+  GreatVibes: 'great-vibes',
+  Allura: 'allura',
+  Sacramento: 'sacramento',
   MarckScript: 'marck-script',
 }
 export const fonts: FontSet = fontSet((file) => {

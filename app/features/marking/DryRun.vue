@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Party } from '~~/core/document/model'
+import type { FieldSpec, Party } from '~~/core/document/model'
 import type { PlacedField } from '~~/core/layout/types'
 import SignatureSheet from '../signer/SignatureSheet.vue'
 import PageForm from '../signer/PageForm.vue'
@@ -37,6 +37,11 @@ const mine = computed(() => props.fields.filter((f) => f.field.party === party.v
 const asked = ref(false)
 provide('asked', asked)
 const signing = ref(false)
+const place = ref<FieldSpec | null>(null)
+function sign(field: FieldSpec) {
+  place.value = field
+  signing.value = true
+}
 const left = computed(() => state.value?.problems.value ?? [])
 const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 1
 </script>
@@ -77,15 +82,7 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
       >
     </p>
     <div class="pages" tabindex="0" role="region" aria-label="The pages">
-      <PageForm
-        v-if="state"
-        :key="party"
-        :src="pdf"
-        :title="title"
-        :fields="mine"
-        :state="state"
-        @sign="signing = true"
-      />
+      <PageForm v-if="state" :key="party" :src="pdf" :title="title" :fields="mine" :state="state" @sign="sign" />
     </div>
     <Dialog
       v-model:visible="signing"
@@ -96,8 +93,9 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
     >
       <SignatureSheet
         name="Try it"
-        :current="state.draft.value.signature"
-        @done="((state.draft.value.signature = $event), (signing = false))"
+        :what="place?.type === 'initials' ? 'initials' : 'signature'"
+        :current="place ? state.markOf(place) : null"
+        @done="(mark, scope) => (place && state.setMark(place, mark, scope), (signing = false))"
       />
     </Dialog>
   </Dialog>

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { instantOf, localOf } from '~~/core/calendar/dates'
 import type { PaperView } from '~~/shared/papers'
+import PlanMessage from '../round/PlanMessage.vue'
+import { useThisRound } from '../round/useRound'
 import { correctSource, inputTypeOf, recordName } from './correct'
 import { useThisPaper } from './usePaper'
 
-/** What would go wrong, what will arrive, and the one button that sends. */
-const { paper, busy, load, act, post } = useThisPaper()
-const notices = useNotices()
-const { subject, message, lapsesAt } = paper.value.suggested
-const form = reactive({ subject, message, deadline: lapsesAt ? localOf(lapsesAt, paper.value.timeZone) : '' })
-const key = newKey()
-const problems = ref<Record<string, string>>({})
+/** The message as it will arrive, and below it what would go wrong. */
+const { paper, busy, load, act } = useThisPaper()
+const round = useThisRound()
+const { view } = round
 
 type Gap = PaperView['gaps'][number]
 /** What was typed for each gap; a number input gives numbers. */
@@ -28,38 +26,27 @@ async function correct(gap: Gap): Promise<void> {
     given[gap.path] = ''
   } finally {
     await load()
+    await round.load()
   }
 }
 
 const others = computed(() => paper.value.preflight.filter((n) => n.rule !== 'missingValue'))
-const stops = computed(() => paper.value.preflight.filter((n) => n.severity === 'stop').length)
-const label = computed(() => {
-  const first = paper.value.sheet.filter((s) => s.turn === 1).map((s) => s.name.split(' ')[0]!.slice(0, 30))
-  const then = paper.value.sheet.filter((s) => s.turn > 1).map((s) => (s.member ? 'you' : s.name))
-  return `Send to ${first.join(' and ')}${then.length ? `, then to ${then.join(' and ')}` : ''}`
-})
+const problems = computed(() => view.value.problems)
+const allWell = computed(() => !paper.value.preflight.length && !problems.value.some((p) => p.severity === 'stop'))
 const takeOut = (sha: string) =>
   act(async () => {
     await api(`/api/papers/${paper.value.id}/enclosures/${sha}`, { method: 'DELETE' })
     await load()
   })
-const send = () =>
-  act(async () => {
-    problems.value = {}
-    try {
-      const deadline = form.deadline ? instantOf(form.deadline, paper.value.timeZone) : null
-      await post('/send', { subject: form.subject, message: form.message, lapsesAt: deadline, key })
-      notices.say('Sent. You hear when something happens.')
-    } catch (e) {
-      if (e instanceof ApiProblem) problems.value = e.fields
-      throw e
-    }
-  })
+const text = (e: Event) => (e.target as HTMLSelectElement).value
+const addPaper = (id: string) => id && round.change({ papers: [...view.value.plan.papers, id] })
+const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.filter((p) => p !== id) })
 </script>
 
 <template>
   <aside aria-label="Sending">
-    <h2>Before it goes</h2>
+    <PlanMessage />
+    <h2 class="gap">Before it goes</h2>
     <ul class="ledger" aria-label="Before it goes">
       <li v-for="g in paper.gaps" :key="g.path" class="note">
         <StopMark mark="trouble" :size="18" />
@@ -79,47 +66,40 @@ const send = () =>
       <li v-for="n in others" :key="n.words" class="note">
         <StopMark mark="trouble" :size="18" /><span>{{ n.words }}</span>
       </li>
-      <li v-if="!paper.preflight.length" class="note">
+      <li v-for="p in problems" :key="p.words" class="note">
+        <StopMark :mark="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
+        <span :class="{ soft: p.severity === 'note' }"
+          >{{ p.words }}
+          <button v-if="p.person" class="btn small" @click="round.chosen.value = p.person">Set it</button></span
+        >
+      </li>
+      <li v-if="allWell" class="note">
         <StopMark mark="settled" :size="18" />
-        <span class="soft">Every value is there, everyone has a place to sign.</span>
+        <span class="soft">Every value is there, everyone has a place to sign and a way to be reached.</span>
       </li>
     </ul>
-    <template v-if="paper.enclosures.length">
-      <h2 class="gap">Goes with it, to be read</h2>
-      <ul class="ledger">
-        <li v-for="e in paper.enclosures" :key="e.sha" class="with">
-          <a :href="`/api/papers/${paper.id}/enclosures/${e.sha}`">{{ e.name }}</a>
-          <button class="btn bare" :disabled="busy" :aria-label="`Take out ${e.name}`" @click="takeOut(e.sha)">
-            Take out
-          </button>
-        </li>
-      </ul>
-    </template>
-    <h2 class="gap">What arrives</h2>
-    <div class="card form">
-      <label class="field"
-        ><span>Subject</span
-        ><input v-model="form.subject" class="input" maxlength="300" :aria-invalid="!!problems.subject"
-      /></label>
-      <label class="field"
-        ><span>Message</span
-        ><textarea v-model="form.message" class="input" rows="7" maxlength="5000" :aria-invalid="!!problems.message" />
-      </label>
-      <label class="field"
-        ><span>Please by</span
-        ><input v-model="form.deadline" class="input" type="datetime-local" :aria-invalid="!!problems.lapsesAt"
-      /></label>
-      <p v-for="(words, field) in problems" :key="field" class="error" role="alert">{{ words }}</p>
-      <p class="small soft">
-        {{ form.deadline ? `${paper.timeZone} time. It lapses then and can no longer be signed.` : 'No deadline.' }}
-      </p>
-    </div>
-    <div class="send">
-      <button class="btn main big" :disabled="busy || stops > 0" @click="send">{{ label }}</button>
-      <p v-if="stops" class="small bad">
-        {{ stops === 1 ? 'One thing has' : `${stops} things have` }} to be put right first.
-      </p>
-    </div>
+    <h2 class="gap">Papers of this round</h2>
+    <ul class="ledger">
+      <li v-for="p in view.papers" :key="p.id" class="with">
+        <span>{{ p.title }}</span>
+        <button v-if="p.id !== paper.id" class="btn bare" :aria-label="`Leave out ${p.title}`" @click="leaveOut(p.id)">
+          Leave out
+        </button>
+      </li>
+      <li v-for="e in paper.enclosures" :key="e.sha" class="with">
+        <a :href="`/api/papers/${paper.id}/enclosures/${e.sha}`">{{ e.name }}</a>
+        <button class="btn bare" :disabled="busy" :aria-label="`Take out ${e.name}`" @click="takeOut(e.sha)">
+          Take out
+        </button>
+      </li>
+    </ul>
+    <label v-if="view.more.length" class="field"
+      ><span>Another draft of this job, in the same round</span
+      ><select class="input" value="" @change="addPaper(text($event))">
+        <option value="">Choose…</option>
+        <option v-for="m in view.more" :key="m.id" :value="m.id">{{ m.title }}</option>
+      </select></label
+    >
   </aside>
 </template>
 
@@ -128,6 +108,7 @@ const send = () =>
   display: grid;
   grid-template-columns: 26px 1fr;
   padding: 10px 0;
+  overflow-wrap: anywhere;
 }
 .note form {
   display: grid;
@@ -137,22 +118,10 @@ const send = () =>
 .with {
   display: flex;
   justify-content: space-between;
+  align-items: center;
   padding: 6px 0;
-}
-.form {
-  display: grid;
-  gap: 10px;
-  margin-top: 8px;
 }
 .gap {
   margin-top: 18px;
-}
-.send {
-  position: sticky;
-  bottom: 0;
-  padding: 12px 0;
-  background: var(--chalk);
-  display: grid;
-  gap: 6px;
 }
 </style>

@@ -1,32 +1,85 @@
 <script setup lang="ts">
+import { instantOf, localOf } from '~~/core/calendar/dates'
 import { PAPER_STATE, useThisPaper } from './usePaper'
 
-/** A paper that went out: whose move it is, what was sent, and how to take it back. */
+/** A paper that went out: whose move it is, what was sent, and what can be done with the round as a whole. */
 const { id, paper, busy, load, act, post, when } = useThisPaper()
 const papers = usePaperActs()
+const notices = useNotices()
 const now = useNow()
 const withdrawing = ref(false)
+const extending = ref(false)
 const reason = ref('')
 const round = computed(() => paper.value.round!)
+const out = computed(() => paper.value.state === 'out')
 const withdraw = () =>
   act(async () => {
-    await post('/withdraw', { reason: reason.value })
+    await post('/round', { do: 'withdraw', reason: reason.value })
     withdrawing.value = false
   })
 const nudge = () => act(() => papers.nudge(id).then(load))
+const pause = () => act(() => post('/round', { do: 'pause', reason: '' }))
+const resume = () => act(() => post('/round', { do: 'resume' }))
+const until = ref('')
+function startExtend() {
+  const later = new Date(
+    Math.max(Date.now(), Date.parse(round.value.lapsesAt ?? '') || 0) + 7 * 86_400_000,
+  ).toISOString()
+  until.value = localOf(later, paper.value.timeZone).slice(0, 11) + '18:00'
+  extending.value = true
+}
+const extend = (never: boolean) =>
+  act(async () => {
+    const lapsesAt = never ? null : new Date(instantOf(until.value, paper.value.timeZone)).toISOString()
+    await post('/round', { do: 'extend', lapsesAt })
+    extending.value = false
+    notices.say(never ? 'It no longer lapses.' : `It now lapses ${when(lapsesAt!)}.`)
+  })
+/** A correction is made while nobody can act: the round is held, the wording is put right, and it goes out again. */
+const correct = () =>
+  act(async () => {
+    if (round.value.paused === null) await post('/round', { do: 'pause', reason: 'a correction' })
+    await navigateTo(`/papers/${id}/${paper.value.marked ? 'mark' : 'write'}`)
+  })
+const revise = () =>
+  act(async () => {
+    await post('/round', { do: 'revise', why: reason.value })
+    notices.say('The correction is out. Whoever had signed is asked to sign again.')
+  })
+const again = () =>
+  act(async () => {
+    const { id: fresh } = await api<{ id: string }>(`/api/papers/${id}/copy`, {
+      method: 'POST',
+      body: { key: newKey() },
+    })
+    await navigateTo(`/papers/${fresh}`)
+  })
 const lapse = computed(() =>
   round.value.lapsesAt
     ? ` · lapses ${when(round.value.lapsesAt)}${round.value.lapsesAt < now.value ? ', passed' : ''}`
     : '',
 )
+const signed = computed(() => round.value.people.some((p) => p.status === 'done' && p.part !== 'copy'))
 </script>
 
 <template>
-  <aside aria-label="The round">
+  <aside aria-label="The round as a whole">
     <div v-if="round.mine" class="next">
       <p class="strong">It is your move.</p>
       <p class="small">Then everyone gets the sealed copy.</p>
       <button class="btn main big" :disabled="busy" @click="act(() => papers.countersign(id))">Countersign</button>
+    </div>
+    <div v-if="out && round.paused !== null" class="next">
+      <p class="strong">It is on hold.</p>
+      <p class="small">
+        {{
+          signed
+            ? 'Send a correction and whoever has signed signs again, with what changed before their eyes.'
+            : 'Nobody has signed yet: a correction simply takes the place of what is out.'
+        }}
+      </p>
+      <button class="btn main" :disabled="busy" @click="revise">Send the correction</button>
+      <button class="btn" :disabled="busy" @click="resume">Let it go on as it is</button>
     </div>
     <p v-if="round.reason" class="notice trouble">{{ PAPER_STATE[paper.state] }}: “{{ round.reason }}”</p>
     <h2 class="gap">What was sent</h2>
@@ -43,9 +96,18 @@ const lapse = computed(() =>
         </li>
       </ul>
     </template>
-    <p v-if="paper.state === 'out'" class="gap">
-      <button v-if="!round.mine" class="btn" :disabled="busy" @click="nudge">Nudge</button>
+    <p v-if="out" class="gap buttons">
+      <button v-if="!round.mine && round.paused === null" class="btn" :disabled="busy" @click="nudge">Nudge</button>
+      <button v-if="round.paused === null" class="btn" :disabled="busy" @click="pause">Put on hold</button>
+      <button class="btn" :disabled="busy" @click="correct">Correct the paper</button>
+      <button class="btn" @click="startExtend">Move the deadline</button>
       <button class="btn" @click="withdrawing = true">Withdraw</button>
+    </p>
+    <p v-else-if="paper.state === 'lapsed'" class="gap">
+      <button class="btn main" @click="startExtend">Extend it: let them sign after all</button>
+    </p>
+    <p class="gap buttons">
+      <button class="btn" :disabled="busy" @click="again">Copy this round</button>
     </p>
     <p v-if="paper.state === 'signed' && !round.sealed" class="soft small gap" role="status">
       The sealed copy is being made.
@@ -66,6 +128,15 @@ const lapse = computed(() =>
         <button class="btn bare" @click="withdrawing = false">Never mind</button>
       </p>
     </Dialog>
+    <Dialog v-model:visible="extending" modal header="Move the deadline" :style="{ width: '420px' }" :draggable="false">
+      <label class="field"
+        ><span>Please by</span><input v-model="until" autofocus class="input" type="datetime-local"
+      /></label>
+      <p class="gap buttons">
+        <button class="btn main" :disabled="busy || !until" @click="extend(false)">Move it</button>
+        <button class="btn" :disabled="busy" @click="extend(true)">No deadline</button>
+      </p>
+    </Dialog>
   </aside>
 </template>
 
@@ -79,8 +150,16 @@ const lapse = computed(() =>
   gap: 8px;
   justify-items: start;
 }
+.next + .next {
+  margin-top: 12px;
+}
 .gap {
   margin-top: 18px;
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 h2 + .card {
   margin-top: 8px;

@@ -1,5 +1,5 @@
 import { type PropType, h } from 'vue'
-import type { Inline } from '~~/core/document/model'
+import type { FieldSpec, Inline } from '~~/core/document/model'
 import type { DraftState } from './draft'
 import SignerField from './SignerField.vue'
 
@@ -10,7 +10,7 @@ export default defineComponent({
     state: { type: Object as PropType<DraftState>, required: true },
     party: { type: String, required: true },
   },
-  emits: ['sign'],
+  emits: { sign: (_: FieldSpec) => true },
   setup: (props, { emit }) => {
     const TAG = { bold: 'b', italic: 'i', underline: 'u', strike: 's' } as const
     const one = (i: Inline) => {
@@ -24,7 +24,7 @@ export default defineComponent({
         field: i.field,
         state: props.state,
         mine: i.field.party === props.party,
-        onSign: () => emit('sign'),
+        onSign: (f: FieldSpec) => emit('sign', f),
       })
     }
     return () => props.content.map(one)

@@ -1,16 +1,21 @@
 <script setup lang="ts">
+import type { FieldSpec } from '~~/core/document/model'
 import type { PlacedField } from '~~/core/layout/types'
 import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
 import type { DraftState } from './draft'
 import SignatureMarkView from './SignatureMarkView.vue'
+import { useSays } from './says'
 
 /** One field at its exact place on a page, filled there. */
 const props = defineProps<{ at: PlacedField; state: DraftState; width: number; height: number; first: boolean }>()
-const emit = defineEmits<{ sign: [] }>()
-const { draft, problems, isAsked, workedOut } = props.state
+const emit = defineEmits<{ sign: [field: FieldSpec] }>()
+const { draft, problems, isAsked, workedOut, markOf } = props.state
+const says = useSays()
+const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
 const asked = inject<Ref<boolean>>('asked', ref(false))
 const f = computed(() => props.at.field)
+const mark = computed(() => markOf(f.value))
 const wrong = computed(() => asked.value && problems.value.some((p) => p.key === f.value.key))
 const text = computed({
   get: () => String(draft.value.values[f.value.key] ?? ''),
@@ -39,17 +44,21 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
   <span v-if="isAsked(f) || f.preset" class="at" :class="{ wrong }" :style="{ ...style, fontSize: letters }">
     <span v-if="f.preset" class="set">{{ f.preset }}</span>
     <span v-else-if="f.compute" class="set" :title="`${f.label}, worked out`">{{ workedOut(f) }}</span>
-    <span v-else-if="f.type === 'date'" class="set soft">by itself</span>
+    <span v-else-if="f.type === 'date'" class="set soft">{{ says('byItself') }}</span>
     <button
-      v-else-if="f.type === 'signature'"
+      v-else-if="f.type === 'signature' || f.type === 'initials'"
       :id="first ? `pf-${f.key}` : undefined"
       type="button"
       class="sign"
-      :aria-label="draft.signature ? `${f.label}: your signature is there. Change it` : `${f.label}: sign here`"
-      @click="emit('sign')"
+      :aria-label="`${f.label}: ${
+        f.type === 'initials'
+          ? says(mark ? 'initialsThere' : 'initialHere')
+          : says(mark ? 'signatureThere' : 'signHere')
+      }`"
+      @click="emit('sign', f)"
     >
-      <SignatureMarkView v-if="draft.signature" :mark="draft.signature" :families="SCRIPT_FAMILIES" />
-      <template v-else>Sign here</template>
+      <SignatureMarkView v-if="mark" :mark="mark" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
+      <template v-else>{{ says(f.type === 'initials' ? 'initialHere' : 'signHere') }}</template>
     </button>
     <input
       v-else-if="f.type === 'tick'"
@@ -70,7 +79,7 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
       <option v-for="o in f.options" :key="o">{{ o }}</option>
     </select>
     <span v-else-if="f.type === 'attachment' || f.type === 'choices'" class="set soft">{{
-      text.split(CHOICES).join(', ') || 'in the reading view'
+      text.split(CHOICES).join(', ') || says('readingView')
     }}</span>
     <input
       v-else
@@ -86,6 +95,12 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
 </template>
 
 <style scoped>
+.sign :deep(.ink) {
+  height: 100%;
+}
+.sign :deep(.typed) {
+  font-size: 1.6em;
+}
 .at {
   position: absolute;
   display: block;

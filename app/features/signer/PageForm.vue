@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { FieldSpec } from '~~/core/document/model'
 import type { PlacedField } from '~~/core/layout/types'
 import type { DraftState } from './draft'
 import PageField from './PageField.vue'
@@ -11,8 +12,10 @@ const props = defineProps<{
   fields: readonly PlacedField[]
   state: DraftState
 }>()
-const emit = defineEmits<{ sign: [] }>()
-const on = (page: number) => props.fields.filter((f) => f.page === page)
+const emit = defineEmits<{ sign: [field: FieldSpec] }>()
+/** What belongs to a price table is chosen in the reading view, where the total moves with it. */
+const PRICED = new Set(['take', 'quantity', 'agreed-total'])
+const on = (page: number) => props.fields.filter((f) => f.page === page && !PRICED.has(f.field.type))
 const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at.field.key) === at
 </script>
 
@@ -27,7 +30,7 @@ const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at
         :width="width"
         :height="height"
         :first="isFirst(at)"
-        @sign="emit('sign')"
+        @sign="emit('sign', $event)"
       />
     </template>
   </PdfPages>

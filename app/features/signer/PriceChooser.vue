@@ -3,10 +3,12 @@ import { decimalString, tenThousandths } from '~~/core/money/money'
 import { type PricedLine, counts, quantityProblem } from '~~/core/pricing/pricing'
 import { quantityText } from '~~/core/layout/expand'
 import type { DraftState } from './draft'
+import { useSays } from './says'
 
 /** The price table to choose from: take or leave, set how many, see the total move. */
 const props = defineProps<{ state: DraftState }>()
 const { draft, lines, priced, figures } = props.state
+const says = useSays()
 const c = (n: number) => money(n, figures.value!.currency)
 const shown = computed(() => lines.value.filter((l) => figures.value!.open || counts(l)))
 const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
@@ -54,37 +56,43 @@ function step(l: PricedLine, by: 1n | -1n) {
             l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
           }}</span></span
         >
-        <span v-if="figures.open && l.optional" class="hint">take it or leave it</span>
+        <span v-if="figures.open && l.optional" class="hint">{{ says('takeOrLeave') }}</span>
         <div v-if="figures.open && l.clientQuantity" class="stepper">
           <span class="box"
-            ><button type="button" :aria-label="`Fewer: ${l.description}`" @click="step(l, -1n)">−</button
+            ><button type="button" :aria-label="says('fewer', { what: l.description })" @click="step(l, -1n)">−</button
             ><input
               :value="typed(l)"
               inputmode="decimal"
-              :aria-label="`How many ${l.unit}: ${l.description}`"
+              :aria-label="says('howMany', { unit: l.unit, what: l.description })"
               :aria-invalid="!!problem(l)"
               @input="set(l, ($event.target as HTMLInputElement).value)"
             /><span class="unit">{{ l.unit }}</span
-            ><button type="button" :aria-label="`More: ${l.description}`" @click="step(l, 1n)">+</button></span
+            ><button type="button" :aria-label="says('more', { what: l.description })" @click="step(l, 1n)">
+              +
+            </button></span
           >
-          <span class="hint">{{ l.clientQuantity.min }} to {{ l.clientQuantity.max }}</span>
-          <span v-if="problem(l)" class="error" role="alert">{{ problem(l) }}</span>
+          <span class="hint">{{ says('range', { from: l.clientQuantity.min, to: l.clientQuantity.max }) }}</span>
+          <span v-if="problem(l)" class="error" role="alert">{{
+            says.language === 'en' ? problem(l) : says('pQuantity')
+          }}</span>
         </div>
-        <span v-if="result(l).discount > 0" class="hint">less {{ c(result(l).discount) }}</span>
+        <span v-if="result(l).discount > 0" class="hint">{{ says('less', { amount: c(result(l).discount) }) }}</span>
       </div>
       <span class="money">{{ c(result(l).net) }}</span>
     </div>
     <div v-if="priced.discount > 0" class="line">
-      <span /><span>Discount on the whole</span><span class="money">−{{ c(priced.discount) }}</span>
+      <span /><span>{{ says('wholeDiscount') }}</span
+      ><span class="money">−{{ c(priced.discount) }}</span>
     </div>
     <div class="line all">
       <span />
       <div>
-        <b>Altogether</b
-        ><span class="hint"
-          >{{ figures.pricing.pricesIncludeTax ? '' : `${c(priced.net)} and ` }}tax of {{ c(priced.tax)
-          }}{{ figures.pricing.pricesIncludeTax ? ' included' : '' }}</span
-        >
+        <b>{{ says('altogether') }}</b><span class="hint">{{
+          says(figures.pricing.pricesIncludeTax ? 'taxIncluded' : 'taxAdded', {
+            tax: c(priced.tax),
+            net: c(priced.net),
+          })
+        }}</span>
       </div>
       <b class="money" aria-live="polite" data-testid="altogether">{{ c(priced.total) }}</b>
     </div>

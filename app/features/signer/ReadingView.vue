@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { formatDayLong } from '~~/core/calendar/dates'
-import type { Block } from '~~/core/document/model'
+import type { Block, FieldSpec } from '~~/core/document/model'
+import { dayIn } from '~~/shared/words'
 import type { DraftState } from './draft'
 import InlineText from './InlineText'
 import PriceChooser from './PriceChooser.vue'
 import SignerField from './SignerField.vue'
+import { useSays } from './says'
 
 /** The paper as flowing text sized for the screen, with its fields in their places. */
 defineProps<{ blocks: Block[]; state: DraftState; party: string }>()
-const emit = defineEmits<{ sign: [] }>()
+const emit = defineEmits<{ sign: [field: FieldSpec] }>()
+const says = useSays()
 defineOptions({ name: 'ReadingView' })
 </script>
 
@@ -23,26 +25,26 @@ defineOptions({ name: 'ReadingView' })
         :content="b.content"
         :state="state"
         :party="party"
-        @sign="emit('sign')"
+        @sign="emit('sign', $event)"
       />
     </p>
     <component :is="b.ordered ? 'ol' : 'ul'" v-else-if="b.t === 'list'" class="list" :class="{ ordered: b.ordered }"
       ><li v-for="(item, k) in b.items" :key="k">
-        <ReadingView :blocks="item" :state="state" :party="party" @sign="emit('sign')" /></li
+        <ReadingView :blocks="item" :state="state" :party="party" @sign="emit('sign', $event)" /></li
     ></component>
     <PriceChooser v-else-if="b.t === 'priceTable'" :state="state" />
     <table v-else-if="b.t === 'planTable' && state.figures.value" class="plan">
       <thead>
         <tr>
-          <th>Payment</th>
-          <th>Due</th>
-          <th class="money">Amount</th>
+          <th>{{ says('payment') }}</th>
+          <th>{{ says('due') }}</th>
+          <th class="money">{{ says('amount') }}</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="s in state.figures.value.stages.filter((x) => x.amount > 0)" :key="s.key">
-          <td>{{ s.label }}{{ s.held ? ' (held and returned)' : '' }}</td>
-          <td>{{ s.dueOn ? formatDayLong(s.dueOn) : 'when agreed' }}</td>
+          <td>{{ s.label }}{{ s.held ? ` (${says('heldReturned')})` : '' }}</td>
+          <td>{{ s.dueOn ? dayIn(says.language, s.dueOn) : says('whenAgreed') }}</td>
           <td class="money">{{ money(s.amount, state.figures.value.currency) }}</td>
         </tr>
       </tbody>
@@ -56,20 +58,26 @@ defineOptions({ name: 'ReadingView' })
       <tbody>
         <tr v-for="(r, k) in b.rows" :key="k">
           <td v-for="(cell, m) in r.cells" :key="m">
-            <ReadingView :blocks="cell" :state="state" :party="party" @sign="emit('sign')" />
+            <ReadingView :blocks="cell" :state="state" :party="party" @sign="emit('sign', $event)" />
           </td>
         </tr>
       </tbody>
     </table>
     <img v-else-if="b.t === 'image'" :src="b.src" :alt="b.alt" class="image" />
     <hr v-else-if="b.t === 'rule'" />
-    <ReadingView v-else-if="b.t === 'keep'" :blocks="b.content" :state="state" :party="party" @sign="emit('sign')" />
+    <ReadingView
+      v-else-if="b.t === 'keep'"
+      :blocks="b.content"
+      :state="state"
+      :party="party"
+      @sign="emit('sign', $event)"
+    />
     <template v-else-if="b.t === 'columns'"
       ><section v-for="(column, k) in b.columns" :key="k" class="column">
-        <ReadingView :blocks="column" :state="state" :party="party" @sign="emit('sign')" /></section
+        <ReadingView :blocks="column" :state="state" :party="party" @sign="emit('sign', $event)" /></section
     ></template>
     <p v-else-if="b.t === 'field'">
-      <SignerField :field="b.field" :state="state" :mine="b.field.party === party" @sign="emit('sign')" />
+      <SignerField :field="b.field" :state="state" :mine="b.field.party === party" @sign="emit('sign', $event)" />
     </p>
   </template>
 </template>
@@ -100,11 +108,11 @@ p {
   color: var(--ink-soft);
 }
 .number {
-  margin-right: 0.5em;
+  margin-inline-end: 0.5em;
   color: var(--ink-soft);
 }
 .list {
-  padding-left: 22px;
+  padding-inline-start: 22px;
   margin-bottom: 12px;
   list-style: disc;
 }
@@ -121,12 +129,12 @@ p {
   margin: 6px 0 16px;
 }
 .plan th {
-  text-align: left;
+  text-align: start;
   font-size: 13px;
   color: var(--ink-soft);
 }
 .plan th.money {
-  text-align: right;
+  text-align: end;
 }
 .plan td {
   border-bottom: 1px solid var(--hairline);

@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import type { SignerDraft } from '~~/shared/signing'
+import type { SignatureMark } from '~~/shared/signing'
 
-const props = defineProps<{ mark: NonNullable<SignerDraft['signature']>; families: Record<string, string> }>()
-/** Strokes as smooth paths, fitted to what was drawn. */
+const props = defineProps<{
+  mark: SignatureMark
+  families: Record<string, string>
+  pictureOf?: (sha: string) => string
+}>()
+/** Strokes as smooth paths, fitted to what was drawn; as broad as the pen was, where that is known. */
 const drawn = computed(() => {
   if (props.mark.kind !== 'drawn') return null
   const points = props.mark.strokes.flat()
@@ -16,9 +20,13 @@ const drawn = computed(() => {
   ]
   return {
     box: box.join(' '),
-    paths: props.mark.strokes.map(
-      (s) => s.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') + (s.length === 1 ? 'h.1' : ''),
-    ),
+    paths: props.mark.strokes.flatMap((s) => {
+      if (!s.some((p) => p.w !== undefined) || s.length === 1)
+        return [
+          { d: s.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('') + (s.length === 1 ? 'h.1' : ''), w: 2.4 },
+        ]
+      return s.slice(1).map((p, i) => ({ d: `M${s[i]!.x} ${s[i]!.y}L${p.x} ${p.y}`, w: p.w ?? 2 }))
+    }),
   }
 })
 </script>
@@ -26,16 +34,17 @@ const drawn = computed(() => {
 <template>
   <svg v-if="drawn" :viewBox="drawn.box" class="ink" aria-hidden="true">
     <path
-      v-for="(d, i) in drawn.paths"
+      v-for="(p, i) in drawn.paths"
       :key="i"
-      :d="d"
+      :d="p.d"
       fill="none"
       stroke="#1b2a4a"
-      stroke-width="2.4"
+      :stroke-width="p.w"
       stroke-linecap="round"
       stroke-linejoin="round"
     />
   </svg>
+  <img v-else-if="mark.kind === 'image' && pictureOf" :src="pictureOf(mark.sha)" alt="" class="ink" />
   <span v-else-if="mark.kind === 'typed'" class="typed" :style="{ fontFamily: `'${families[mark.face]}', cursive` }">{{
     mark.text
   }}</span>

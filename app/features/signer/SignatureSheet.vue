@@ -1,127 +1,183 @@
 <script setup lang="ts">
-import SignaturePad from 'signature_pad'
 import { isSigned } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES, scriptFaceNames } from '~~/shared/faces'
-import type { SignerDraft } from '~~/shared/signing'
+import type { SignatureMark } from '~~/shared/signing'
+import DrawingPad from './DrawingPad.vue'
+import PhonePad from './PhonePad.vue'
+import SignatureMarkView from './SignatureMarkView.vue'
+import { signatureFromPhoto } from './photo'
+import { useSays } from './says'
 
-/** Draws or types a signature. What is given back is strokes or a name in a face, never a picture. */
-const props = defineProps<{ name: string; current: SignerDraft['signature'] }>()
-const emit = defineEmits<{ done: [SignerDraft['signature']]; close: [] }>()
-const way = ref<'draw' | 'type'>(props.current?.kind === 'typed' ? 'type' : 'draw')
-const typed = ref(props.current?.kind === 'typed' ? props.current.text : props.name.slice(0, 200)),
-  face = ref<(typeof scriptFaceNames)[number]>(props.current?.kind === 'typed' ? props.current.face : 'caveat')
-const canvas = ref<HTMLCanvasElement>(),
-  problem = ref(''),
-  strokes = ref(0)
-let pad: SignaturePad | null = null
-function fit() {
-  const c = canvas.value
-  if (!c) return
-  const ratio = Math.max(window.devicePixelRatio || 1, 1)
-  c.width = c.offsetWidth * ratio
-  c.height = c.offsetHeight * ratio
-  c.getContext('2d')!.scale(ratio, ratio)
-  const data = pad?.toData()
-  pad?.clear()
-  if (data) pad?.fromData(data)
-}
-function begin() {
-  if (!canvas.value) return
-  pad?.off()
-  pad = new SignaturePad(canvas.value, { penColor: '#1b2a4a', minWidth: 1, maxWidth: 2.6 })
-  pad.addEventListener('endStroke', () => {
-    strokes.value = pad!.toData().length
-    problem.value = ''
-  })
-  fit()
-}
+/**
+ * Draws or types a signature or initials, takes them from a photograph, or from the phone. What is given back is strokes,
+ * a name in a face, or a picture with a clear ground.
+ */
+const props = defineProps<{
+  name: string
+  current: SignatureMark | null
+  what?: 'signature' | 'initials'
+  /** How many places of theirs ask for one. */
+  places?: number
+  /** As a member keeps it. */
+  kept?: SignatureMark | null
+  mayKeep?: boolean
+  /** Keeps a picture on the server; without it there is none, as in a rehearsal. */
+  keepPicture?: (picture: Blob) => Promise<SignatureMark>
+  openPad?: (what: 'signature' | 'initials') => Promise<string>
+  arrived?: SignatureMark | null
+  pictureOf?: (sha: string) => string
+}>()
+const emit = defineEmits<{ done: [mark: SignatureMark, scope: 'all' | 'one', keep: boolean] }>()
+const says = useSays()
+const initials = computed(() => props.what === 'initials')
+const short = (name: string) =>
+  name
+    .split(/[\s-]+/)
+    .map((p) => [...p][0] ?? '')
+    .join('')
+    .slice(0, 6)
+type Way = 'draw' | 'type' | 'photo' | 'phone'
+const ways = computed((): Way[] => [
+  'draw',
+  'type',
+  ...(props.keepPicture ? (['photo'] as const) : []),
+  ...(props.openPad ? (['phone'] as const) : []),
+])
+const WORD = { draw: 'draw', type: 'type', photo: 'photo', phone: 'phone' } as const
+const way = ref<Way>(props.current?.kind === 'typed' ? 'type' : 'draw')
+const typed = ref(
+  props.current?.kind === 'typed' ? props.current.text : initials.value ? short(props.name) : props.name.slice(0, 200),
+)
+const face = ref<(typeof scriptFaceNames)[number]>(props.current?.kind === 'typed' ? props.current.face : 'caveat')
+const pad = ref<InstanceType<typeof DrawingPad>>()
+const picture = ref<SignatureMark | null>(props.current?.kind === 'image' ? props.current : null)
+const problem = ref('')
+const working = ref(false)
+const scope = ref<'all' | 'one'>('all')
+const keep = ref(false)
+const noCanvas = ref(false)
 onMounted(() => {
-  begin()
-  window.addEventListener('resize', fit)
-})
-onBeforeUnmount(() => {
-  window.removeEventListener('resize', fit)
-  pad?.off()
-})
-watch(way, async (w) => {
-  problem.value = ''
-  if (w === 'draw') {
-    await nextTick()
-    begin()
+  // A browser that can't draw isn't a reason not to sign.
+  try {
+    noCanvas.value = !document.createElement('canvas').getContext('2d')
+  } catch {
+    noCanvas.value = true
   }
+  if (noCanvas.value) way.value = 'type'
 })
-function undo() {
-  const data = pad?.toData() ?? []
-  pad?.fromData(data.slice(0, -1))
-  strokes.value = Math.max(0, data.length - 1)
+watch(way, () => {
+  problem.value = ''
+})
+watch(
+  () => props.arrived,
+  (mark) => {
+    if (mark && way.value === 'phone') emit('done', mark, scope.value, keep.value)
+  },
+)
+async function photograph(event: Event) {
+  const [file] = (event.target as HTMLInputElement).files ?? []
+  if (!file) return
+  working.value = true
+  problem.value = ''
+  picture.value = null
+  try {
+    const taken = await signatureFromPhoto(file).catch(() => null)
+    if (!taken) problem.value = says.value('photoNothing')
+    else picture.value = await props.keepPicture!(taken)
+  } catch (e) {
+    problem.value = wordsOf(e)
+  } finally {
+    working.value = false
+  }
 }
-function clear() {
-  pad?.clear()
-  strokes.value = 0
-}
-const round = (n: number) => Math.round(n * 10) / 10
 function done() {
-  const mark: SignerDraft['signature'] =
+  const mark: SignatureMark | null =
     way.value === 'type'
       ? { kind: 'typed', text: typed.value.trim(), face: face.value }
-      : {
-          kind: 'drawn',
-          width: canvas.value!.offsetWidth,
-          height: canvas.value!.offsetHeight,
-          strokes: (pad?.toData() ?? [])
-            .map((g) => g.points.slice(0, 4000).map((p) => ({ x: round(p.x), y: round(p.y) })))
-            .slice(0, 200),
-        }
-  if (!isSigned(mark)) {
-    problem.value = way.value === 'type' ? 'Type your name first.' : 'Draw your signature first; a dot is not enough.'
+      : way.value === 'draw'
+        ? (pad.value?.mark() ?? null)
+        : picture.value
+  if (!mark || !isSigned(mark)) {
+    problem.value = says.value(way.value === 'type' ? 'typeFirst' : way.value === 'draw' ? 'drawFirst' : 'photoNothing')
     return
   }
-  emit('done', mark)
+  emit('done', mark, scope.value, keep.value)
 }
 </script>
 
 <template>
   <div class="sheet">
-    <div class="ways" role="tablist" aria-label="How to sign">
-      <button type="button" role="tab" :aria-selected="way === 'draw'" @click="way = 'draw'">Draw</button
-      ><button type="button" role="tab" :aria-selected="way === 'type'" @click="way = 'type'">Type</button>
+    <p v-if="kept" class="kept">
+      <SignatureMarkView :mark="kept" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
+      <button type="button" class="btn" @click="emit('done', kept, scope, false)">{{ says('keptFor') }}</button>
+    </p>
+    <div class="ways" role="tablist" :aria-label="says('howToSign')" :style="{ '--ways': ways.length }">
+      <button
+        v-for="w in ways"
+        :key="w"
+        type="button"
+        role="tab"
+        :aria-selected="way === w"
+        :disabled="w === 'draw' && noCanvas"
+        @click="way = w"
+      >
+        {{ says(WORD[w]) }}
+      </button>
     </div>
-    <div v-if="way === 'draw'">
-      <canvas
-        ref="canvas"
-        class="canvas"
-        role="img"
-        aria-label="Draw your signature here. Without a pointer, choose Type."
-      />
-      <p class="tools">
-        <button type="button" class="btn bare" :disabled="!strokes" @click="undo">Undo last stroke</button
-        ><button type="button" class="btn bare" :disabled="!strokes" @click="clear">Start again</button>
-      </p>
-    </div>
-    <div v-else class="typing">
+    <p v-if="noCanvas" class="soft small" role="status">{{ says('noCanvas') }}</p>
+    <DrawingPad v-if="way === 'draw' && !noCanvas" ref="pad" @stroke="problem = ''" />
+    <div v-else-if="way === 'type'" class="typing">
       <label class="field"
-        ><span>Your name</span><input v-model="typed" class="input" maxlength="200" autocomplete="name"
+        ><span>{{ initials ? says('yourInitials') : says('yourName') }}</span
+        ><input v-model="typed" class="input" :maxlength="initials ? 12 : 200" autocomplete="name"
       /></label>
       <fieldset class="faces">
-        <legend class="sr">Hand</legend>
+        <legend class="sr">{{ says('hand') }}</legend>
         <label v-for="f in scriptFaceNames" :key="f" class="face" :class="{ on: face === f }"
           ><input v-model="face" type="radio" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
             class="ellipsis"
             :style="{ fontFamily: `'${SCRIPT_FAMILIES[f]}', cursive` }"
-            >{{ typed || 'Your name' }}</span
+            >{{ typed || says('yourName') }}</span
           ></label
         >
       </fieldset>
     </div>
+    <div v-else-if="way === 'photo'" class="photo">
+      <p class="small">{{ says('photoHint') }}</p>
+      <label class="field"
+        ><span>{{ says('photoChoose') }}</span
+        ><input class="input" type="file" accept="image/*" capture="environment" @change="photograph"
+      /></label>
+      <p v-if="working" class="soft small" role="status">{{ says('photoWorking') }}</p>
+      <p v-if="picture" class="seen">
+        <SignatureMarkView :mark="picture" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
+      </p>
+    </div>
+    <PhonePad v-else-if="way === 'phone'" :open="() => openPad!(what ?? 'signature')" />
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
-    <button type="button" class="btn main big wide" @click="done">Use this signature</button>
+    <fieldset v-if="(places ?? 1) > 1" class="scope">
+      <legend class="sr">{{ says('yourSignature') }}</legend>
+      <label><input v-model="scope" type="radio" value="all" />{{ says('inAllPlaces') }}</label>
+      <label><input v-model="scope" type="radio" value="one" />{{ says('onlyHere') }}</label>
+    </fieldset>
+    <label v-if="mayKeep" class="keep"><input v-model="keep" type="checkbox" />{{ says('keepIt') }}</label>
+    <button v-if="way !== 'phone'" type="button" class="btn main big wide" :disabled="working" @click="done">
+      {{ says(initials ? 'useInitials' : 'useSignature') }}
+    </button>
   </div>
 </template>
 
 <style scoped>
+.kept {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 12px;
+}
 .ways {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(var(--ways), 1fr);
   border: 1px solid var(--hairline-strong);
   border-radius: var(--corner);
   overflow: hidden;
@@ -138,43 +194,61 @@ function done() {
   background: var(--ink);
   color: #fff;
 }
-.canvas {
-  width: 100%;
-  height: 190px;
-  border: 1px solid var(--hairline-strong);
-  border-radius: var(--corner);
-  background:
-    linear-gradient(transparent 141px, var(--hairline-strong) 141px, var(--hairline-strong) 142px, transparent 142px),
-    var(--paper);
-  touch-action: none;
-}
-.tools {
-  display: flex;
-  justify-content: space-between;
+.ways button:disabled {
+  color: var(--ink-soft);
+  cursor: default;
 }
 .faces {
   border: 0;
   padding: 0;
   margin: 12px 0;
   display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 8px;
 }
 .face {
   display: grid;
-  grid-template-columns: 28px 1fr;
+  grid-template-columns: 22px minmax(0, 1fr);
   align-items: center;
   border: 1px solid var(--hairline);
   border-radius: var(--corner);
-  padding: 6px 12px;
-  font-size: 30px;
+  padding: 4px 10px;
+  font-size: 26px;
   color: #1b2a4a;
 }
 .face.on {
   border-color: var(--heather);
   background: var(--heather-tint);
 }
-.face input {
+.face input,
+.scope input,
+.keep input {
   accent-color: var(--heather);
+}
+.photo {
+  display: grid;
+  gap: 10px;
+}
+.seen {
+  padding: 8px;
+  border: 1px solid var(--hairline);
+  border-radius: var(--corner);
+  text-align: center;
+}
+.scope {
+  border: 0;
+  padding: 0;
+  margin: 8px 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+}
+.scope label,
+.keep {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 32px;
 }
 .wide {
   width: 100%;

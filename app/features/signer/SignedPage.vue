@@ -1,67 +1,114 @@
 <script setup lang="ts">
-import { formatDay, formatDayLong } from '~~/core/calendar/dates'
 import type { SignerView } from '~~/shared/signer'
+import { type WordKey, dayIn } from '~~/shared/words'
+import QuestionSheet from './QuestionSheet.vue'
+import BottomSheet from './BottomSheet.vue'
+import RoundPeople from './RoundPeople.vue'
+import { useSays } from './says'
 import { type Signing, isQuote } from './useSigning'
 
-/** After signing: what comes next, the payment that reserves the day, and the copy to keep. */
+/** After signing: thanks, what comes next, the payment that reserves the day, and the copy to keep. */
 const props = defineProps<{ view: SignerView; signing: Signing }>()
 const { base, busy, told, pay } = props.signing
-const first = computed(() => props.view.person.name.split(' ')[0])
-const next = computed(() => props.view.others.find((o) => o.status !== 'done'))
-const CLOSED: Partial<Record<SignerView['round'], string>> = {
-  declined: 'Somebody else has declined it since, so it is closed.',
-  withdrawn: 'The business has withdrawn it since, so it no longer stands.',
-  lapsed: 'Not everybody signed in time, so it no longer stands.',
+const says = useSays()
+const first = computed(() => props.view.person.name.split(' ')[0]!)
+const next = computed(() => props.view.others.find((o) => o.part !== 'copy' && o.status !== 'done'))
+const CLOSED: Partial<Record<SignerView['round'], WordKey>> = {
+  declined: 'sinceDeclined',
+  withdrawn: 'sinceWithdrawn',
+  lapsed: 'sinceLapsed',
 }
+const closed = computed(() => CLOSED[props.view.round])
+const copy = computed(() => props.view.state === 'copy')
+const heading = computed(() =>
+  copy.value
+    ? says.value('copyThanks')
+    : says.value(isQuote(props.view) ? 'acceptedThanks' : 'signedThanks', { name: first.value }),
+)
 const words = computed(() => {
   const { view } = props
-  if (CLOSED[view.round]) return CLOSED[view.round]
-  if (view.sealed) return 'Everyone has signed. The sealed copy has gone to you by e-mail.'
-  if (view.allSigned) return 'Everyone has signed. The sealed copy is being made.'
-  return next.value ? `${next.value.name} signs next. You will both get the sealed copy by e-mail.` : ''
+  if (closed.value) return says.value(closed.value)
+  if (view.sealed) return says.value('sealedGone')
+  if (copy.value) return says.value('copyWords')
+  if (view.allSigned) return says.value('sealedComing')
+  return next.value ? says.value('signsNext', { name: next.value.name }) : ''
 })
-const later = (stage: NonNullable<NonNullable<SignerView['pay']>['later']>) =>
-  stage.dueOn ? `by ${formatDay(stage.dueOn, props.view.today)}` : 'later'
+const later = computed(() => props.view.pay?.later ?? null)
+const laterWords = computed(() => {
+  if (!later.value) return ''
+  const amount = money(later.value.amount, props.view.pay!.currency)
+  return later.value.dueOn
+    ? says.value('laterBy', { amount, date: dayIn(says.value.language, later.value.dueOn) })
+    : says.value('laterOn', { amount })
+})
+const followsWords = computed(() => {
+  if (!later.value) return ''
+  const amount = money(later.value.amount, props.view.pay!.currency)
+  return later.value.dueOn
+    ? says.value('followsBy', { amount, date: dayIn(says.value.language, later.value.dueOn) })
+    : says.value('follows', { amount })
+})
+const stage = computed(() => {
+  const label = props.view.pay?.label ?? ''
+  return says.value.language === 'en' ? label.toLowerCase() : label
+})
+const several = computed(() => props.view.papers.length > 1)
+const asking = ref(false)
+const asked = ref(false)
+const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'pdf'}?paper=${encodeURIComponent(id)}`
 </script>
 
 <template>
   <div class="plain">
     <ContourLines />
-    <h1>{{ isQuote(view) ? 'Accepted' : 'Signed' }}. Thank you, {{ first }}.</h1>
+    <h1>{{ heading }}</h1>
+    <p v-if="view.thanks && !copy && !closed" class="thanks">{{ view.thanks }}</p>
     <p class="soft">
       {{ words }}
-      <template v-if="isQuote(view) && !view.pay && !CLOSED[view.round]"
-        >The agreement with the terms comes next.</template
-      >
+      <template v-if="isQuote(view) && !view.pay && !closed && !copy">{{ says('agreementNext') }}</template>
     </p>
-    <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big wide">Hand the device back</NuxtLink>
+    <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big wide">{{ says('handBack') }}</NuxtLink>
     <section v-if="view.pay && !view.pay.paid" class="next" aria-labelledby="reserve">
-      <h2 id="reserve">Reserve {{ view.jobTitle }}</h2>
+      <h2 id="reserve">{{ says('reserve', { job: view.jobTitle }) }}</h2>
       <p>
-        {{ money(view.pay.amount, view.pay.currency) }} now<template v-if="view.pay.later"
-          >, {{ money(view.pay.later.amount, view.pay.currency) }} {{ later(view.pay.later) }}</template
+        {{ says('nowAmount', { amount: money(view.pay.amount, view.pay.currency) })
+        }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
       <p v-if="told" class="error" role="alert">{{ told }}</p>
       <button class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
-        Pay {{ money(view.pay.amount, view.pay.currency) }}
+        {{ says('pay', { amount: money(view.pay.amount, view.pay.currency) }) }}
       </button>
     </section>
     <section v-else-if="view.pay?.paid" class="next paid" role="status">
-      <p class="strong">Your {{ view.pay.label.toLowerCase() }} has arrived. Thank you.</p>
-      <p v-if="view.pay.later" class="small">
-        {{ money(view.pay.later.amount, view.pay.currency) }} follows{{
-          view.pay.later.dueOn ? ` by ${formatDayLong(view.pay.later.dueOn)}` : ''
-        }}.
-      </p>
+      <p class="strong">{{ says('arrived', { stage }) }}</p>
+      <p v-if="later" class="small">{{ followsWords }}</p>
     </section>
-    <p>
-      <a v-if="view.sealed" :href="`${base}/sealed`" target="_blank">Keep the sealed copy (PDF)</a>
-      <a v-else :href="`${base}/pdf`" target="_blank">Keep what I signed (PDF)</a>
-    </p>
-    <p>
-      <a :href="`mailto:${view.business.email}`">Ask {{ view.business.name }} a question</a>
-    </p>
+    <ul class="keep">
+      <li v-for="p in view.papers" :key="p.id">
+        <a :href="pdfOf(p.id, p.sealed)" target="_blank">{{
+          several
+            ? says('keepPaper', { paper: p.title })
+            : says(p.sealed ? 'keepSealed' : copy ? 'keepCopy' : 'keepSigned')
+        }}</a>
+      </li>
+    </ul>
+    <RoundPeople :view="view" />
+    <p v-if="asked" class="notice" role="status">{{ says('questionSent', { business: view.business.name }) }}</p>
+    <button v-if="!view.inPerson" class="btn bare" @click="asking = true">{{ says('ask') }}</button>
+    <dl v-if="view.questions.length">
+      <template v-for="(q, i) in view.questions" :key="i">
+        <dt class="soft small">{{ says('youAsked') }}</dt>
+        <dd>{{ q.question }}</dd>
+        <template v-if="q.answer">
+          <dt class="soft small">{{ says('theyAnswered', { business: view.business.name }) }}</dt>
+          <dd>{{ q.answer }}</dd>
+        </template>
+      </template>
+    </dl>
+    <BottomSheet v-model="asking" :header="says('ask')">
+      <QuestionSheet :view="view" :signing="signing" @sent="((asking = false), (asked = true))" />
+    </BottomSheet>
   </div>
 </template>
 
@@ -75,8 +122,22 @@ const later = (stage: NonNullable<NonNullable<SignerView['pay']>['later']>) =>
 h1 {
   font-size: 27px;
 }
+.thanks {
+  white-space: pre-line;
+}
 .wide {
   width: 100%;
+}
+.keep {
+  display: grid;
+  gap: 8px;
+}
+.people {
+  padding: 0;
+}
+dd {
+  margin: 0 0 8px;
+  white-space: pre-line;
 }
 .next {
   width: 100%;

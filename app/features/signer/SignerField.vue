@@ -3,16 +3,23 @@ import type { FieldSpec } from '~~/core/document/model'
 import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
 import { ATTACHMENT_MAX, attachmentName } from '~~/shared/signing'
+import { problemIn } from '~~/shared/words'
 import type { DraftState } from './draft'
+import { useSays } from './says'
 import SignatureMarkView from './SignatureMarkView.vue'
 
 const props = defineProps<{ field: FieldSpec; state: DraftState; mine: boolean }>()
-const emit = defineEmits<{ sign: [] }>()
-const { draft, problems, isAsked, workedOut } = props.state
+const emit = defineEmits<{ sign: [field: FieldSpec] }>()
+const { draft, problems, isAsked, workedOut, markOf } = props.state
+const says = useSays()
+const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
 const asked = inject<Ref<boolean>>('asked', ref(false))
-const problem = computed(() =>
-  asked.value ? problems.value.find((p) => p.key === props.field.key)?.message : undefined,
-)
+const problem = computed(() => {
+  const wrong = asked.value ? problems.value.find((p) => p.key === props.field.key) : undefined
+  return wrong && problemIn(says.value, wrong)
+})
+const mark = computed(() => markOf(props.field))
+const isMark = computed(() => props.field.type === 'signature' || props.field.type === 'initials')
 const text = computed({
   get: () => String(draft.value.values[props.field.key] ?? ''),
   set: (v: string) => {
@@ -61,7 +68,7 @@ async function give(event: Event) {
   if (!file) return
   refused.value = ''
   try {
-    if (file.size > ATTACHMENT_MAX) throw new Error('This file is larger than 10 MB. Give a smaller one.')
+    if (file.size > ATTACHMENT_MAX) throw new Error(says.value('fileLarge'))
     await props.state.attach(props.field.key, file)
   } catch (e) {
     refused.value = wordsOf(e)
@@ -70,32 +77,36 @@ async function give(event: Event) {
 </script>
 
 <template>
-  <span v-if="mine && !isAsked(field)" class="other">{{ field.label }}: not needed</span>
+  <span v-if="mine && !isAsked(field)" class="other">{{ field.label }}: {{ says('notNeeded') }}</span>
   <span v-else-if="mine && field.compute" class="other set"
-    ><span class="sr">{{ field.label }}, worked out: </span
-    >{{ workedOut(field) || 'worked out from your answers' }}</span
+    ><span class="sr">{{ field.label }}: </span>{{ workedOut(field) || says('workedOut') }}</span
   >
   <span v-else-if="!mine || field.type === 'agreed-total'" class="other">{{
-    field.type === 'agreed-total' ? '' : `${field.label}: somebody else’s to fill`
+    field.type === 'agreed-total' ? '' : `${field.label}: ${says('othersToFill')}`
   }}</span>
   <span v-else-if="field.preset" class="other set"
     ><span class="sr">{{ field.label }}: </span>{{ field.preset }}</span
   >
-  <span v-else-if="field.type === 'date'" class="other">day of signing, by itself</span>
-  <span v-else-if="field.type === 'signature'" class="sign">
+  <span v-else-if="field.type === 'date'" class="other">{{ says('byItself') }}</span>
+  <span v-else-if="isMark" class="sign" :class="{ short: field.type === 'initials' }">
     <button
       :id="id"
       type="button"
       class="sign-box"
       :class="{ missing: problem }"
-      :aria-label="draft.signature ? 'Your signature is there. Change it' : 'Sign here'"
-      @click="emit('sign')"
+      :aria-label="
+        field.type === 'initials'
+          ? says(mark ? 'initialsThere' : 'initialHere')
+          : says(mark ? 'signatureThere' : 'signHere')
+      "
+      :aria-describedby="problem ? `${id}-wrong` : undefined"
+      @click="emit('sign', field)"
     >
-      <SignatureMarkView v-if="draft.signature" :mark="draft.signature" :families="SCRIPT_FAMILIES" /><span v-else
-        >Sign here</span
-      >
+      <SignatureMarkView v-if="mark" :mark="mark" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" /><span v-else>{{
+        says(field.type === 'initials' ? 'initialHere' : 'signHere')
+      }}</span>
     </button>
-    <span v-if="problem" class="error">{{ problem }}</span>
+    <span v-if="problem" :id="`${id}-wrong`" class="error">{{ problem }}</span>
   </span>
   <span v-else-if="field.type === 'tick'" class="tick"
     ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><span
@@ -120,7 +131,8 @@ async function give(event: Event) {
   <span v-else-if="field.type === 'attachment'" class="in">
     <label :for="id" class="sr">{{ field.label }}</label>
     <input :id="id" type="file" class="input" accept=".pdf,.png,.jpg,.jpeg" :aria-invalid="!!problem" @change="give" />
-    <span v-if="text" class="given">{{ attachmentName(text) }} is with it.</span>
+    <span class="given">{{ says('giveFile') }}</span>
+    <span v-if="text" class="given">{{ says('fileWith', { name: attachmentName(text) }) }}</span>
     <span v-if="refused || problem" class="error" role="alert">{{ refused || problem }}</span>
   </span>
   <span v-else class="in">
@@ -140,12 +152,12 @@ async function give(event: Event) {
       :min="limits.from"
       :max="limits.to"
       :aria-invalid="!!problem"
-      :aria-describedby="field.help && field.placeholder ? `${id}-help` : undefined"
+      :aria-describedby="problem ? `${id}-wrong` : field.help && field.placeholder ? `${id}-help` : undefined"
       :placeholder="field.placeholder ?? field.help ?? field.label"
       :maxlength="field.max ?? 300"
     />
     <span v-if="field.help && field.placeholder" :id="`${id}-help`" class="given">{{ field.help }}</span>
-    <span v-if="problem" class="error">{{ problem }}</span>
+    <span v-if="problem" :id="`${id}-wrong`" class="error">{{ problem }}</span>
   </span>
 </template>
 
@@ -192,6 +204,9 @@ async function give(event: Event) {
   width: 100%;
   max-width: 420px;
   vertical-align: middle;
+}
+.sign.short {
+  max-width: 150px;
 }
 .sign-box {
   width: 100%;

@@ -1,30 +1,47 @@
 <script setup lang="ts">
-import { pageInitials } from '~~/core/document/model'
+import { type FieldSpec, fieldsOf, pageInitials } from '~~/core/document/model'
 import type { SignerView } from '~~/shared/signer'
-import { CONSENT } from '~~/shared/signing'
+import type { SignatureMark } from '~~/shared/signing'
 import BottomSheet from './BottomSheet.vue'
+import ChangedSince from './ChangedSince.vue'
+import FinishSheet from './FinishSheet.vue'
 import PageForm from './PageForm.vue'
+import PassOnSheet from './PassOnSheet.vue'
+import QuestionSheet from './QuestionSheet.vue'
+import ReadTools from './ReadTools.vue'
 import ReadingView from './ReadingView.vue'
+import RoundPeople from './RoundPeople.vue'
 import SignatureSheet from './SignatureSheet.vue'
 import SignerField from './SignerField.vue'
 import { useDraft } from './draft'
-import { type Signing, finishLabel, isQuote } from './useSigning'
+import { useSays } from './says'
+import { type Signing, finishLabel } from './useSigning'
 
-/** The paper to read, fill and sign, with one bar that says what is left and leads there. */
+/** The papers to read, fill and sign, with one bar that says what is left and leads there. */
 const props = defineProps<{ token: string; view: SignerView; signing: Signing }>()
-const emit = defineEmits<{ changed: [] }>()
+const emit = defineEmits<{ changed: []; passed: [] }>()
 const { base, busy, told, act, post } = props.signing
+const says = useSays()
+const person = computed(() => props.view.person)
 /** Initials that stand on every page are asked for once, at the end. */
-const onEveryPage = computed(() =>
-  props.view.person.fields.filter((f) => f.key === pageInitials(props.view.person.party).key),
-)
+const onEveryPage = computed(() => person.value.fields.filter((f) => f.key === pageInitials(person.value.party).key))
+/** Fields that stand on none of the papers: what a witness states. */
+const besides = computed(() => {
+  const there = new Set(props.view.papers.flatMap((p) => (p.document ? fieldsOf(p.document).map((f) => f.key) : [])))
+  const priced = new Set(['take', 'quantity', 'agreed-total'])
+  return person.value.fields.filter((f) => !there.has(f.key) && !priced.has(f.type))
+})
 const state = useDraft(props.token, toRef(props, 'view'))
-const { draft, problems, priced, figures } = state
+const { draft, problems } = state
 const asked = ref(false)
 provide('asked', asked)
+provide('pictureOf', props.signing.pictureOf)
 
 const mode = ref<'reading' | 'page'>('reading')
-const sheet = ref<'' | 'signature' | 'confirm' | 'decline' | 'question'>('')
+const size = ref(18)
+const zoom = ref(1)
+const body = ref<HTMLElement | null>(null)
+const sheet = ref<'' | 'signature' | 'confirm' | 'decline' | 'question' | 'pass'>('')
 const open = (name: typeof sheet.value) =>
   computed({
     get: () => sheet.value === name,
@@ -36,21 +53,65 @@ const signatureOpen = open('signature')
 const confirmOpen = open('confirm')
 const declineOpen = open('decline')
 const questionOpen = open('question')
-const consent = ref(false)
+const passOpen = open('pass')
 const reason = ref('')
-const question = ref('')
 const questionSent = ref(false)
+
+/** The place that is being signed, and how many more of its kind are theirs. */
+const place = ref<FieldSpec | null>(null)
+const what = computed(() => (place.value?.type === 'initials' ? 'initials' : 'signature'))
+const places = computed(() => person.value.fields.filter((f) => f.type === (place.value?.type ?? 'signature')).length)
+function sign(field: FieldSpec) {
+  place.value = field
+  sheet.value = 'signature'
+}
+function keepMark(mark: SignatureMark, scope: 'all' | 'one', keep: boolean) {
+  if (place.value) state.setMark(place.value, mark, scope)
+  if (keep) void post('/keep', { what: what.value, mark }).catch(() => {})
+  sheet.value = ''
+}
+/** What came from the phone while its code is shown. */
+const arrived = computed(() => draft.value[what.value])
+const wasThere = ref<SignatureMark | null>(null)
+watch(signatureOpen, (on) => {
+  wasThere.value = on ? arrived.value : null
+})
+const fromPhone = computed(() => (arrived.value !== wasThere.value ? arrived.value : null))
+let look: ReturnType<typeof setInterval> | undefined
+const back = () => document.visibilityState === 'visible' && void state.catchUp()
+onMounted(() => {
+  size.value = Number(localStorage.getItem('upwold-type') ?? 18) || 18
+  look = setInterval(() => signatureOpen.value && void state.catchUp(), 1500)
+  document.addEventListener('visibilitychange', back)
+})
+onBeforeUnmount(() => {
+  clearInterval(look)
+  document.removeEventListener('visibilitychange', back)
+})
+watch(size, (n) => localStorage.setItem('upwold-type', String(n)))
 
 const left = computed(() => problems.value.length)
 const leftWords = computed(() =>
-  left.value === 0 ? 'Everything is there' : left.value === 1 ? 'One thing left' : `${left.value} things left`,
+  left.value === 0
+    ? says.value('everythingThere')
+    : left.value === 1
+      ? says.value('oneLeft')
+      : says.value('thingsLeft', { n: left.value }),
 )
 const nextLabel = computed(() => {
   const key = problems.value[0]?.key
-  if (!key) return finishLabel(props.view)
-  const field = props.view.person.fields.find((f) => f.key === key)
-  if (!field) return 'Next: the quantity'
-  return `Next: ${field.type === 'signature' ? 'your signature' : field.label.toLowerCase().slice(0, 34)}`
+  if (!key) return finishLabel(props.view, says.value)
+  const field = person.value.fields.find((f) => f.key === key)
+  const next = !field
+    ? says.value('theQuantity')
+    : field.type === 'signature'
+      ? says.value('yourSignatureNext')
+      : field.type === 'initials'
+        ? says.value('yourInitialsNext')
+        : says.value.language === 'en'
+          ? field.label.toLowerCase().slice(0, 34)
+          : field.label.slice(0, 34)
+  return says.value('next', { what: next })
 })
 
 /** Leads to the first thing that is left, or to the last step when nothing is. */
@@ -61,35 +122,41 @@ async function goNext() {
     sheet.value = 'confirm'
     return
   }
-  // A paper from elsewhere can be filled on its pages too: whoever is there stays there.
-  if (!(mode.value === 'page' && props.view.paper.marked)) mode.value = 'reading'
+  // Whoever fills on the pages stays there, where the field is one of theirs.
+  const onPage = () => (mode.value === 'page' ? document.getElementById(`pf-${key}`) : null)
+  if (!onPage()) mode.value = 'reading'
   await nextTick()
   const target =
-    (mode.value === 'page' ? document.getElementById(`pf-${key}`) : null) ??
+    onPage() ??
     document.getElementById(`f-${key}`) ??
     document.getElementById(`take-${key}`) ??
     document.querySelector<HTMLElement>('.paper [aria-invalid=true]')
   target?.scrollIntoView({ block: 'center' })
   target?.focus()
 }
-function keepSignature(mark: SignerView['draft']['signature']) {
-  draft.value.signature = mark
-  sheet.value = ''
-}
-const finish = () =>
+const finish = (further: boolean) =>
   act(
     async () => {
-      if (!consent.value) throw new Error('Please tick that you agree to sign electronically.')
       await state.settle()
-      await post('/finish', { draft: draft.value, consent: true, basedOn: state.version.value })
+      await post('/finish', {
+        draft: draft.value,
+        consent: true,
+        further,
+        basedOn: state.version.value,
+        language: says.value.language,
+      })
       sheet.value = ''
       emit('changed')
       window.scrollTo(0, 0)
     },
     (e) => {
       if (!(e instanceof ApiProblem)) return
-      const over = e.code === 'gone' || e.extra.reason === 'already-done'
-      if (e.code === 'stale') state.takeTheirs(e)
+      const over = e.code === 'gone' || e.extra.reason === 'already-done' || e.extra.reason === 'paused'
+      if (e.code === 'stale') {
+        state.takeTheirs(e)
+        // The papers themselves were corrected: they are read anew.
+        if (!e.extra.draft) emit('changed')
+      }
       if (over) emit('changed')
       if (over || e.code === 'stale') sheet.value = ''
     },
@@ -103,103 +170,129 @@ const decline = () =>
     },
     (e) => e instanceof ApiProblem && e.code === 'gone' && emit('changed'),
   )
-const ask = () =>
-  act(async () => {
-    await post('/question', { question: question.value })
-    sheet.value = ''
-    question.value = ''
-    questionSent.value = true
-  })
-const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not kept: no connection' } as const
+function asks() {
+  sheet.value = ''
+  questionSent.value = true
+  emit('changed')
+}
+const KEPT = { kept: 'kept', keeping: 'keeping', 'not kept': 'notKept' } as const
+const several = computed(() => props.view.papers.length > 1)
+const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
 </script>
 
 <template>
   <div>
     <div class="modes">
       <button type="button" class="chip" :aria-pressed="mode === 'reading'" @click="mode = 'reading'">
-        Reading view
+        {{ says('readingView') }}
       </button>
-      <button type="button" class="chip" :aria-pressed="mode === 'page'" @click="mode = 'page'">Page view</button>
-      <span class="soft small" role="status">{{ KEPT[state.kept.value] }}</span>
+      <button type="button" class="chip" :aria-pressed="mode === 'page'" @click="mode = 'page'">
+        {{ says('pageView') }}
+      </button>
+      <span class="soft small" role="status">{{ says(KEPT[state.kept.value]) }}</span>
     </div>
+    <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
     <p v-if="state.told.value" class="notice" role="alert">{{ state.told.value }}</p>
     <p v-if="questionSent" class="notice" role="status">
-      Your question has gone to {{ view.business.name }}. They answer you by e-mail.
+      {{ says('questionSent', { business: view.business.name }) }}
     </p>
-    <article v-show="mode === 'reading'" class="paper" :lang="view.paper.document!.language">
-      <ReadingView
-        :blocks="view.paper.document!.body"
-        :state="state"
-        :party="view.person.party"
-        @sign="sheet = 'signature'"
-      />
-      <p v-for="f in onEveryPage" :key="f.key" class="initials">
-        <label :for="`f-${f.key}`">Your initials, to stand on every page</label>
-        <SignerField :field="f" :state="state" mine />
-      </p>
-    </article>
+    <p v-if="view.witnesses" class="notice">{{ says('witnessIntro', { name: view.witnesses }) }}</p>
+    <ChangedSince :view="view" />
+    <RoundPeople :view="view" />
+    <div v-show="mode === 'reading'" ref="body" :style="{ '--type': `${size}px` }">
+      <article v-for="p in view.papers" :key="p.id" class="paper" :lang="p.document!.language" dir="auto">
+        <h2 v-if="several" class="title-of">{{ p.title }}</h2>
+        <ReadingView :blocks="p.document!.body" :state="state" :party="person.party" @sign="sign" />
+      </article>
+      <section v-if="onEveryPage.length || besides.length" class="paper">
+        <p v-for="f in onEveryPage" :key="f.key" class="besides">
+          <label :for="`f-${f.key}`">{{ says('initialsEveryPage') }}</label>
+          <SignerField :field="f" :state="state" mine @sign="sign" />
+        </p>
+        <h2 v-if="besides.some((f) => !onEveryPage.includes(f))" class="title-of">{{ says('aboutYou') }}</h2>
+        <p v-for="f in besides.filter((x) => !onEveryPage.includes(x))" :key="f.key" class="besides">
+          <label :for="`f-${f.key}`">{{ f.label }}</label>
+          <SignerField :field="f" :state="state" mine @sign="sign" />
+        </p>
+      </section>
+    </div>
     <ClientOnly>
-      <PageForm
-        v-if="mode === 'page' && view.paper.marked"
-        :src="`${base}/pdf`"
-        :title="view.paper.title"
-        :fields="view.paper.fields"
-        :state="state"
-        class="page-view"
-        @sign="sheet = 'signature'"
-      />
-      <PdfPages v-else-if="mode === 'page'" :src="`${base}/pdf`" :title="view.paper.title" class="page-view" />
+      <div v-if="mode === 'page'" class="page-view">
+        <div :style="{ width: `${zoom * 100}%` }">
+          <template v-for="p in view.papers" :key="p.id">
+            <h2 v-if="several" class="title-of">{{ p.title }}</h2>
+            <PageForm :src="pdfOf(p.id)" :title="p.title" :fields="p.fields" :state="state" @sign="sign" />
+          </template>
+        </div>
+      </div>
     </ClientOnly>
-    <section v-if="view.paper.enclosures.length" class="with" aria-label="To read with it">
+    <section v-if="view.papers.some((p) => p.enclosures.length)" class="with" :aria-label="says('toRead')">
       <p>
-        <b>To read with it:</b>
-        <a v-for="e in view.paper.enclosures" :key="e.sha" :href="`${base}/enclosures/${e.sha}`" target="_blank">{{
-          e.name
-        }}</a>
+        <b>{{ says('toRead') }}</b>
+        <template v-for="p in view.papers" :key="p.id">
+          <a v-for="e in p.enclosures" :key="e.sha" :href="`${base}/enclosures/${e.sha}`" target="_blank">{{
+            e.name
+          }}</a>
+        </template>
       </p>
     </section>
+    <dl v-if="view.questions.length" class="with asked">
+      <template v-for="(q, i) in view.questions" :key="i">
+        <dt>{{ says('youAsked') }}</dt>
+        <dd>{{ q.question }}</dd>
+        <template v-if="q.answer">
+          <dt>{{ says('theyAnswered', { business: view.business.name }) }}</dt>
+          <dd class="answer">{{ q.answer }}</dd>
+        </template>
+      </template>
+    </dl>
     <nav class="more" aria-label="More">
-      <a :href="`${base}/pdf`" target="_blank">Keep a copy (PDF)</a>
-      <button class="btn bare" @click="sheet = 'question'">Ask a question</button>
-      <button class="btn bare" @click="sheet = 'decline'">Decline</button>
+      <a v-for="p in view.papers" :key="p.id" :href="pdfOf(p.id)" target="_blank">{{
+        several ? says('keepPaper', { paper: p.title }) : says('keepCopy')
+      }}</a>
+      <button class="btn bare" @click="sheet = 'question'">{{ says('ask') }}</button>
+      <button v-if="person.mayPassOn" class="btn bare" @click="sheet = 'pass'">{{ says('passOn') }}</button>
+      <button class="btn bare" @click="sheet = 'decline'">{{ says('decline') }}</button>
     </nav>
     <div class="bar">
-      <p>
+      <p aria-live="polite">
         <b>{{ leftWords }}</b>
-        <span class="soft small">{{ left === 0 ? 'read it over, then finish' : 'then you’re done' }}</span>
+        <span class="soft small">{{ left === 0 ? says('readOver') : says('thenDone') }}</span>
       </p>
       <button class="btn main big" @click="goNext">{{ nextLabel }}</button>
     </div>
 
-    <BottomSheet v-model="signatureOpen" header="Your signature">
-      <SignatureSheet :name="view.person.name" :current="draft.signature" @done="keepSignature" />
+    <BottomSheet v-model="signatureOpen" :header="says(what === 'initials' ? 'yourInitials' : 'yourSignature')">
+      <SignatureSheet
+        :name="person.name"
+        :what="what"
+        :current="place ? state.markOf(place) : null"
+        :places="places"
+        :kept="person.keeps?.[what] ?? null"
+        :may-keep="!!person.keeps"
+        :keep-picture="signing.keepPicture"
+        :open-pad="view.inPerson ? undefined : signing.openPad"
+        :picture-of="signing.pictureOf"
+        :arrived="fromPhone"
+        @done="keepMark"
+      />
     </BottomSheet>
-    <BottomSheet v-model="confirmOpen" :header="finishLabel(view)">
-      <p v-if="isQuote(view) && priced && figures" class="sum">
-        Altogether <b>{{ money(priced.total, figures.currency) }}</b>
-      </p>
-      <label class="consent">
-        <input v-model="consent" type="checkbox" />
-        <span>{{ CONSENT.words }} To sign on paper instead, write to {{ view.business.email }}.</span>
-      </label>
-      <p v-if="told" class="error" role="alert">{{ told }}</p>
-      <button class="btn main big wide" :disabled="busy" @click="finish">{{ finishLabel(view) }}</button>
+    <BottomSheet v-model="confirmOpen" :header="finishLabel(view, says)">
+      <FinishSheet :view="view" :total="state.priced.value?.total ?? null" :busy="busy" :told="told" @finish="finish" />
     </BottomSheet>
-    <BottomSheet v-model="declineOpen" header="Decline">
+    <BottomSheet v-model="declineOpen" :header="says('decline')">
       <label class="field">
-        <span>Say in a few words why. {{ view.business.name }} reads it.</span>
+        <span>{{ says('declineWhy', { business: view.business.name }) }}</span>
         <textarea v-model="reason" autofocus class="input" rows="3" maxlength="1000" />
       </label>
       <p v-if="told" class="error" role="alert">{{ told }}</p>
-      <button class="btn main big wide" :disabled="busy" @click="decline">Decline it</button>
+      <button class="btn main big wide" :disabled="busy" @click="decline">{{ says('declineIt') }}</button>
     </BottomSheet>
-    <BottomSheet v-model="questionOpen" header="Ask a question">
-      <label class="field">
-        <span>Your question to {{ view.business.name }}</span>
-        <textarea v-model="question" autofocus class="input" rows="4" maxlength="2000" />
-      </label>
-      <p v-if="told" class="error" role="alert">{{ told }}</p>
-      <button class="btn main big wide" :disabled="busy" @click="ask">Send the question</button>
+    <BottomSheet v-model="questionOpen" :header="says('ask')">
+      <QuestionSheet :view="view" :signing="signing" @sent="asks" />
+    </BottomSheet>
+    <BottomSheet v-model="passOpen" :header="says('passOn')">
+      <PassOnSheet :view="view" :signing="signing" @passed="emit('passed')" />
     </BottomSheet>
   </div>
 </template>
@@ -209,11 +302,29 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
   padding: 12px 20px;
 }
 .with a {
-  margin-left: 8px;
+  margin-inline-start: 8px;
 }
-.initials label {
+.asked {
+  border-top: 1px solid var(--hairline);
+}
+.asked dt {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.asked dd {
+  margin: 0 0 8px;
+  white-space: pre-line;
+}
+.answer {
+  border-inline-start: 3px solid var(--heather);
+  padding-inline-start: 10px;
+}
+.besides label {
   display: block;
   font: 600 15px var(--sans);
+}
+.besides {
+  margin-bottom: 14px;
 }
 .modes {
   display: flex;
@@ -227,12 +338,20 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
 }
 .paper {
   padding: 16px 20px;
-  font: 18px/1.55 var(--serif);
+  font: var(--type, 18px) / 1.55 var(--serif);
+}
+.paper + .paper {
+  border-top: 1px solid var(--hairline);
+}
+.title-of {
+  font: 600 15px var(--sans);
+  color: var(--ink-soft);
 }
 .page-view {
   padding: 16px 12px;
   background: var(--desk);
   margin-top: 12px;
+  overflow-x: auto;
 }
 .more {
   display: flex;
@@ -259,25 +378,18 @@ const KEPT = { kept: 'kept as you go', keeping: 'keeping…', 'not kept': 'not k
 .bar span {
   display: block;
 }
-.consent {
-  display: grid;
-  grid-template-columns: 32px 1fr;
-  gap: 6px;
-  margin: 10px 0 16px;
-}
-.consent input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--heather);
-}
-.sum {
-  font-size: 18px;
-}
 .wide {
   width: 100%;
 }
 .field + .wide,
 .error + .wide {
   margin-top: 12px;
+}
+@media print {
+  .bar,
+  .more,
+  .modes {
+    display: none;
+  }
 }
 </style>

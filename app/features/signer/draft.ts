@@ -1,8 +1,8 @@
-import { type Around, checkFields, evaluateGiven, isTheirs } from '~~/core/fields/check'
+import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs } from '~~/core/fields/check'
 import type { FieldSpec } from '~~/core/document/model'
 import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
-import type { SignerView } from '~~/shared/signer'
-import { EMPTY_DRAFT, type SignerDraft } from '~~/shared/signing'
+import type { SignerPaper, SignerView } from '~~/shared/signer'
+import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
 
 /** What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. */
 export function useDraft(token: string, view: Ref<SignerView>) {
@@ -63,15 +63,25 @@ export function useDraft(token: string, view: Ref<SignerView>) {
     await saving
   }
 
-  const figures = computed(() => view.value.paper.figures)
+  const figures = computed(
+    () => view.value.papers.find((p) => p.figures?.open)?.figures ?? view.value.papers[0]?.figures ?? null,
+  )
   const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
   const priced = computed<Priced | null>(() =>
     figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
   )
   const problems = computed(() => {
     const { person } = view.value
-    const list = checkFields(person.fields, person.party, draft.value, view.value.today, view.value.around)
-    if (figures.value?.open) list.push(...applyChoices(figures.value.pricing.lines, draft.value).problems)
+    const list: FieldProblem[] = checkFields(
+      person.fields,
+      person.party,
+      draft.value,
+      view.value.today,
+      view.value.around,
+    )
+    if (figures.value?.open && person.part === 'sign')
+      for (const p of applyChoices(figures.value.pricing.lines, draft.value).problems)
+        list.push({ ...p, code: 'quantity' })
     return list
   })
   const asked = useAsked(
@@ -91,11 +101,53 @@ export function useDraft(token: string, view: Ref<SignerView>) {
     const got = await api<{ value: string }>(`/api/sign/${token}/attachment?${query}`, { method: 'POST', body: file })
     draft.value.values[key] = got.value
   }
-  return { draft, version, kept, told, settle, takeTheirs, lines, priced, problems, theirs, figures, attach, ...asked }
+  /** Looks whether another device of theirs, or their phone, has filled something meanwhile. */
+  async function catchUp(): Promise<void> {
+    if (timer || kept.value === 'keeping') return
+    await saving
+    try {
+      const now = await api<SignerView>(`/api/sign/${token}`)
+      if (now.version > version.value) {
+        draft.value = structuredClone(now.draft)
+        version.value = now.version
+        quiet = true
+      }
+    } catch {
+      // The next look may find more; what is typed here is kept as ever.
+    }
+  }
+  const more = { settle, takeTheirs, catchUp, lines, priced, problems, theirs, figures, attach }
+  return { draft, version, kept, told, ...more, ...marksOf(draft), ...asked }
+}
+
+/** The signature or initials that stand in a field: one made for it alone, or theirs for all. */
+function marksOf(draft: Ref<SignerDraft>) {
+  return {
+    markOf: (f: FieldSpec): SignatureMark | null =>
+      draft.value.marks[f.key] ?? (f.type === 'initials' ? draft.value.initials : draft.value.signature),
+    setMark(f: FieldSpec, mark: SignatureMark, scope: 'all' | 'one'): void {
+      if (scope === 'one') draft.value.marks[f.key] = mark
+      else {
+        draft.value[f.type === 'initials' ? 'initials' : 'signature'] = mark
+        // One for all takes the place of those made before for one place.
+        for (const key of Object.keys(draft.value.marks)) delete draft.value.marks[key]
+      }
+    },
+  }
 }
 export type DraftState = Pick<
   ReturnType<typeof useDraft>,
-  'draft' | 'lines' | 'priced' | 'problems' | 'figures' | 'attach' | 'isAsked' | 'workedOut' | 'fieldsOf'
+  | 'draft'
+  | 'lines'
+  | 'priced'
+  | 'problems'
+  | 'figures'
+  | 'attach'
+  | 'isAsked'
+  | 'workedOut'
+  | 'fieldsOf'
+  | 'markOf'
+  | 'setMark'
 >
 
 /** What the rules among fields make of what is filled so far: which are asked, and what is worked out. */
@@ -116,7 +168,7 @@ function useAsked(
 
 /** A paper as a signer will see it, to look at: what is filled in here goes nowhere. */
 export function lookOnly(
-  figures: Ref<SignerView['paper']['figures']>,
+  figures: Ref<SignerPaper['figures']>,
   dry?: { fields: () => readonly FieldSpec[]; party: () => string; around: () => Around; today: string },
 ): DraftState {
   const draft = ref<SignerDraft>(structuredClone(EMPTY_DRAFT))
@@ -147,5 +199,6 @@ export function lookOnly(
       () => dry?.today ?? '2000-01-01',
     ),
     attach: async () => {},
+    ...marksOf(draft),
   }
 }

@@ -1,4 +1,6 @@
+import type { SignatureMark } from '~~/shared/signing'
 import type { SignerView } from '~~/shared/signer'
+import type { Says } from '~~/shared/words'
 
 /** What a signer can do besides filling: each call either happens or says why not. */
 export function useSigning(token: string) {
@@ -20,7 +22,13 @@ export function useSigning(token: string) {
   }
   const post = <T = unknown>(path: string, body: object) => api<T>(`${base}${path}`, { method: 'POST', body })
 
+  /** Takes up what was drawn: pictures are kept on the server, a phone gets a link of its own. */
+  const keepPicture = (picture: Blob) => api<SignatureMark>(`${base}/picture`, { method: 'POST', body: picture })
+  const openPad = async (what: 'signature' | 'initials') => (await post<{ url: string }>('/pad', { what })).url
   return {
+    keepPicture,
+    openPad,
+    pictureOf: (sha: string) => `${base}/picture/${sha}`,
     base,
     busy,
     told,
@@ -36,7 +44,16 @@ export function useSigning(token: string) {
 }
 export type Signing = ReturnType<typeof useSigning>
 
-/** `Quote` → accepting, anything else → signing. */
-export const isQuote = (view: SignerView): boolean => view.paper.kind === 'quote'
-export const finishLabel = (view: SignerView): string =>
-  isQuote(view) ? 'Accept the quote' : `Sign the ${view.paper.title.toLowerCase()}`
+/** A quote alone is accepted; anything else is signed, or witnessed. */
+export const isQuote = (view: SignerView): boolean => view.papers.length === 1 && view.papers[0]!.kind === 'quote'
+export function finishLabel(view: SignerView, says: Says): string {
+  if (view.person.part === 'witness') return says('witnessIt')
+  if (isQuote(view)) return says('acceptQuote')
+  const [first] = view.papers
+  if (view.papers.length > 1) return says('signPapers', { n: view.papers.length })
+  return says('signPaper', { paper: paperName(first!.title, says) })
+}
+/** A paper's title as it stands within a sentence: English writes it small. */
+export const paperName = (title: string, says: Says): string => (says.language === 'en' ? title.toLowerCase() : title)
+/** What a round is about: its paper, or the first of several and how many more. */
+export const aboutOf = (view: SignerView): string => view.papers.map((p) => p.title).join(', ')

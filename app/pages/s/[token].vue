@@ -1,64 +1,93 @@
 <script setup lang="ts">
 import { formatInstant } from '~~/core/calendar/dates'
+import { type Language, languages } from '~~/core/rounds/plan'
+import { LANGUAGE_NAMES, type WordKey, instantIn, isRightToLeft, saysIn } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
+import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
-import { isQuote, useSigning } from '~/features/signer/useSigning'
+import { SAYS } from '~/features/signer/says'
+import { aboutOf, isQuote, useSigning } from '~/features/signer/useSigning'
 
 /** What a signer's link opens. Drawn on the server, so that it can be read before any script has come. */
 definePageMeta({ layout: 'plain' })
 const token = String(useRoute().params.token)
 const fetcher = useRequestFetch()
+/** The language the signer switched to; before that it is the sender's choice or the browser's. */
+const chosen = useCookie<Language | undefined>('upwold-language', { maxAge: 60 * 60 * 24 * 365, sameSite: 'lax' })
+const asked = () => (languages.includes(chosen.value as Language) ? `?lang=${chosen.value}` : '')
 const {
   data: view,
   error,
   refresh,
-} = await useAsyncData(`sign-${token}`, () => fetcher<SignerView>(`/api/sign/${encodeURIComponent(token)}`))
+} = await useAsyncData(`sign-${token}`, () => fetcher<SignerView>(`/api/sign/${encodeURIComponent(token)}${asked()}`))
 if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
+const says = computed(() => saysIn(view.value?.language ?? 'en'))
+provide(SAYS, says)
 const failure = computed(() => {
   const data = (error.value as { data?: { title?: string; data?: { title?: string } } } | null)?.data
-  return data?.title ?? data?.data?.title ?? 'This link could not be opened just now. Try again in a moment.'
+  return data?.title ?? data?.data?.title ?? says.value('tryLater')
 })
+const language = computed({
+  get: () => says.value.language,
+  set: (to) => {
+    chosen.value = to
+    void refresh()
+  },
+})
+const direction = computed(() => (isRightToLeft(says.value.language) ? 'rtl' : 'ltr'))
 useHead({
-  title: () => (view.value ? `${view.value.paper.title} from ${view.value.business.name}` : 'Not found'),
+  htmlAttrs: { lang: () => says.value.language, dir: direction },
+  title: () =>
+    view.value ? `${aboutOf(view.value) || view.value.business.name} · ${view.value.business.name}` : 'Not found',
   meta: [{ name: 'robots', content: 'noindex' }],
 })
 
 const signing = useSigning(token)
+const passed = ref(false)
 let poll: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
-  if (view.value) signing.opened()
+  if (view.value && view.value.state !== 'prove') signing.opened()
   // Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
   poll = setInterval(() => {
-    if (view.value && view.value.state !== 'open') void refresh()
+    if (view.value && view.value.state !== 'open' && view.value.state !== 'prove') void refresh()
   }, 3000)
 })
 onBeforeUnmount(() => clearInterval(poll))
+async function proved() {
+  await refresh()
+  signing.opened()
+}
 
 const what = computed(() => {
   const v = view.value!
-  const by = v.lapsesAt && v.state === 'open' ? ` · by ${formatInstant(v.lapsesAt, v.timeZone, v.today)}` : ''
-  return `${v.paper.title} for ${v.jobTitle}${by}`
+  if (!v.papers.length) return ''
+  const date = !v.lapsesAt
+    ? ''
+    : says.value.language === 'en'
+      ? formatInstant(v.lapsesAt, v.timeZone, v.today)
+      : instantIn(says.value.language, v.lapsesAt, v.timeZone)
+  const by = date && v.state === 'open' ? ` · ${says.value('by', { date })}` : ''
+  return `${says.value('forJob', { paper: aboutOf(v), job: v.jobTitle })}${by}`
 })
-const CLOSED: Record<string, string> = {
-  declined: 'This was declined',
-  withdrawn: 'This has been withdrawn',
-  lapsed: 'The time to sign has passed',
-  'not-yet': 'It is not your turn yet',
+const CLOSED: Record<string, [WordKey, WordKey]> = {
+  declined: ['closedDeclined', 'declinedWords'],
+  withdrawn: ['closedWithdrawn', 'goOnWords'],
+  lapsed: ['closedLapsed', 'goOnWords'],
+  'not-yet': ['closedNotYet', 'notYetWords'],
+  paused: ['closedPaused', 'pausedWords'],
+  replaced: ['closedReplaced', 'replacedWords'],
 }
-const closedWords = computed(() => {
-  const v = view.value!
-  if (v.state === 'not-yet') return 'You get a message when it is your turn.'
-  if (v.state === 'declined') return 'The business has been told.'
-  return `If you still want to go on, write to ${v.business.email} or call ${v.business.phone}.`
-})
+const asks = computed((): WordKey =>
+  view.value!.person.part === 'witness' ? 'asksWitness' : isQuote(view.value!) ? 'asksAgree' : 'asksSign',
+)
 </script>
 
 <template>
-  <div class="signer">
+  <div class="signer" :dir="direction">
     <div v-if="!view" class="plain">
       <ContourLines />
-      <h1>This link does not open anything</h1>
+      <h1>{{ says('linkNothing') }}</h1>
       <p role="alert">{{ failure }}</p>
     </div>
     <template v-else>
@@ -66,25 +95,38 @@ const closedWords = computed(() => {
         <span class="logo" aria-hidden="true">{{ view.business.name[0] }}</span>
         <p>
           <b>{{ view.business.name }}</b>
-          <template v-if="view.state === 'open'">
-            {{ isQuote(view) ? 'asks you to agree' : 'asks you to sign' }}</template
-          >
+          <template v-if="view.state === 'open'"> {{ ' ' + says(asks) }}</template>
           <span class="soft small what">{{ what }}</span>
         </p>
+        <label class="language"
+          ><span class="sr">{{ says('language') }}</span>
+          <select v-model="language">
+            <option v-for="l in languages" :key="l" :value="l" :lang="l">{{ LANGUAGE_NAMES[l] }}</option>
+          </select></label
+        >
       </header>
+      <div v-if="passed" class="plain">
+        <ContourLines />
+        <h1>{{ says('passOn') }}</h1>
+        <p role="status">{{ says('passedOn') }}</p>
+      </div>
+      <ProvePage v-else-if="view.state === 'prove'" :view="view" :signing="signing" @proved="proved" />
       <SigningForm
-        v-if="view.state === 'open' && view.paper.document"
+        v-else-if="view.state === 'open'"
         :token="token"
         :view="view"
         :signing="signing"
         @changed="refresh()"
+        @passed="passed = true"
       />
-      <SignedPage v-else-if="view.state === 'done'" :view="view" :signing="signing" />
+      <SignedPage v-else-if="view.state === 'done' || view.state === 'copy'" :view="view" :signing="signing" />
       <div v-else class="plain">
         <ContourLines />
-        <h1>{{ CLOSED[view.state] }}</h1>
-        <p class="soft">{{ closedWords }}</p>
-        <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big">Hand the device back</NuxtLink>
+        <h1>{{ says(CLOSED[view.state]![0]) }}</h1>
+        <p class="soft">
+          {{ says(CLOSED[view.state]![1], { email: view.business.email, phone: view.business.phone }) }}
+        </p>
+        <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big">{{ says('handBack') }}</NuxtLink>
       </div>
     </template>
   </div>
@@ -108,8 +150,21 @@ const closedWords = computed(() => {
   border-bottom: 1px solid var(--hairline);
   font-size: 16px;
 }
+.who p {
+  flex: 1;
+  min-width: 0;
+}
 .what {
   display: block;
+}
+.language select {
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner);
+  background: var(--paper);
+  color: var(--ink);
+  font: 13px var(--sans);
+  min-height: 32px;
+  max-width: 104px;
 }
 .logo {
   flex: none;

@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../../core/line/line'
-import { openTurn } from '../../../core/rounds/rounds'
+import { acts, mayAct, openTurn, troubleOf } from '../../../core/rounds/rounds'
 import { type Minor, sum } from '../../../core/money/money'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
@@ -20,7 +20,13 @@ export async function lineFacts(loaded: LoadedJob): Promise<LineFacts> {
   const facts = rows.map((r): PaperFact => {
     const round = rounds.get(r.id)
     const turn = round ? openTurn(round.state) : null
-    const waiting = round?.state.people.filter((p) => p.turn === turn && p.part === 'sign' && p.status !== 'done') ?? []
+    const able = round ? mayAct(round.state) : []
+    // While it is on hold nobody may act; it then waits for those whose turn it would be.
+    const waiting = able.length
+      ? able
+      : (round?.state.people.filter((p) => p.turn === turn && acts(p) && !['done', 'replaced'].includes(p.status)) ??
+        [])
+    const stuck = round && r.state === 'out' ? troubleOf(round.state, waiting) : null
     const ours = waiting.length > 0 && waiting.every((p) => round!.memberIds.has(p.id))
     return {
       id: r.id,
@@ -31,6 +37,7 @@ export async function lineFacts(loaded: LoadedJob): Promise<LineFacts> {
       waitingFor: waiting.map((p) => p.name).join(' and '),
       reason: round?.state.reason ?? null,
       since: round?.createdAt ?? null,
+      ...(stuck ? { stuck } : {}),
     }
   })
   const ordinary = loaded.payments.filter((p) => p.stage !== 'damage')

@@ -7,13 +7,14 @@ import { editContact, editJob } from '../../../shared/jobs'
 import type { DataRow, WriteBackRow } from '../../../shared/marking'
 import { type SignerDraft, attachmentName } from '../../../shared/signing'
 import { db, write } from '../../db/client'
-import { paperVersions, roundEvents, rounds } from '../../db/schema'
+import { paperVersions, roundEvents } from '../../db/schema'
 import { Problem } from '../../problem'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { changeContact, changeJob } from '../jobs/write'
 import type { OutFile } from '../papers/files'
 import { loadPaper, preparePaper } from '../papers/prepare'
+import { placeOf } from '../rounds/papers'
 import { latestRounds } from '../rounds/state'
 
 interface Answers {
@@ -25,8 +26,8 @@ interface Answers {
 async function answersOf(paperId: string): Promise<Answers> {
   const live = (await latestRounds([paperId])).get(paperId)
   if (!live) throw new Problem('not-now', 'This paper has not been sent; nobody has filled anything yet.')
-  const [round] = await db().select().from(rounds).where(eq(rounds.id, live.id))
-  const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
+  const place = await placeOf(live.id, paperId)
+  const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, place!.versionId))
   const events = await db()
     .select()
     .from(roundEvents)
@@ -43,7 +44,7 @@ async function answersOf(paperId: string): Promise<Answers> {
     for (const f of fields) {
       if (f.party !== party) continue
       const value = data.values[f.key]
-      if (f.type === 'signature') values.set(f.key, data.signature ? `signed ${e.at}` : '')
+      if (f.type === 'signature') values.set(f.key, (data.marks?.[f.key] ?? data.signature) ? `signed ${e.at}` : '')
       else if (f.type === 'date') values.set(f.key, dayOf(e.at, zone))
       else if (f.type === 'attachment' && typeof value === 'string') values.set(f.key, attachmentName(value))
       else if (value !== undefined) values.set(f.key, value)

@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm'
 import { getBlob } from '../../blobs'
 import { db, write } from '../../db/client'
-import { papers, rounds } from '../../db/schema'
+import { papers } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import type { OutFile } from '../papers/files'
 import { loadPaper } from '../papers/prepare'
 import type { LinkHolder } from '../rounds/links'
+import { papersFor } from '../rounds/papers'
 import { fileOfSha } from './files'
 
 /** Files that go with a paper to be read as they are: one that is signed elsewhere, say. */
@@ -44,12 +45,10 @@ export async function enclosureOf(paperId: string, sha: string): Promise<OutFile
 
 /** A file that goes with the paper a signer’s link is for. */
 export async function enclosureFor(holder: LinkHolder, sha: string): Promise<OutFile> {
-  const [round] = await db()
-    .select({ paperId: rounds.paperId, state: papers.state })
-    .from(rounds)
-    .innerJoin(papers, eq(papers.id, rounds.paperId))
-    .where(eq(rounds.id, holder.person.roundId))
-  if (round!.state === 'withdrawn' || round!.state === 'lapsed')
+  const list = await papersFor(holder.person)
+  if (list.some((p) => p.paper.state === 'withdrawn' || p.paper.state === 'lapsed'))
     throw new Problem('gone', 'This can no longer be read: it was withdrawn, or its time has passed.')
-  return enclosureOf(round!.paperId, sha)
+  const with_ = list.find((p) => p.paper.own.enclosures?.some((e) => e.sha === sha))
+  if (!with_) throw notFound('file')
+  return enclosureOf(with_.paper.id, sha)
 }

@@ -6,8 +6,9 @@ import { type PaperFigures, expandTables } from '../../../core/layout/expand'
 import type { PaperFile } from '../../../shared/library'
 import { getBlob } from '../../blobs'
 import { db } from '../../db/client'
-import { invoices, paperVersions, papers, type roundPeople, rounds } from '../../db/schema'
+import { invoices, paperVersions, type roundPeople, rounds } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
+import { papersFor, placeOf } from '../rounds/papers'
 import { latestRounds } from '../rounds/state'
 import { chainOf, sealedName } from '../rounds/seal'
 import { loadPaper, preparePaper, renderDraft } from './prepare'
@@ -22,29 +23,31 @@ async function roundOf(paperId: string): Promise<typeof rounds.$inferSelect | nu
   return live ? (await db().select().from(rounds).where(eq(rounds.id, live.id)))[0]! : null
 }
 
-async function asSent(round: typeof rounds.$inferSelect): Promise<Uint8Array> {
-  const [version] = await db()
-    .select({ sha: paperVersions.pdfSha })
-    .from(paperVersions)
-    .where(eq(paperVersions.id, round.versionId))
-  return getBlob(version!.sha)
+/** A paper as it is out in a round now. */
+async function versionIn(roundId: string, paperId: string): Promise<typeof paperVersions.$inferSelect> {
+  const place = await placeOf(roundId, paperId)
+  const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, place!.versionId))
+  return version!
 }
+const asSent = async (roundId: string, paperId: string): Promise<Uint8Array> =>
+  getBlob((await versionIn(roundId, paperId)).pdfSha)
 
 /** A paper as PDF: the exact bytes that were sent, or the draft as it would be sent now. */
 export async function paperPdf(id: string): Promise<NamedFile> {
   const paper = await loadPaper(id)
   const round = await roundOf(id)
-  const bytes = round ? await asSent(round) : (await renderDraft(await preparePaper(paper, false))).pdf
+  const bytes = round ? await asSent(round.id, id) : (await renderDraft(await preparePaper(paper, false))).pdf
   return { bytes, name: `${paper.title}.pdf` }
 }
 
-async function sealedOf(round: typeof rounds.$inferSelect | null): Promise<NamedFile> {
-  if (!round?.sealedSha)
+async function sealedOf(roundId: string | undefined, paperId: string): Promise<NamedFile> {
+  const place = roundId ? await placeOf(roundId, paperId) : undefined
+  if (!place?.sealedSha)
     throw new Problem('not-now', 'The sealed copy is made when everyone has signed. Try again in a moment.')
-  return { bytes: await getBlob(round.sealedSha), name: await sealedName(round) }
+  return { bytes: await getBlob(place.sealedSha), name: await sealedName(place.roundId, paperId) }
 }
 
-export const sealedPdf = async (id: string): Promise<NamedFile> => sealedOf(await roundOf(id))
+export const sealedPdf = async (id: string): Promise<NamedFile> => sealedOf((await roundOf(id))?.id, id)
 
 /** The chain of a paper's round, as hashed. */
 export async function paperEvents(id: string) {
@@ -57,17 +60,22 @@ export async function paperEvents(id: string) {
   }
 }
 
-/** What one signer may keep: the paper as sent, or the sealed copy. */
-export async function signerPdf(person: typeof roundPeople.$inferSelect, sealed: boolean): Promise<NamedFile> {
-  const [round] = await db().select().from(rounds).where(eq(rounds.id, person.roundId))
-  if (sealed) return sealedOf(round!)
-  const [paper] = await db().select().from(papers).where(eq(papers.id, round!.paperId))
-  if (paper!.state === 'withdrawn' || paper!.state === 'lapsed')
+/** What one signer may keep of a paper of theirs: as it was sent, or the sealed copy. The first, where none is named. */
+export async function signerPdf(
+  person: typeof roundPeople.$inferSelect,
+  sealed: boolean,
+  paperId?: string,
+): Promise<NamedFile> {
+  const list = await papersFor(person)
+  const paper = (paperId ? list.find((p) => p.paper.id === paperId) : list[0])?.paper
+  if (!paper) throw notFound('paper')
+  if (sealed) return sealedOf(person.roundId, paper.id)
+  if (paper.state === 'withdrawn' || paper.state === 'lapsed')
     throw new Problem(
       'gone',
-      paper!.state === 'lapsed' ? 'The time to sign has passed.' : 'The sender has withdrawn this.',
+      paper.state === 'lapsed' ? 'The time to sign has passed.' : 'The sender has withdrawn this.',
     )
-  return { bytes: await asSent(round!), name: `${paper!.title}.pdf` }
+  return { bytes: await asSent(person.roundId, paper.id), name: `${paper.title}.pdf` }
 }
 
 export async function invoicePdf(id: string): Promise<NamedFile> {
@@ -107,7 +115,7 @@ export async function paperFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'jso
   const paper = await loadPaper(id)
   const round = await roundOf(id)
   const prepared = await preparePaper(paper)
-  const [version] = round ? await db().select().from(paperVersions).where(eq(paperVersions.id, round.versionId)) : []
+  const version = round ? await versionIn(round.id, id) : undefined
   const written = { kind: paper.kind, name: paper.title, document: prepared.template }
   return version
     ? fileOf(as, written, version.document, version.figures)

@@ -8,12 +8,14 @@ import { type Db, write } from '../../db/client'
 import { contacts, papers, templates } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import { note } from '../happenings'
+import { latestRounds } from '../rounds/state'
 import { type Paper, loadPaper } from './prepare'
 
-/** Only a draft is written on. */
+/** Only a draft is written on, or a paper whose round is held for a correction. */
 async function draft(id: string): Promise<Paper> {
   const paper = await loadPaper(id)
-  if (paper.state !== 'draft') throw new Problem('not-now', 'This has been sent. What was sent never changes.')
+  const held = paper.state === 'out' && typeof (await latestRounds([id])).get(id)?.state.paused === 'string'
+  if (paper.state !== 'draft' && !held) throw new Problem('not-now', 'This has been sent. What was sent never changes.')
   return paper
 }
 

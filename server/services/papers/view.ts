@@ -1,23 +1,20 @@
 import { and, desc, eq, ne } from 'drizzle-orm'
 import { type Amendment, amendmentKey, factChanged } from '../../../core/amend/amend'
-import { addDays, formatDay, instantOf } from '../../../core/calendar/dates'
-import { walkBlocks } from '../../../core/document/model'
-import { openTurn } from '../../../core/rounds/rounds'
+import { type FieldSpec, walkBlocks } from '../../../core/document/model'
+import { isTheirs } from '../../../core/fields/check'
+import type { Minor } from '../../../core/money/money'
+import { mayAct } from '../../../core/rounds/rounds'
 import type { AmendmentRow, PaperView } from '../../../shared/papers'
+import { EMPTY_DRAFT } from '../../../shared/signing'
 import { db } from '../../db/client'
-import { paperVersions, papers, roundPeople, rounds } from '../../db/schema'
+import { paperVersions, papers, proofs, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
 import { writeBackRows } from '../marking/data'
+import { questionsOf } from '../rounds/manage'
+import { papersOf, placeOf } from '../rounds/papers'
 import { latestRounds } from '../rounds/state'
 import { driftOf } from './drift'
 import { type Prepared, loadPaper, preflightOf, preparePaper, sheetOf } from './prepare'
-
-/** The deadline proposed: ten days on, but no later than the evening before the job. */
-function suggestedDeadline(today: string, day: string | null, timeZone: string): string {
-  const latest = day && day > addDays(today, 1) ? addDays(day, -1) : null
-  const on = latest && latest < addDays(today, 10) ? latest : addDays(today, 10)
-  return new Date(instantOf(`${on}T18:00`, timeZone)).toISOString()
-}
 
 /** Everything the paper's page and sending sheet show. */
 export async function paperView(id: string, memberId: string): Promise<PaperView> {
@@ -29,16 +26,23 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
   const live = (await latestRounds([id])).get(id)
   const [row] = live ? await db().select().from(rounds).where(eq(rounds.id, live.id)) : []
   const people = live ? await db().select().from(roundPeople).where(eq(roundPeople.roundId, live.id)) : []
+  const able = new Set(live ? mayAct(live.state).map((p) => p.id) : [])
+  const [place, beside, questions] = live
+    ? await Promise.all([placeOf(live.id, id), papersOf(live.id), questionsOf(live.id)])
+    : [undefined, [], []]
+  const spent = live
+    ? await db()
+        .select({ personId: proofs.personId, spent: proofs.spent })
+        .from(proofs)
+        .innerJoin(roundPeople, eq(roundPeople.id, proofs.personId))
+        .where(eq(roundPeople.roundId, live.id))
+    : []
   const [version] = row
     ? await db()
         .select({ pages: paperVersions.pages, sha: paperVersions.pdfSha })
         .from(paperVersions)
-        .where(eq(paperVersions.id, row.versionId))
+        .where(eq(paperVersions.id, place!.versionId))
     : []
-  const lapsesAt = paper.kind === 'waiver' ? null : suggestedDeadline(loaded.today, job.day ?? null, business.timeZone)
-  const turn = live ? openTurn(live.state) : null
-  const toName = sheet.find((s) => !s.member)?.name ?? client?.name ?? ''
-  const days = job.day ? ` for ${formatDay(job.day, loaded.today)}` : ''
   return {
     id,
     kind: paper.kind,
@@ -55,11 +59,6 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
     versionSha: version?.sha ?? null,
     sheet,
     preflight: paper.state === 'draft' ? await preflightOf(prepared, sheet, null) : [],
-    suggested: {
-      subject: `Your ${paper.title.toLowerCase()}${days}`.slice(0, 280),
-      message: `Hello ${toName.split(' ')[0]?.slice(0, 60) ?? ''},\n\nhere is the ${paper.title.toLowerCase()} for ${job.title.slice(0, 120)}. It takes about three minutes to read and sign, on a phone or a computer.\n\nIf anything is unclear, use “Ask a question” on the page.\n\n${business.name}`,
-      lapsesAt,
-    },
     round:
       live && row
         ? {
@@ -67,19 +66,31 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
             subject: row.subject,
             message: row.message,
             sentAt: row.createdAt,
-            lapsesAt: row.lapsesAt,
+            lapsesAt: live.state.lapsesAt,
             status: live.state.status,
+            paused: live.state.paused,
             reason: live.state.reason,
-            sealed: !!row.sealedSha,
+            sealed: !!place?.sealedSha,
+            papers: beside.map((p) => ({ id: p.paper.id, title: p.paper.title })),
             people: live.state.people.map((p) => {
               const q = people.find((x) => x.id === p.id)!
-              return { ...p, email: q.email, member: !!q.memberId }
+              return {
+                ...p,
+                email: q.email,
+                phone: q.how.phone,
+                reach: q.how.reach,
+                proof: q.how.proof.kind,
+                member: !!q.memberId,
+                ...filledBy(q),
+                number: Math.max(1, merged.document.parties.findIndex((x) => x.key === p.party) + 1),
+                questions: questions.filter((x) => x.person === p.id),
+                spent: spent.find((x) => x.personId === p.id)?.spent ?? (0 as Minor),
+                may: able.has(p.id),
+              }
             }),
             mine:
-              live.state.people.find(
-                (p) =>
-                  p.turn === turn && p.status !== 'done' && people.find((x) => x.id === p.id)?.memberId === memberId,
-              )?.id ?? null,
+              live.state.people.find((p) => able.has(p.id) && people.find((x) => x.id === p.id)?.memberId === memberId)
+                ?.id ?? null,
           }
         : null,
     today: loaded.today,
@@ -133,4 +144,17 @@ async function amendmentRows({ paper, context }: Prepared): Promise<AmendmentRow
       fact: fact && source?.fact ? { ...fact, label: source.label } : null,
     }
   })
+}
+
+/** How much of theirs somebody has filled so far. */
+function filledBy(person: typeof roundPeople.$inferSelect): { filled: number; fields: number } {
+  const theirs = person.fields.filter((f) => isTheirs(f, person.party) && f.required)
+  const { values, signature, initials, marks } = { ...EMPTY_DRAFT, ...person.draft }
+  const has = (f: FieldSpec) =>
+    f.type === 'signature'
+      ? !!(marks[f.key] ?? signature)
+      : f.type === 'initials'
+        ? !!(marks[f.key] ?? initials ?? values[f.key])
+        : !!values[f.key]
+  return { filled: theirs.filter(has).length, fields: theirs.length }
 }

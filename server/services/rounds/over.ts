@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm'
+import { and, asc, eq, inArray } from 'drizzle-orm'
 import { formatMoney } from '../../../core/money/money'
 import { applyChoices, price } from '../../../core/pricing/pricing'
 import { instantOf } from '../../../core/calendar/dates'
@@ -6,42 +6,56 @@ import type { RoundStatus } from '../../../core/rounds/rounds'
 import type { SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
 import { write } from '../../db/client'
-import { jobLines, jobs, paperVersions, papers, roundEvents, rounds } from '../../db/schema'
+import { jobLines, jobs, papers, roundEvents, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { note } from '../happenings'
 import { loadJob } from '../jobs/load'
 import { makeJobPaper } from '../papers/papers'
+import { type RoundPaper, papersOf } from './papers'
 
-/** What follows when a round ends, in the transaction that ended it. */
+/** What follows when a round ends, or goes on after it had lapsed, in the transaction of the event. */
 export async function whenOver(roundId: string, over: RoundStatus): Promise<void> {
   await write(async (tx) => {
-    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
-    const [paper] = await tx.select().from(papers).where(eq(papers.id, round!.paperId))
+    const list = await papersOf(roundId)
     await tx
       .update(papers)
-      .set({ state: over as 'signed' })
-      .where(eq(papers.id, paper!.id))
+      .set({ state: over })
+      .where(
+        inArray(
+          papers.id,
+          list.map((p) => p.paper.id),
+        ),
+      )
     if (over !== 'signed') return
     await enqueue('seal', `seal:${roundId}`, { roundId })
-    if (paper!.kind === 'quote') await takeAgreedLines(round!)
-    const loaded = await loadJob(paper!.jobId)
-    const expects = loaded.kind.settings.expects
-    if (paper!.kind === 'contract' || (paper!.kind === 'quote' && !expects.contract)) await agree(paper!.jobId)
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    const quote = list.find((p) => p.paper.kind === 'quote')
+    const contract = list.some((p) => p.paper.kind === 'contract')
+    if (quote) await takeAgreedLines(round!, quote, contract)
+    const { kind } = await loadJob(round!.jobId)
+    if (contract || (quote && !kind.settings.expects.contract)) await agree(round!.jobId)
   })
 }
 
 /** The accepted quote's lines, with what was chosen, become the job's; then the contract is made from them. */
-async function takeAgreedLines(round: typeof rounds.$inferSelect): Promise<void> {
+async function takeAgreedLines(
+  round: typeof rounds.$inferSelect,
+  { paper, version }: RoundPaper,
+  contractBeside: boolean,
+): Promise<void> {
   await write(async (tx) => {
-    const [version] = await tx.select().from(paperVersions).where(eq(paperVersions.id, round.versionId))
-    const [signed] = await tx
+    const signed = await tx
       .select()
       .from(roundEvents)
       .where(and(eq(roundEvents.roundId, round.id), eq(roundEvents.type, 'signed')))
       .orderBy(asc(roundEvents.seq))
-      .limit(1)
-    const choices = signed!.data as unknown as Pick<SignerDraft, 'taken' | 'quantities'>
-    const figures = version!.figures!
+    // Whoever the quote is for chooses on it; signed on paper, it is taken as it was sent. What was given last counts.
+    const all = signed.map((e) => e.data as unknown as Pick<SignerDraft, 'taken' | 'quantities'>)
+    const choices = all.findLast((d) => Object.keys(d.taken).length + Object.keys(d.quantities).length > 0) ?? {
+      taken: {},
+      quantities: {},
+    }
+    const figures = version.figures!
     const { lines } = applyChoices(figures.pricing.lines, choices)
     const priced = price({ ...figures.pricing, lines })
     const before = await loadJob(round.jobId)
@@ -62,7 +76,7 @@ async function takeAgreedLines(round: typeof rounds.$inferSelect): Promise<void>
       words: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
       detail: options.join(', '),
       mark: 'settled',
-      paperId: round.paperId,
+      paperId: paper.id,
       notable: true,
     })
     if (before.priced.total !== figures.priced.total)
@@ -72,7 +86,7 @@ async function takeAgreedLines(round: typeof rounds.$inferSelect): Promise<void>
         words: 'The priced lines had changed since the quote went out; they now are what was accepted.',
         mark: 'trouble',
       })
-    if (before.kind.settings.expects.contract && before.kind.settings.templates.contract) {
+    if (!contractBeside && before.kind.settings.expects.contract && before.kind.settings.templates.contract) {
       await makeJobPaper(round.jobId, { kind: 'contract' }, round.createdBy)
       await note({ jobId: round.jobId, type: 'paper', words: 'Contract made from the accepted quote', mark: 'yours' })
     }

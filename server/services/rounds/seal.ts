@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { dayOf, formatDayLong } from '../../../core/calendar/dates'
 import { type ChainedEvent, brokenAt } from '../../../core/evidence/chain'
 import { type RecordEvent, type RecordPerson, deviceWords, signingRecord, utc } from '../../../core/evidence/record'
@@ -7,12 +7,21 @@ import { totalText } from '../../../core/layout/expand'
 import type { Mark, PlacedMark } from '../../../core/pdf/marks'
 import type { PlacedField } from '../../../core/layout/types'
 import { applyChoices, price } from '../../../core/pricing/pricing'
-import { type SignerDraft, attachmentName } from '../../../shared/signing'
+import { type SignatureMark, type SignerDraft, attachmentName } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { decrypt, encrypt } from '../../crypt'
 import { db, write } from '../../db/client'
-import { jobs, paperVersions, papers, roundEvents, roundPeople, rounds, sealingKeys } from '../../db/schema'
+import {
+  jobs,
+  type paperVersions,
+  papers,
+  roundEvents,
+  roundPapers,
+  roundPeople,
+  rounds,
+  sealingKeys,
+} from '../../db/schema'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { makeKeyInWorker, sealInWorker } from '../../render/pool'
@@ -20,14 +29,20 @@ import type { SigningKey } from '../../../core/evidence/certificate'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
+import type { PersonState } from '../../../core/rounds/rounds'
+import { type RoundPaper, papersOf, titlesOf } from './papers'
 import { SYSTEM, record } from './record'
 import { roundState } from './state'
 
-type SignedData = Pick<SignerDraft, 'values' | 'taken' | 'quantities' | 'signature'> & {
-  person: string
-  consent: { words: string }
-  channel: string
-}
+type SignedData = Pick<SignerDraft, 'values' | 'taken' | 'quantities' | 'signature'> &
+  Partial<Pick<SignerDraft, 'initials' | 'marks'>> & {
+    person: string
+    consent: { words: string; further?: string }
+    channel: string
+    proof?: string
+  }
+/** Pictures of signatures by their hash, read before anything is drawn. */
+type Pictures = Map<string, Uint8Array>
 
 /** The key papers are sealed with; made, and kept encrypted, when there is none yet. */
 export async function sealingKey(): Promise<SigningKey> {
@@ -75,12 +90,23 @@ function markFor(
   signedAt: string,
   timeZone: string,
   figures: (typeof paperVersions.$inferSelect)['figures'],
+  pictures: Pictures,
 ): Mark | null {
   const { field } = at
   const value = signed.values[field.key]
+  const drawn = (mark: SignatureMark | null | undefined): Mark | null => {
+    if (!mark) return null
+    if (mark.kind !== 'image') return { kind: 'signature', signature: mark }
+    return { kind: 'signature', signature: { ...mark, png: pictures.get(mark.sha)! } }
+  }
   switch (field.type) {
     case 'signature':
-      return signed.signature ? { kind: 'signature', signature: signed.signature } : null
+      return drawn(signed.marks?.[field.key] ?? signed.signature)
+    case 'initials': {
+      const mark = drawn(signed.marks?.[field.key] ?? signed.initials)
+      if (mark) return mark
+      return typeof value === 'string' && value.trim() ? { kind: 'text', text: value.trim() } : null
+    }
     case 'date':
       return { kind: 'text', text: dayText(dayOf(signedAt, timeZone), at) }
     case 'day':
@@ -115,13 +141,54 @@ function markFor(
   }
 }
 
-function words(e: ChainedEvent): string {
+function words(e: ChainedEvent, nameOf: (id: unknown) => string): string {
   const data = e.data as Record<string, unknown>
+  const by = data.by as { name?: string } | undefined
+  const text = (v: unknown, most = 100) => String(v ?? '').slice(0, most)
   switch (e.type) {
-    case 'sent':
-      return `sent the paper: ${String(data.subject).slice(0, 100)}`
+    case 'sent': {
+      const checks = (data.checks as { type: string; name: string }[] | undefined) ?? []
+      const passed = checks.filter((c) => c.type === 'passed').map((c) => c.name)
+      return `sent it: ${text(data.subject)}${passed.length ? `; checked before by ${passed.join(' and ')}` : ''}`
+    }
+    case 'delivered':
+      return `the message reached ${text(data.address, 80)}`
+    case 'bounced':
+      return `the message to ${text(data.address, 80)} came back: ${text(data.reason)}`
+    case 'proved':
+      return `proved who they are: ${text(data.how)}`
+    case 'proof-failed':
+      return `did not prove who they are: ${text(data.how)}`
+    case 'closed':
+      return 'closed for them after too many tries'
+    case 'reopened':
+      return `opened again for ${nameOf(data.person)}`
+    case 'corrected':
+      return `corrected how ${nameOf(data.person)} is reached`
+    case 'replaced':
+      return `${text(by?.name)} takes the place of ${nameOf(data.person)}`
+    case 'passed-on':
+      return `passed it on to ${text(by?.name)}`
+    case 'reordered':
+      return 'changed the order'
+    case 'added':
+      return `${text(by?.name)} gets a copy`
+    case 'copied':
+      return `a copy went to ${nameOf(data.person)}`
+    case 'paused':
+      return 'put it on hold'
+    case 'resumed':
+      return 'let it go on'
+    case 'extended':
+      return data.lapsesAt ? `extended it to ${utc(text(data.lapsesAt))}` : 'took the deadline away'
+    case 'revised':
+      return `corrected it${data.why ? `: ${text(data.why)}` : ''}`
+    case 'on-paper':
+      return `says that ${nameOf(data.person)} signed on paper on ${text(data.day)}; scan SHA-256 ${text(data.scan, 64)}`
+    case 'answered':
+      return `answered the question of ${nameOf(data.person)}`
     case 'asked':
-      return `asked ${data.channel === 'e-mail' ? `by e-mail at ${String(data.address).slice(0, 80)}` : 'in person'}`
+      return `asked ${data.address ? `by ${text(data.channel)} at ${text(data.address, 80)}` : 'in person'}`
     case 'opened':
       return 'opened it'
     case 'signed':
@@ -135,14 +202,14 @@ function words(e: ChainedEvent): string {
   }
 }
 
-/** What a round's sealed copy is called: the paper's title, the job, `signed`, and the day the last person signed. */
-export async function sealedName(round: typeof rounds.$inferSelect): Promise<string> {
+/** What a sealed copy is called: the paper's title, the job, `signed`, and the day the last person signed. */
+export async function sealedName(roundId: string, paperId: string): Promise<string> {
   const [row] = await db()
     .select({ title: papers.title, job: jobs.title, at: sql<string>`max(${roundEvents.at})` })
     .from(roundEvents)
-    .innerJoin(papers, eq(papers.id, round.paperId))
-    .innerJoin(jobs, eq(jobs.id, round.jobId))
-    .where(and(eq(roundEvents.roundId, round.id), eq(roundEvents.type, 'signed')))
+    .innerJoin(papers, eq(papers.id, paperId))
+    .innerJoin(jobs, eq(jobs.id, papers.jobId))
+    .where(and(eq(roundEvents.roundId, roundId), inArray(roundEvents.type, ['signed', 'on-paper'])))
   const name = `${`${row!.title}, ${row!.job}`.slice(0, 90)}, signed ${dayOf(row!.at, (await theBusiness()).timeZone)}`
   return (
     name
@@ -152,104 +219,171 @@ export async function sealedName(round: typeof rounds.$inferSelect): Promise<str
   )
 }
 
-/** Seals a round that everybody has signed, once in effect, and sends each the copy. */
+/** What one person put on one paper of the round, for its marks and its record. */
+interface Given {
+  marks: PlacedMark[]
+  person: RecordPerson
+}
+interface Sealing {
+  events: ChainedEvent[]
+  timeZone: string
+  pictures: Pictures
+}
+
+function givenBy(
+  p: typeof roundPeople.$inferSelect,
+  state: PersonState,
+  { version }: RoundPaper,
+  { events, timeZone, pictures }: Sealing,
+): Given {
+  const about = (type: string) =>
+    events.findLast((e) => e.type === type && (e.data as { person?: string }).person === p.id)
+  const event = about('signed')
+  const data = event?.data as unknown as SignedData | undefined
+  const marks: PlacedMark[] = []
+  const given: RecordPerson['given'] = []
+  if (data) {
+    for (const at of version.fields)
+      if (at.field.party === p.party) {
+        const mark = markFor(at, data, event!.at, timeZone, version.figures, pictures)
+        if (mark) marks.push({ at, mark })
+      }
+    const here = new Set(version.fields.map((at) => at.field.key))
+    for (const f of p.fields) {
+      // A witness's own statement stands on no paper, only in the record.
+      const value = here.has(f.key) || p.part === 'witness' ? data.values[f.key] : undefined
+      if (value !== undefined && value !== '')
+        given.push({ label: f.label, value: value === true ? 'yes' : value === false ? 'no' : value })
+    }
+    for (const l of version.figures?.open ? version.figures.pricing.lines : []) {
+      if (Object.hasOwn(data.taken, l.key))
+        given.push({ label: l.description, value: data.taken[l.key] ? 'taken' : 'left out' })
+      if (Object.hasOwn(data.quantities, l.key))
+        given.push({ label: `${l.description}, quantity`, value: `${data.quantities[l.key]} ${l.unit}`.trim() })
+    }
+  }
+  const onPaper = state.onPaper ? (about('on-paper')?.data as { day: string; says: string } | undefined) : undefined
+  const asked = about('asked')?.data as { channel?: string; address?: string } | undefined
+  const reached = asked?.address ? `Reached by ${asked.channel} at ${asked.address}` : 'Asked in person'
+  const PART = { sign: 'signs', witness: 'witnesses', copy: 'gets a copy' }
+  return {
+    marks,
+    person: {
+      name: p.name,
+      part: state.status === 'replaced' ? 'was replaced by somebody else' : PART[p.part],
+      reached: onPaper
+        ? `Signed on paper on ${formatDayLong(onPaper.day)}, as ${onPaper.says} says`
+        : `${reached}${data?.proof ? `. Proved who they are: ${data.proof}` : ''}`,
+      signedAt: event?.at ?? null,
+      consent: data ? [data.consent.words, data.consent.further].filter(Boolean).join(' ') : null,
+      given,
+    },
+  }
+}
+
+/** Seals a round that everybody has signed, each of its papers, once in effect, and sends each person their copies. */
 export async function sealRound(roundId: string): Promise<void> {
   const state = await roundState(roundId)
-  if (state.status !== 'signed') return
+  if (state.status !== 'signed' || state.sealed) return
   const [round] = await db().select().from(rounds).where(eq(rounds.id, roundId))
-  if (!state.sealed) {
-    const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
-    const [paper] = await db().select().from(papers).where(eq(papers.id, round!.paperId))
-    const [job] = await db().select({ title: jobs.title }).from(jobs).where(eq(jobs.id, round!.jobId))
-    const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, roundId))
-    const business = await theBusiness()
-    const events = await chainOf(roundId)
-    const broken = brokenAt(events)
-    if (broken) throw new Error(`The round's chain is broken at event ${broken.seq}: ${broken.reason}`)
-    const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
-    const marks: PlacedMark[] = []
-    const signers: RecordPerson[] = people.map((p) => {
-      const event = events.find((e) => e.type === 'signed' && (e.data as unknown as SignedData).person === p.id)
-      const data = event?.data as unknown as SignedData | undefined
-      const given: RecordPerson['given'] = []
-      if (data) {
-        for (const at of version!.fields)
-          if (at.field.party === p.party) {
-            const mark = markFor(at, data, event!.at, business.timeZone, version!.figures)
-            if (mark) marks.push({ at, mark })
-          }
-        for (const f of p.fields) {
-          const value = data.values[f.key]
-          if (value !== undefined && value !== '')
-            given.push({ label: f.label, value: value === true ? 'yes' : value === false ? 'no' : value })
-        }
-        for (const l of version!.figures?.pricing.lines ?? []) {
-          if (Object.hasOwn(data.taken, l.key))
-            given.push({ label: l.description, value: data.taken[l.key] ? 'taken' : 'left out' })
-          if (Object.hasOwn(data.quantities, l.key))
-            given.push({ label: `${l.description}, quantity`, value: `${data.quantities[l.key]} ${l.unit}`.trim() })
-        }
-      }
-      const asked = events.find((e) => e.type === 'asked' && (e.data as { person?: string }).person === p.id)?.data as
-        { channel?: string; address?: string } | undefined
-      return {
-        name: p.name,
-        part: 'signs',
-        reached: asked?.channel === 'e-mail' ? `Reached by e-mail at ${asked.address}` : 'Asked in person',
-        signedAt: event?.at ?? null,
-        consent: data?.consent.words ?? null,
-        given,
-      }
-    })
-    const list: RecordEvent[] = events.map((e) => {
-      const actor = e.actor as unknown as { name: string; ip: string; device: string }
-      const about = (e.data as { person?: unknown }).person
-      return {
-        at: e.at,
-        who: e.type === 'asked' || e.type === 'nudged' ? nameOf(about) : actor.name,
-        what: words(e),
-        ip: e.type === 'asked' ? '' : actor.ip,
-        device: e.type === 'asked' || !actor.device ? '' : deviceWords(actor.device),
-      }
-    })
-    const at = now()
+  const list = await papersOf(roundId)
+  const [job] = await db().select({ title: jobs.title }).from(jobs).where(eq(jobs.id, round!.jobId))
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, roundId))
+  const business = await theBusiness()
+  const events = await chainOf(roundId)
+  const broken = brokenAt(events)
+  if (broken) throw new Error(`The round's chain is broken at event ${broken.seq}: ${broken.reason}`)
+  const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
+  const pictures = await picturesIn(events)
+  const happened: RecordEvent[] = events.map((e) => {
+    const actor = e.actor as unknown as { name: string; ip: string; device: string; kind: string }
+    const about = (e.data as { person?: unknown }).person
+    const isAbout = ['asked', 'nudged', 'delivered', 'bounced', 'closed'].includes(e.type)
+    return {
+      at: e.at,
+      who: isAbout ? nameOf(about) : actor.name,
+      what: words(e, nameOf),
+      ip: isAbout ? '' : actor.ip,
+      device: isAbout || !actor.device ? '' : deviceWords(actor.device),
+    }
+  })
+  const at = now()
+  const shas = new Map<string, string>()
+  for (const each of list) {
+    const { version, paper } = each
+    const concerned = people.filter((p) => p.how.papers === null || p.how.papers.includes(paper.id))
+    const given = concerned.map((p) =>
+      givenBy(
+        p,
+        state.people.find((x) => x.id === p.id)!,
+        each,
+        { events, timeZone: business.timeZone, pictures },
+      ),
+    )
     const sealed = await sealInWorker({
-      sent: await getBlob(version!.pdfSha),
-      marks,
-      title: version!.document.title,
-      language: version!.document.language,
+      sent: await getBlob(version.pdfSha),
+      marks: given.flatMap((g) => g.marks),
+      title: version.document.title,
+      language: version.document.language,
       author: business.legalName,
       at,
       reason: `All have signed; sealed ${utc(at)}`,
       key: await sealingKey(),
       record: signingRecord({
-        paper: paper!.title,
+        paper: paper.title,
         job: job!.title,
         business: business.legalName,
-        language: version!.document.language,
+        language: version.document.language,
         round: roundId,
-        sentSha: version!.pdfSha,
-        pages: version!.pages,
+        sentSha: version.pdfSha,
+        pages: version.pages,
         lastHash: events.at(-1)!.hash,
-        people: signers,
-        events: list,
+        people: given.map((g) => g.person),
+        events: happened,
       }),
     })
-    const sha = await putBlob(sealed, 'application/pdf')
-    await write(async (tx) => {
-      if ((await roundState(roundId)).sealed) return
-      await record(roundId, SYSTEM, { type: 'sealed', sha256: sha })
-      await tx.update(rounds).set({ sealedSha: sha }).where(eq(rounds.id, roundId))
-      await note({
-        jobId: round!.jobId,
-        type: 'sealed',
-        words: `${paper!.title} sealed`,
-        detail: 'Everyone gets the sealed copy.',
-        mark: 'settled',
-        paperId: paper!.id,
-      })
-      for (const p of people) if (p.email) await enqueue('mail.copy', `copy:${p.id}`, { personId: p.id })
-      await projectJob(round!.jobId)
-    })
+    shas.set(paper.id, await putBlob(sealed, 'application/pdf'))
   }
+  await write(async (tx) => {
+    if ((await roundState(roundId)).sealed) return
+    const [first] = list
+    const sha256 = shas.get(first!.paper.id)!
+    await record(
+      roundId,
+      SYSTEM,
+      { type: 'sealed', sha256 },
+      list.length > 1 ? { papers: list.map((p) => ({ paper: p.paper.title, sha256: shas.get(p.paper.id)! })) } : {},
+    )
+    await tx.update(rounds).set({ sealedSha: sha256 }).where(eq(rounds.id, roundId))
+    for (const p of list)
+      await tx
+        .update(roundPapers)
+        .set({ sealedSha: shas.get(p.paper.id)! })
+        .where(and(eq(roundPapers.roundId, roundId), eq(roundPapers.position, p.position)))
+    await note({
+      jobId: round!.jobId,
+      type: 'sealed',
+      words: `${titlesOf(list)} sealed`,
+      detail: 'Everyone gets the sealed copy.',
+      mark: 'settled',
+      paperId: first!.paper.id,
+    })
+    const gone = new Set(state.people.filter((p) => p.status === 'replaced').map((p) => p.id))
+    for (const p of people)
+      if (p.email && p.how.copy !== 'none' && !gone.has(p.id))
+        await enqueue('mail.copy', `copy:${p.id}`, { personId: p.id })
+    await projectJob(round!.jobId)
+  })
+}
+
+/** The pictures of signatures that were given, by their hash. */
+async function picturesIn(events: readonly ChainedEvent[]): Promise<Pictures> {
+  const pictures: Pictures = new Map()
+  for (const e of events) {
+    if (e.type !== 'signed') continue
+    const { signature, initials, marks } = e.data as unknown as SignedData
+    for (const mark of [signature, initials, ...Object.values(marks ?? {})])
+      if (mark?.kind === 'image' && !pictures.has(mark.sha)) pictures.set(mark.sha, await getBlob(mark.sha))
+  }
+  return pictures
 }

@@ -1,31 +1,163 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import type { z } from 'zod'
-import { fieldsOf } from '../../../core/document/model'
-import { type RoundState, consequences } from '../../../core/rounds/rounds'
+import { type FieldSpec, fieldsOf } from '../../../core/document/model'
+import { foldChecks } from '../../../core/rounds/checks'
+import { type Gathered, gather } from '../../../core/rounds/gather'
+import { type PlanPerson, type RoundPlan, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
+import { type RoundPerson, acts } from '../../../core/rounds/rounds'
+import { deadlineOf } from '../../../core/rounds/times'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import type { sendPaper } from '../../../shared/papers'
 import { putBlob } from '../../blobs'
 import { now } from '../../clock'
-import { db, write } from '../../db/client'
-import { type Binding, paperVersions, papers, roundPeople, rounds } from '../../db/schema'
+import { hashPassword } from '../../crypt'
+import { type Db, db, write } from '../../db/client'
+import { type PersonHow, members, paperVersions, papers, roundPapers, roundPeople, rounds } from '../../db/schema'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
+import type { Rendered } from '../../worker/index'
 import { note } from '../happenings'
-import { projectJob } from '../jobs/project'
-import { loadPaper, preflightOf, preparePaper, renderDraft, sheetOf } from '../papers/prepare'
-import { whenOver } from './over'
-import { type Actor, SYSTEM, record } from './record'
-import { issueLink } from './links'
+import { type Prepared, loadPaper, preflightOf, renderDraft, sheetOf } from '../papers/prepare'
+import { follow } from './follow'
+import { titlesOf } from './papers'
+import { type LoadedPlan, loadPlan } from './plan'
+import { type Actor, record } from './record'
+import { witnessFields } from './witness'
 
-const memberOf = (b: Binding | undefined) => (b && 'memberId' in b ? b.memberId : null)
-const contactOf = (b: Binding | undefined) => (b && 'contactId' in b ? b.contactId : null)
+/** A paper drawn as it goes out, with the places of its fields. */
+export interface Frozen {
+  prepared: Prepared
+  rendered: Rendered
+  pdfSha: string
+}
+
+/** Draws a paper as it would go out now; throws the first thing that stops it. */
+export async function freeze(prepared: Prepared, lapsesAt: string | null): Promise<Frozen> {
+  const sheet = await sheetOf(prepared)
+  const rendered = await renderDraft(prepared)
+  const stop = (await preflightOf(prepared, sheet, lapsesAt, rendered.overflows)).find((n) => n.severity === 'stop')
+  if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
+  return { prepared, rendered, pdfSha: await putBlob(rendered.pdf, 'application/pdf') }
+}
+
+/** Who stands where: the key of each person's place over all papers, each its own. */
+export function placesOf(people: readonly PlanPerson[]): Map<string, string> {
+  const places = new Map<string, string>()
+  const taken = new Set<string>()
+  for (const p of people) {
+    const wanted = p.stands[0]?.party ?? p.part
+    let place = wanted
+    for (let n = 2; taken.has(place); n += 1) place = `${wanted.slice(0, 36)}-${n}`
+    taken.add(place)
+    places.set(p.key, place)
+  }
+  return places
+}
+
+/** Puts frozen papers together so that everybody has one place, whatever a paper calls it. */
+export function gatherFrozen(
+  frozen: readonly Frozen[],
+  people: readonly PlanPerson[],
+  places: Map<string, string>,
+): Gathered[] {
+  return gather(
+    frozen.map(({ prepared, rendered }) => ({
+      id: prepared.paper.id,
+      document: prepared.merged.document,
+      placed: rendered.fields,
+    })),
+    (paper, party) => {
+      const who = people.find((p) => p.stands.some((s) => s.paper === paper && s.party === party))
+      return who ? places.get(who.key)! : null
+    },
+  )
+}
+
+/** The fields of one place over all papers, each once. */
+export function fieldsAt(place: string, gathered: readonly Gathered[]): FieldSpec[] {
+  const all = new Map<string, FieldSpec>()
+  for (const { document, placed } of gathered) {
+    for (const f of fieldsOf(document)) if (f.party === place && !all.has(f.key)) all.set(f.key, f)
+    for (const { field: f } of placed)
+      if (f.party === place && ['take', 'quantity', 'agreed-total'].includes(f.type) && !all.has(f.key))
+        all.set(f.key, f)
+  }
+  return [...all.values()]
+}
+
+/** Inserts a version of each paper; returns the ids by paper. */
+export async function keepVersions(
+  tx: Db,
+  frozen: readonly Frozen[],
+  gathered: readonly Gathered[],
+): Promise<Map<string, string>> {
+  const ids = new Map<string, string>()
+  for (const { prepared, rendered, pdfSha } of frozen) {
+    const id = newId()
+    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
+    await tx.insert(paperVersions).values({
+      id,
+      paperId: prepared.paper.id,
+      document,
+      figures: prepared.figures,
+      fields: placed,
+      pages: rendered.pages,
+      pdfSha,
+      createdAt: now(),
+    })
+    ids.set(prepared.paper.id, id)
+  }
+  return ids
+}
+
+/** What of a person's settings goes with them; an agreed code is kept hashed. */
+async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
+  const { phone, reach, language, subject, message, mayPassOn, copy, proof, stands } = p
+  const concerned = [...new Set(stands.map((s) => s.paper))]
+  return {
+    phone,
+    reach,
+    language,
+    subject,
+    message,
+    mayPassOn,
+    copy,
+    proof: proof.kind === 'agreed' ? { ...proof, code: await hashPassword(proof.code.toLowerCase()) } : proof,
+    // Whoever stands for nothing sees all of it: a witness, somebody who gets a copy.
+    papers: concerned.length === 0 || concerned.length === plan.papers.length ? null : concerned,
+  }
+}
+
+/** Who may send: a member whose role is checked sends only what somebody else has passed. */
+async function insistOnCheck({ checks, plan, prepared }: LoadedPlan, actor: Actor): Promise<void> {
+  const state = foldChecks(checks)
+  if (state.status === 'waiting') throw new Problem('not-now', 'This is being checked. It goes out when it is passed.')
+  if (state.status === 'passed') return
+  if (plan.people.some((p) => p.part === 'check'))
+    throw new Problem('not-now', 'Somebody checks this first. Send it to them to check.')
+  const [member] =
+    actor.kind === 'member' && actor.id ? await db().select().from(members).where(eq(members.id, actor.id)) : []
+  if (member && prepared[0]!.loaded.business.settings.checked.includes(member.role))
+    throw new Problem('not-now', 'Somebody else of the business checks what you send. Say who, and send it to them.')
+}
+
+/** One quote at most: what is chosen on it is kept by the line, and there is one total to accept. */
+function insistOnOneQuote(prepared: readonly Prepared[]): void {
+  if (prepared.filter((p) => p.figures.open).length > 1)
+    throw new Problem('invalid', 'A round holds one quote at most. Send the other on its own.')
+}
 
 /**
- * Sends a paper: freezes what it says now (the exact PDF, its fields and figures), opens a round with its people in
- * their turns, and asks the first. Sent twice with one key, it goes out once.
+ * Sends the papers of a round: freezes what they say now (the exact PDFs, their fields and figures), opens the round with
+ * its people in their turns, and asks the first. Sent twice with one key, it goes out once.
  */
-export async function sendRound(paperId: string, input: z.output<typeof sendPaper>, actor: Actor): Promise<string> {
+export async function sendRound(
+  paperId: string,
+  input: z.output<typeof sendPaper>,
+  actor: Actor,
+  checked?: LoadedPlan['checks'],
+): Promise<string> {
   const roundId = `r${input.key}`
   const already = async () => {
     const [round] = await db().select({ paperId: rounds.paperId }).from(rounds).where(eq(rounds.id, roundId))
@@ -35,133 +167,146 @@ export async function sendRound(paperId: string, input: z.output<typeof sendPape
   if (await already()) return roundId
   const paper = await loadPaper(paperId)
   if (paper.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
-  const prepared = await preparePaper(paper)
-  const { merged, loaded, figures } = prepared
-  const sheet = await sheetOf(prepared)
-  const fields = fieldsOf(merged.document)
-  const rendered = await renderDraft(prepared)
-  const notes = await preflightOf(prepared, sheet, input.lapsesAt, rendered.overflows)
-  const stop = notes.find((n) => n.severity === 'stop')
-  if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
-  if (input.lapsesAt && input.lapsesAt <= now())
-    throw new Problem('invalid', 'The deadline has passed already.', { lapsesAt: 'Choose a later time.' })
-  const pdfSha = await putBlob(rendered.pdf, 'application/pdf')
+  const loaded = await loadPlan(paper, true)
+  if (checked) loaded.checks = checked
+  await insistOnCheck(loaded, actor)
+  insistOnOneQuote(loaded.prepared)
+  const plan: RoundPlan = {
+    ...loaded.plan,
+    subject: input.subject ?? loaded.plan.subject,
+    message: input.message ?? loaded.plan.message,
+    ...(input.lapsesAt === undefined
+      ? {}
+      : { deadline: input.lapsesAt ? { kind: 'at' as const, at: input.lapsesAt } : { kind: 'none' as const } }),
+  }
+  const { job, business } = loaded.prepared[0]!.loaded
+  const lapsesAt = deadlineOf(plan.deadline, now(), job.day ?? null, business.timeZone)
+  const frozen: Frozen[] = []
+  for (const prepared of loaded.prepared) frozen.push(await freeze(prepared, lapsesAt ?? null))
+  const stop = planProblems(plan, loaded.views, now(), lapsesAt).find((p) => p.severity === 'stop')
+  if (stop)
+    throw new Problem(
+      lapsesAt && lapsesAt <= now() ? 'invalid' : 'not-now',
+      `${stop.words} Nothing was sent.`,
+      lapsesAt && lapsesAt <= now() ? { lapsesAt: 'Choose a later time.' } : {},
+    )
+  const active = plan.people.filter((p) => p.part !== 'check')
+  const places = placesOf(active)
+  const gathered = gatherFrozen(frozen, active, places)
+  const hows = new Map(await Promise.all(active.map(async (p) => [p.key, await howOf(p, plan)] as const)))
 
   return write(async (tx) => {
     if (await already()) return roundId
-    const [now2] = await tx.select({ state: papers.state }).from(papers).where(eq(papers.id, paperId))
-    if (now2?.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
-    if (
-      (
-        await tx
-          .select({ v: sql<number>`version` })
-          .from(sql`jobs`)
-          .where(sql`id = ${paper.jobId}`)
-      )[0]?.v !== loaded.job.version
-    )
+    const states = await tx.select({ state: papers.state }).from(papers).where(inArray(papers.id, plan.papers))
+    if (states.some((s) => s.state !== 'draft')) throw new Problem('not-now', 'This paper has been sent already.')
+    const [current] = await tx
+      .select({ v: sql<number>`version` })
+      .from(sql`jobs`)
+      .where(sql`id = ${paper.jobId}`)
+    if (current?.v !== job.version)
       throw new Problem('stale', 'The job changed while this was being sent. Look at it once more, then send again.')
-    const versionId = newId()
-    const allFields = [
-      ...fields,
-      ...rendered.fields.map((f) => f.field).filter((f) => ['take', 'quantity', 'agreed-total'].includes(f.type)),
-    ]
-    await tx.insert(paperVersions).values({
-      id: versionId,
-      paperId,
-      document: merged.document,
-      figures,
-      fields: rendered.fields,
-      pages: rendered.pages,
-      pdfSha,
-      createdAt: now(),
-    })
+    const versions = await keepVersions(tx, frozen, gathered)
     await tx.insert(rounds).values({
       id: roundId,
       paperId,
-      versionId,
+      versionId: versions.get(paperId)!,
       jobId: paper.jobId,
-      subject: input.subject,
-      message: input.message,
-      lapsesAt: input.lapsesAt,
+      subject: plan.subject,
+      message: plan.message,
+      lapsesAt: lapsesAt!,
       createdAt: now(),
       createdBy: actor.kind === 'member' ? actor.id : null,
+      settings: { reminders: plan.reminders, consent: plan.consent },
     })
-    const people = sheet.map((s) => ({ ...s, id: newId() }))
-    await tx.insert(roundPeople).values(
-      people.map((p) => ({
-        id: p.id,
-        roundId,
-        party: p.party,
-        contactId: contactOf(paper.bindings[p.party]),
-        memberId: memberOf(paper.bindings[p.party]),
-        name: p.name,
-        email: p.email,
-        turn: p.turn,
-        part: 'sign' as const,
-        fields: allFields.filter((f) => f.party === p.party),
-        draft: EMPTY_DRAFT,
-      })),
+    await tx
+      .insert(roundPapers)
+      .values(plan.papers.map((id, position) => ({ roundId, position, paperId: id, versionId: versions.get(id)! })))
+    const ids = new Map(active.map((p) => [p.key, newId()]))
+    const people = roundPeopleOf(
+      plan,
+      (key) => ids.get(key)!,
+      (key) => places.get(key)!,
     )
-    await tx.update(papers).set({ state: 'out' }).where(eq(papers.id, paperId))
+    await tx.insert(roundPeople).values(
+      people.map((r) => {
+        const p = active.find((x) => ids.get(x.key) === r.id)!
+        const own = fieldsAt(r.party, gathered)
+        const signer = people.find((s) => s.id === r.of)
+        return {
+          id: r.id,
+          roundId,
+          party: r.party,
+          contactId: p.contactId,
+          memberId: p.memberId,
+          name: p.name,
+          email: p.email,
+          turn: r.turn,
+          part: r.part as 'sign',
+          fields: signer ? [...own, ...witnessFields(r.party, signer.name, own)] : own,
+          draft: EMPTY_DRAFT,
+          how: hows.get(p.key)!,
+        }
+      }),
+    )
+    await tx.update(papers).set({ state: 'out' }).where(inArray(papers.id, plan.papers))
+    const enclosed = loaded.prepared.flatMap((p) => p.paper.own.enclosures ?? [])
+    const [first] = frozen
     const { before, after } = await record(
       roundId,
       actor,
-      {
-        type: 'sent',
-        lapsesAt: input.lapsesAt,
-        people: people.map((p) => ({ id: p.id, party: p.party, name: p.name, turn: p.turn, part: 'sign' })),
-      },
+      { type: 'sent', lapsesAt: lapsesAt!, people },
       {
         paper: paper.title,
-        sha256: pdfSha,
-        pages: rendered.pages,
-        subject: input.subject,
-        ...(paper.own.enclosures?.length
-          ? { enclosures: paper.own.enclosures.map((e) => ({ name: e.name, sha256: e.sha })) }
+        sha256: first!.pdfSha,
+        pages: first!.rendered.pages,
+        subject: plan.subject,
+        ...(frozen.length > 1
+          ? {
+              papers: frozen.map((f) => ({
+                paper: f.prepared.paper.title,
+                sha256: f.pdfSha,
+                pages: f.rendered.pages,
+              })),
+            }
+          : {}),
+        ...(enclosed.length ? { enclosures: enclosed.map((e) => ({ name: e.name, sha256: e.sha })) } : {}),
+        ...(loaded.checks.length
+          ? {
+              checks: loaded.checks.map(({ type, name, at, ...rest }) => ({
+                type,
+                name,
+                at,
+                ...('remark' in rest ? { remark: rest.remark } : {}),
+              })),
+            }
           : {}),
       },
     )
-    if (input.lapsesAt) await enqueue('lapse', `lapse:${roundId}`, { roundId }, input.lapsesAt)
-    const first = people.filter((p) => p.turn === 1)
-    await note({
-      jobId: paper.jobId,
-      type: 'sent',
-      words: `${paper.title} sent to ${first.map((p) => p.name.slice(0, 80)).join(' and ')}`,
-      detail: first.map((p) => p.email).join(', '),
-      mark: 'theirs',
-      paperId,
-      notable: true,
-    })
+    if (lapsesAt) await enqueue('lapse', `lapse:${roundId}:${lapsesAt}`, { roundId }, lapsesAt)
+    await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared)), people, active, ids)
     await follow(roundId, before, after)
     return roundId
   })
 }
 
-/** Does what an event leads to: asks the next people, or ends the round. In the event's own transaction. */
-export async function follow(roundId: string, before: RoundState, after: RoundState): Promise<void> {
-  await write(async (tx) => {
-    const { ask, over } = consequences(before, after)
-    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
-    for (const p of ask) {
-      const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, p.id))
-      await record(
-        roundId,
-        SYSTEM,
-        { type: 'asked', person: p.id },
-        { channel: person!.email ? 'e-mail' : 'in person', address: person!.email },
-      )
-      const { nonce } = person!.email ? await issueLink(p.id, person!.memberId ? 'member' : 'email') : { nonce: '' }
-      if (nonce) await enqueue('mail.ask', `ask:${p.id}`, { personId: p.id, nonce, nudge: false })
-      if (person!.memberId)
-        await note({
-          jobId: round!.jobId,
-          type: 'turn',
-          words: 'Your move: countersign',
-          mark: 'yours',
-          paperId: round!.paperId,
-        })
-    }
-    if (over) await whenOver(roundId, over)
-    await projectJob(round!.jobId)
+async function noteSent(
+  jobId: string,
+  paperId: string,
+  titles: string,
+  people: readonly RoundPerson[],
+  plan: readonly PlanPerson[],
+  ids: Map<string, string>,
+): Promise<void> {
+  const turn = Math.min(...people.filter(acts).map((p) => p.turn))
+  const first = people.filter((p) => acts(p) && p.turn === turn)
+  const emails = first.map((p) => plan.find((x) => ids.get(x.key) === p.id)?.email ?? '')
+  await note({
+    jobId,
+    type: 'sent',
+    words: `${titles} sent to ${first.map((p) => p.name.slice(0, 80)).join(' and ')}`,
+    detail: emails.filter(Boolean).join(', '),
+    mark: 'theirs',
+    paperId,
+    notable: true,
   })
 }

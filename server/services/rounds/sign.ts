@@ -1,12 +1,14 @@
 import { eq } from 'drizzle-orm'
+import type { Language } from '../../../core/rounds/plan'
 import { checkFields, evaluateGiven, isTheirs } from '../../../core/fields/check'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
 import { today } from '../../clock'
-import { write } from '../../db/client'
-import { paperVersions, papers, roundPeople, rounds } from '../../db/schema'
+import { WORDS } from '../../../shared/words'
+import { db, write } from '../../db/client'
+import { blobs, roundPapers, roundPeople, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
 import { theBusiness } from '../business'
@@ -15,7 +17,9 @@ import { projectJob } from '../jobs/project'
 import type { LinkHolder } from './links'
 import { type Actor, record } from './record'
 import { aroundOf } from './around'
-import { follow } from './send'
+import { follow } from './follow'
+import { takePlace } from './manage'
+import { papersFor, titlesOf } from './papers'
 import { roundState } from './state'
 
 type Person = typeof roundPeople.$inferSelect
@@ -41,12 +45,12 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
         { channel: holder.channel },
       )
       const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-      const [paper] = await tx.select({ title: papers.title }).from(papers).where(eq(papers.id, round!.paperId))
+      const titles = titlesOf(await papersFor(holder.person))
       if (!holder.person.memberId)
         await note({
           jobId: round!.jobId,
           type: 'opened',
-          words: `${holder.person.name.slice(0, 80)} opened the ${paper!.title.toLowerCase()}`,
+          words: `${holder.person.name.slice(0, 80)} opened the ${titles.toLowerCase()}`,
           paperId: round!.paperId,
         })
       await projectJob(round!.jobId)
@@ -81,8 +85,25 @@ export async function saveDraft(person: Person, draft: SignerDraft, basedOn: num
 const wellFormedDraft = (d: SignerDraft): SignerDraft =>
   JSON.parse(JSON.stringify(d), (_, v: unknown) => (typeof v === 'string' ? wellFormed(v) : v)) as SignerDraft
 
+const CHANNEL: Record<LinkHolder['channel'], string> = {
+  email: 'by a link sent by e-mail',
+  text: 'by a link sent as a text',
+  link: 'by a link that was handed over',
+  device: 'in person, on the business’s device',
+  member: 'signed in as a member of the business',
+  pad: 'on their phone',
+}
+
+/** What a person gives when they have done their part. */
+export interface Finished {
+  draft: SignerDraft
+  basedOn: number
+  further: boolean
+  language: Language
+}
+
 /**
- * A person signs: what they filled is checked against the frozen version, recorded in the chain, and what follows is set
+ * A person signs: what they filled is checked against the frozen versions, recorded in the chain, and what follows is set
  * going, all in one transaction. Signing again says so and changes nothing.
  */
 export async function finishPart(
@@ -90,13 +111,17 @@ export async function finishPart(
   given: SignerDraft,
   basedOn: number,
   from: { ip: string; device: string },
+  more: Pick<Finished, 'further' | 'language'> = { further: false, language: 'en' },
 ): Promise<{ already: boolean }> {
   const { person } = holder
-  const draft = wellFormedDraft(given)
+  const draft = wellFormedDraft({ ...EMPTY_DRAFT, ...given })
+  const list = await papersFor(person)
+  const business = await theBusiness()
   return write(async (tx) => {
     const [row] = await tx.select().from(roundPeople).where(eq(roundPeople.id, person.id))
     const state = await roundState(person.roundId)
-    if (state.people.find((p) => p.id === person.id)?.status === 'done') return { already: true }
+    const me = state.people.find((p) => p.id === person.id)
+    if (me?.status === 'done') return { already: true }
     if (state.status === 'out' && row!.draftVersion !== basedOn)
       throw new Problem(
         'stale',
@@ -105,25 +130,31 @@ export async function finishPart(
         { draft: row!.draft, version: row!.draftVersion },
       )
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, person.roundId))
-    const [version] = await tx.select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
-    const [paper] = await tx.select().from(papers).where(eq(papers.id, round!.paperId))
-    const day = today((await theBusiness()).timeZone)
-    const around = await aroundOf(person, version!.fields)
-    const problems = checkFields(row!.fields, person.party, draft, day, around)
-    if (version!.figures?.open) problems.push(...applyChoices(version!.figures.pricing.lines, draft).problems)
+    // What was corrected since they opened it has to be read first.
+    const current = await tx
+      .select({ id: roundPapers.versionId })
+      .from(roundPapers)
+      .where(eq(roundPapers.roundId, person.roundId))
+    if (list.some((p) => !current.some((c) => c.id === p.version.id)))
+      throw new Problem('stale', 'The sender has just corrected this. Look it over once more, then sign.', {}, {})
+    const placed = list.flatMap((p) => p.version.fields)
+    const open = list.find((p) => p.version.figures?.open)?.version.figures
+    const day = today(business.timeZone)
+    const around = await aroundOf(person, placed)
+    const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, around)
+    if (open && me?.part === 'sign') problems.push(...applyChoices(open.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })
+    const consent = round!.settings.consent
+    if (consent && !more.further)
+      problems.push({ key: 'further', message: 'Please tick what the sender asks you to confirm.' })
+    problems.push(...(await missingPictures(draft)))
     if (problems.length && state.status === 'out')
       throw new Problem(
         'invalid',
         `${problems[0]!.message}${problems.length > 1 ? ` And ${problems.length - 1} more.` : ''}`,
         Object.fromEntries(problems.map((p) => [p.key, p.message])),
       )
-    const channel = {
-      email: 'by a link sent by e-mail',
-      device: 'in person, on the business’s device',
-      member: 'signed in as a member of the business',
-    }[holder.channel]
     // What their rules don't ask for isn't kept; what is worked out from it is.
     const worked = evaluateGiven(row!.fields, draft, around, day)
     const kept = Object.fromEntries(
@@ -133,6 +164,10 @@ export async function finishPart(
         return theirs && worked.shown.has(f.key) && value !== undefined && value !== '' ? [[f.key, value]] : []
       }),
     )
+    const extra: { [key: string]: Json } = {}
+    if (draft.initials) extra.initials = draft.initials as unknown as Json
+    if (Object.keys(draft.marks).length) extra.marks = draft.marks as unknown as Json
+    if (list.length > 1) extra.papers = list.map((p) => ({ paper: p.paper.title, sha256: p.version.pdfSha }))
     const { before, after } = await record(
       person.roundId,
       actorOf(person, from),
@@ -143,9 +178,13 @@ export async function finishPart(
         quantities: draft.quantities,
         signature: draft.signature as unknown as Json,
         signatureSha256: sha256Hex(canonical(draft.signature as unknown as Json)),
-        consent: { version: CONSENT.version, words: CONSENT.words },
-        channel,
-        sha256: version!.pdfSha,
+        ...extra,
+        consent: consent
+          ? { version: CONSENT.version, words: WORDS[more.language].consent, further: consent }
+          : { version: CONSENT.version, words: WORDS[more.language].consent },
+        channel: CHANNEL[holder.channel],
+        language: more.language,
+        sha256: list[0]!.version.pdfSha,
       },
     )
     await tx
@@ -153,19 +192,32 @@ export async function finishPart(
       .set({ draft: EMPTY_DRAFT, draftVersion: basedOn + 1 })
       .where(eq(roundPeople.id, person.id))
     const done = after.status === 'signed'
-    if (paper!.kind !== 'quote')
+    const titles = titlesOf(list)
+    if (list.some((p) => p.paper.kind !== 'quote'))
       await note({
         jobId: round!.jobId,
         type: 'signed',
-        words: `${person.name.slice(0, 80)} signed the ${paper!.title.toLowerCase()}`,
+        words: `${person.name.slice(0, 80)} ${me?.part === 'witness' ? 'witnessed' : 'signed'} the ${titles.toLowerCase()}`,
         detail: done ? 'All have signed.' : '',
         mark: done ? 'settled' : 'yours',
-        paperId: paper!.id,
+        paperId: round!.paperId,
         notable: true,
       })
     await follow(person.roundId, before, after)
     return { already: false }
   })
+}
+
+/** Pictures of signatures have to be ones that were given here. */
+async function missingPictures(draft: SignerDraft): Promise<{ key: string; message: string }[]> {
+  const out: { key: string; message: string }[] = []
+  for (const mark of [draft.signature, draft.initials, ...Object.values(draft.marks)])
+    if (mark?.kind === 'image') {
+      const [blob] = await db().select({ type: blobs.type }).from(blobs).where(eq(blobs.sha, mark.sha))
+      if (blob?.type !== 'image/png')
+        out.push({ key: 'signature', message: 'Give the picture of your signature again.' })
+    }
+  return out
 }
 
 /** A person says no, with a reason; the round is closed and the business told. */
@@ -181,20 +233,20 @@ export async function declinePart(
       reason: wellFormed(reason),
     })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-    const [paper] = await tx.select().from(papers).where(eq(papers.id, round!.paperId))
+    const titles = titlesOf(await papersFor(holder.person))
     await note({
       jobId: round!.jobId,
       type: 'declined',
-      words: `${holder.person.name.slice(0, 80)} declined the ${paper!.title.toLowerCase()}`,
+      words: `${holder.person.name.slice(0, 80)} declined the ${titles.toLowerCase()}`,
       detail: `“${reason}”`,
       mark: 'trouble',
-      paperId: paper!.id,
+      paperId: round!.paperId,
       notable: true,
     })
     await enqueue('mail.owner', `declined:${holder.person.id}`, {
       jobId: round!.jobId,
-      subject: `${paper!.title} declined`,
-      words: `${holder.person.name} declined the ${paper!.title.toLowerCase()}: “${reason}”`,
+      subject: `${titles} declined`,
+      words: `${holder.person.name} declined the ${titles.toLowerCase()}: “${reason}”`,
     })
     await follow(holder.person.roundId, before, after)
   })
@@ -228,6 +280,35 @@ export async function askBusiness(
       subject: `A question from ${holder.person.name.slice(0, 80)}`,
       words: question,
       replyTo: holder.person.email,
+    })
+  })
+}
+
+/** Somebody passes their part on, where the sender allowed it: the one who comes is asked at once, their own link stops working. */
+export async function passPart(
+  holder: LinkHolder,
+  to: { name: string; email: string; reason: string },
+  from: { ip: string; device: string },
+): Promise<void> {
+  const { person } = holder
+  if (!person.how.mayPassOn || person.part !== 'sign')
+    throw new Problem('not-allowed', 'This can’t be passed on. Ask the sender to put somebody else in your place.')
+  if (to.email.toLowerCase() === person.email.toLowerCase())
+    throw new Problem('invalid', 'This is your own address.', { email: 'Give the address of the other person.' })
+  await write(async (tx) => {
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, person.roundId))
+    await takePlace(
+      round!,
+      person,
+      { name: wellFormed(to.name), email: to.email, phone: '', contactId: null },
+      'passed-on',
+      actorOf(person, from),
+      { reason: wellFormed(to.reason), to: to.email },
+    )
+    await enqueue('mail.owner', `passed:${person.id}`, {
+      jobId: round!.jobId,
+      subject: `${person.name.slice(0, 80)} passed it on to ${to.name.slice(0, 80)}`,
+      words: `${person.name} passed it on to ${to.name} (${to.email})${to.reason ? `: “${to.reason}”` : '.'}`,
     })
   })
 }

@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { type RoundEvent, type RoundState, fold } from '../../../core/rounds/rounds'
 import { db } from '../../db/client'
-import { roundEvents, roundPeople, rounds } from '../../db/schema'
+import { roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
 
 export interface LiveRound {
   id: string
@@ -33,13 +33,14 @@ export async function latestRounds(paperIds: readonly string[]): Promise<Map<str
   const out = new Map<string, LiveRound>()
   if (paperIds.length === 0) return out
   const rows = await db()
-    .select({ id: rounds.id, paperId: rounds.paperId, createdAt: rounds.createdAt })
-    .from(rounds)
-    .where(inArray(rounds.paperId, [...paperIds]))
+    .select({ id: rounds.id, paperId: roundPapers.paperId, createdAt: rounds.createdAt })
+    .from(roundPapers)
+    .innerJoin(rounds, eq(rounds.id, roundPapers.roundId))
+    .where(inArray(roundPapers.paperId, [...paperIds]))
     .orderBy(desc(rounds.createdAt), desc(rounds.id))
   const latest = rows.filter((r, i) => rows.findIndex((x) => x.paperId === r.paperId) === i)
   if (latest.length === 0) return out
-  const ids = latest.map((r) => r.id)
+  const ids = [...new Set(latest.map((r) => r.id))]
   const events = await db()
     .select()
     .from(roundEvents)

@@ -1,80 +1,134 @@
-import { eq } from 'drizzle-orm'
-import { openTurn } from '../../../core/rounds/rounds'
-import type { SignerView } from '../../../shared/signer'
+import { desc, eq } from 'drizzle-orm'
+import { differences } from '../../../core/rounds/difference'
+import type { Language } from '../../../core/rounds/plan'
+import { type PersonState, type RoundState, mayAct } from '../../../core/rounds/rounds'
+import type { SignerPaper, SignerView } from '../../../shared/signer'
+import { EMPTY_DRAFT } from '../../../shared/signing'
 import { now } from '../../clock'
 import { db } from '../../db/client'
-import { jobs, paperVersions, papers, rounds } from '../../db/schema'
+import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../../db/schema'
 import { Problem } from '../../problem'
+import { theBusiness } from '../business'
 import { loadJob } from '../jobs/load'
 import { requestCard } from '../money/payments'
 import { aroundOf } from './around'
 import type { LinkHolder } from './links'
+import { questionsOf } from './manage'
+import { type RoundPaper, papersFor } from './papers'
+import { CODE_TRIES, masked } from './proof'
 import { roundState } from './state'
 
-/** What a person's link shows. A lapsed or withdrawn paper can't be read any more. */
-export async function signerView(holder: LinkHolder): Promise<SignerView> {
-  const { person } = holder
-  const state = await roundState(person.roundId)
-  const [round] = await db().select().from(rounds).where(eq(rounds.id, person.roundId))
-  const [paper] = await db().select().from(papers).where(eq(papers.id, round!.paperId))
-  const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, round!.versionId))
-  const [job] = await db().select({ title: jobs.title }).from(jobs).where(eq(jobs.id, round!.jobId))
-  const me = state.people.find((p) => p.id === person.id)!
+/** How things stand for one person of a round. */
+function stateFor(state: RoundState, me: PersonState): SignerView['state'] {
+  if (me.status === 'replaced') return 'replaced'
   const late = state.status === 'out' && state.lapsesAt !== null && now() >= state.lapsesAt
-  const mine: SignerView['state'] =
-    me.status === 'done'
-      ? 'done'
-      : late
-        ? 'lapsed'
-        : state.status === 'out'
-          ? me.turn === openTurn(state)
-            ? 'open'
-            : 'not-yet'
-          : state.status === 'signed'
-            ? 'done'
-            : (state.status as 'declined')
-  const readable = mine === 'open' || mine === 'done'
-  const { stages, business, today, client, job: full } = await loadJob(round!.jobId)
-  const stage =
-    full.agreedOn && client && person.contactId === client.id
-      ? stages.find((s) => !s.held && s.amount > 0 && (s.open > 0 || s.key === 'deposit'))
-      : undefined
-  const rest = stage && stages.find((s) => !s.held && s.key !== stage.key && s.open > 0)
-  return {
+  if (me.part === 'copy') {
+    if (late) return 'lapsed'
+    if (state.status === 'out' || state.status === 'signed') return 'copy'
+    return state.status as 'declined'
+  }
+  if (me.status === 'done') return 'done'
+  if (late) return 'lapsed'
+  if (state.status === 'signed') return 'done'
+  if (state.status !== 'out') return state.status as 'declined'
+  if (state.paused !== null) return 'paused'
+  return mayAct(state).some((p) => p.id === me.id) ? 'open' : 'not-yet'
+}
+
+/** Everything that isn't known, or isn't to be told, before somebody has proved who they are. */
+const HIDDEN = {
+  papers: [] as SignerPaper[],
+  around: { fields: [], values: {} },
+  others: [] as SignerView['others'],
+  questions: [] as SignerView['questions'],
+  further: '',
+  thanks: '',
+  witnesses: null,
+  reason: null,
+  pay: null,
+  draft: EMPTY_DRAFT,
+  version: 0,
+}
+
+/** What a person's link shows. A lapsed or withdrawn paper can't be read any more. */
+export async function signerView(
+  holder: LinkHolder,
+  proved: boolean,
+  language: { chosen: Language | null; asked: Language },
+): Promise<SignerView> {
+  const { person } = holder
+  const [state, [round], business] = await Promise.all([
+    roundState(person.roundId),
+    db().select().from(rounds).where(eq(rounds.id, person.roundId)),
+    theBusiness(),
+  ])
+  const me = state.people.find((p) => p.id === person.id)!
+  const mine = stateFor(state, me)
+  const { stages, today, client, job } = await loadJob(round!.jobId)
+  const base = {
     business: { name: business.name, email: business.email, phone: business.phone },
-    paper: {
-      title: paper!.title,
-      kind: paper!.kind,
-      document: readable ? version!.document : null,
-      figures: readable ? version!.figures : null,
-      pages: version!.pages,
-      fields: readable ? version!.fields.filter((f) => f.field.party === person.party) : [],
-      marked: !!paper!.marked,
-      enclosures: readable ? (paper!.own.enclosures ?? []) : [],
-    },
-    around: readable ? await aroundOf(person, version!.fields) : { fields: [], values: {} },
     person: {
       id: person.id,
       name: person.name,
       party: person.party,
-      number: version!.document.parties.findIndex((p) => p.key === person.party) + 1,
-      fields: readable ? person.fields : [],
+      part: me.part,
+      number: 1,
+      fields: [],
+      mayPassOn: false,
+      keeps: null,
     },
-    others: state.people
-      .filter((p) => p.id !== person.id)
-      .map((p) => ({ name: p.name, status: p.status, turn: p.turn })),
-    state: mine,
+    language: language.chosen ?? (person.how.language === 'auto' ? language.asked : person.how.language),
     round: state.status,
     allSigned: state.status === 'signed',
     sealed: !!round!.sealedSha,
-    reason: state.reason,
-    lapsesAt: round!.lapsesAt,
+    lapsesAt: state.lapsesAt,
     timeZone: business.timeZone,
     today,
-    jobTitle: job!.title,
-    draft: person.draft,
-    version: person.draftVersion,
+    jobTitle: job.title,
     inPerson: holder.channel === 'device',
+    prove: null,
+  } satisfies Partial<SignerView>
+  const shut = ['replaced', 'withdrawn', 'lapsed', 'declined'].includes(mine)
+  if (!proved && !shut)
+    // Who asks and by when; not what for, and not who else: that is for the one it is meant for.
+    return { ...HIDDEN, ...base, jobTitle: '', state: 'prove', prove: await proveView(holder, me.closed) }
+  const list = await papersFor(person)
+  const readable = mine === 'open' || mine === 'done' || mine === 'copy'
+  const stage =
+    job.agreedOn && client && person.contactId === client.id
+      ? stages.find((s) => !s.held && s.amount > 0 && (s.open > 0 || s.key === 'deposit'))
+      : undefined
+  const rest = stage && stages.find((s) => !s.held && s.key !== stage.key && s.open > 0)
+  const [member] = person.memberId ? await db().select().from(members).where(eq(members.id, person.memberId)) : []
+  return {
+    ...base,
+    papers: await Promise.all(list.map((p) => paperFor(p, person, readable, me.again))),
+    around: readable
+      ? await aroundOf(
+          person,
+          list.flatMap((p) => p.version.fields),
+        )
+      : HIDDEN.around,
+    person: {
+      ...base.person,
+      number: Math.max(0, list[0]?.version.document.parties.findIndex((p) => p.key === person.party) ?? 0) + 1,
+      fields: readable ? person.fields : [],
+      mayPassOn: person.how.mayPassOn && me.part === 'sign' && holder.channel !== 'device',
+      keeps: member && holder.channel === 'member' ? { signature: member.signature, initials: member.initials } : null,
+    },
+    witnesses: me.of ? (state.people.find((p) => p.id === me.of)?.name ?? null) : null,
+    others: state.people
+      .filter((p) => p.id !== person.id && p.status !== 'replaced')
+      .map((p) => ({ name: p.name, status: p.status, turn: p.turn, part: p.part })),
+    state: mine,
+    further: round!.settings.consent,
+    questions: (await questionsOf(round!.id))
+      .filter((q) => q.person === person.id)
+      .map(({ question, answer }) => ({ question, answer })),
+    thanks: business.settings.thanks,
+    reason: state.reason,
+    draft: { ...EMPTY_DRAFT, ...person.draft },
+    version: person.draftVersion,
     pay:
       stage && holder.channel !== 'device'
         ? {
@@ -90,11 +144,65 @@ export async function signerView(holder: LinkHolder): Promise<SignerView> {
   }
 }
 
+async function paperFor(
+  { paper, version, sealedSha }: RoundPaper,
+  person: LinkHolder['person'],
+  readable: boolean,
+  again: boolean,
+): Promise<SignerPaper> {
+  return {
+    id: paper.id,
+    title: paper.title,
+    kind: paper.kind,
+    document: readable ? version.document : null,
+    figures: readable ? version.figures : null,
+    pages: version.pages,
+    fields: readable ? version.fields.filter((f) => f.field.party === person.party) : [],
+    marked: !!paper.marked,
+    enclosures: readable ? (paper.own.enclosures ?? []) : [],
+    sealed: !!sealedSha,
+    changed: readable && again ? await changedSince(person, paper.id, version.document) : [],
+  }
+}
+
+/** What a paper says differently from the version somebody signed last. */
+async function changedSince(
+  person: LinkHolder['person'],
+  paperId: string,
+  document: (typeof paperVersions.$inferSelect)['document'],
+): Promise<SignerPaper['changed']> {
+  const signed = (
+    await db().select().from(roundEvents).where(eq(roundEvents.roundId, person.roundId)).orderBy(desc(roundEvents.seq))
+  ).find((e) => e.type === 'signed' && (e.data as { person?: string }).person === person.id)
+  const versions = await db().select().from(paperVersions).where(eq(paperVersions.paperId, paperId))
+  const before = versions
+    .filter((v) => v.createdAt <= (signed?.at ?? ''))
+    .sort((a, b) => (a.createdAt < b.createdAt ? 1 : -1))[0]
+  return before ? differences(before.document, document) : []
+}
+
+async function proveView({ person }: LinkHolder, closed: boolean): Promise<SignerView['prove']> {
+  const { proof } = person.how
+  const [row] = await db().select().from(proofs).where(eq(proofs.personId, person.id))
+  const by = proof.kind === 'one-time' ? proof.by : null
+  const most = proof.kind === 'document' ? proof.tries : CODE_TRIES
+  return {
+    kind: proof.kind,
+    hint: proof.kind === 'agreed' ? proof.hint : '',
+    to: by ? masked(by === 'email' ? person.email : person.how.phone) : '',
+    by,
+    selfie: proof.kind === 'document' && proof.selfie,
+    live: proof.kind === 'document' && proof.live,
+    left: Math.max(0, most - (row?.tries ?? 0)),
+    closed,
+  }
+}
+
 /** Opens the card page for the client of an agreed job, and brings them back to their link after. */
 export async function payFor(holder: LinkHolder, stage: string, token: string): Promise<{ url: string }> {
   const [round] = await db().select({ jobId: rounds.jobId }).from(rounds).where(eq(rounds.id, holder.person.roundId))
-  const { job } = await loadJob(round!.jobId)
-  if (!holder.person.contactId || holder.person.contactId !== job.clientId)
+  const [job] = await db().select({ id: jobs.id, clientId: jobs.clientId }).from(jobs).where(eq(jobs.id, round!.jobId))
+  if (!holder.person.contactId || holder.person.contactId !== job!.clientId)
     throw new Problem('not-allowed', 'Only the client pays for this job.')
-  return requestCard(job.id, stage, `/s/${token}`)
+  return requestCard(job!.id, stage, `/s/${token}`)
 }

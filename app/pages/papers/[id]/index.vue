@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import PaperData from '~/features/paper/PaperData.vue'
 import DriftNotice from '~/features/paper/DriftNotice.vue'
-import RoundTurns from '~/features/paper/RoundTurns.vue'
-import SendingSheet from '~/features/paper/SendingSheet.vue'
 import SentRound from '~/features/paper/SentRound.vue'
 import { PAPER, PAPER_STATE, usePaper } from '~/features/paper/usePaper'
+import PrepareRound from '~/features/round/PrepareRound.vue'
+import RoundOut from '~/features/round/RoundOut.vue'
 
 /** A paper: its people at the left, the PDF itself in the middle, the sending or the round at the right. */
 const onScreen = await usePaper(String(useRoute().params.id))
@@ -50,13 +50,15 @@ const discard = () =>
       :drift="paper.drift"
       @settled="load"
     />
-    <div class="cols">
-      <RoundTurns class="side" />
+    <Suspense v-if="paper.state === 'draft'">
+      <PrepareRound />
+    </Suspense>
+    <div v-else-if="paper.round" class="cols">
+      <RoundOut class="side" />
       <section class="desk" aria-label="The paper">
         <PdfPages :src="`/api/papers/${id}/pdf`" :title="paper.title" :version="drawn" />
       </section>
-      <SendingSheet v-if="paper.state === 'draft'" class="side" />
-      <SentRound v-else-if="paper.round" class="side"><PaperData /></SentRound>
+      <SentRound class="side"><PaperData /></SentRound>
     </div>
   </div>
 </template>
@@ -76,23 +78,28 @@ const discard = () =>
 .grow {
   flex: 1;
 }
-.cols {
+.cols,
+:deep(.cols) {
   display: grid;
-  grid-template-columns: 330px minmax(0, 1fr) 330px;
+  grid-template-columns: 350px minmax(0, 1fr) 330px;
   min-height: calc(100vh - 110px);
 }
-.side {
+.side,
+:deep(.side) {
   padding: 20px 22px;
 }
-.desk {
+.desk,
+:deep(.desk) {
   background: var(--desk);
   padding: 18px;
 }
 @media (max-width: 1000px) {
-  .cols {
+  .cols,
+  :deep(.cols) {
     grid-template-columns: 1fr;
   }
-  .desk {
+  .desk,
+  :deep(.desk) {
     order: 3;
   }
 }

@@ -21,7 +21,9 @@ useFeed(load)
 // Somebody else's PDF has no words to write on: it lies on the marking table.
 if (paper.value?.marked) await navigateTo(`/papers/${id}/mark`, { replace: true })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
-const draft = computed(() => paper.value.state === 'draft')
+/** Written on before it goes out, or while its round is held for a correction. */
+const held = computed(() => paper.value.state === 'out' && typeof paper.value.round?.paused === 'string')
+const draft = computed(() => paper.value.state === 'draft' || held.value)
 const written = computed(() => paper.value.written)
 const whole = computed(() => expandTables(written.value.document, written.value.figures))
 const blocks = computed(() => new Map([...walkBlocks(written.value.base.body)].map((b) => [b.id, b])))
@@ -143,9 +145,14 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
       >
       <TakeOut :base="`/api/papers/${id}`" />
       <button class="btn" @click="seeing = true">See it as…</button>
-      <NuxtLink class="btn main" :to="`/papers/${id}`">{{ draft ? 'To the sending sheet' : 'To the round' }}</NuxtLink>
+      <NuxtLink class="btn main" :to="`/papers/${id}`">{{
+        held ? 'To the round, to send the correction' : draft ? 'To the sending sheet' : 'To the round'
+      }}</NuxtLink>
     </div>
-    <p v-if="!draft" class="notice">
+    <p v-if="held" class="notice" role="status">
+      Its round is on hold. Put right what is wrong here or in the record, then send the correction from the round.
+    </p>
+    <p v-else-if="!draft" class="notice">
       This was sent. What was sent never changes; it is shown here as the record fills it now.
     </p>
     <div class="cols">

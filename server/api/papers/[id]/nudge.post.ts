@@ -1,12 +1,4 @@
 import { nudge } from '../../../services/rounds/manage'
-import { route, fromWhere } from '../../../route'
+import { memberActor, route } from '../../../route'
 
-export default route({}, async ({ id, event }) => {
-  const actor = {
-    kind: 'member' as const,
-    id: event.context.member!.id,
-    name: event.context.member!.name,
-    ...fromWhere(event),
-  }
-  return { names: await nudge(id, actor) }
-})
+export default route({}, async ({ id, event }) => ({ names: await nudge(id, memberActor(event)) }))

@@ -1,13 +1,7 @@
 import { sendPaper } from '../../../../shared/papers'
 import { sendRound } from '../../../services/rounds/send'
-import { route, fromWhere } from '../../../route'
+import { memberActor, route } from '../../../route'
 
-export default route({ body: sendPaper }, async ({ id, body, event }) => {
-  const actor = {
-    kind: 'member' as const,
-    id: event.context.member!.id,
-    name: event.context.member!.name,
-    ...fromWhere(event),
-  }
-  return { roundId: await sendRound(id, body, actor) }
-})
+export default route({ body: sendPaper }, async ({ id, body, event }) => ({
+  roundId: await sendRound(id, body, memberActor(event)),
+}))

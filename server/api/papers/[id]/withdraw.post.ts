@@ -1,13 +1,5 @@
-import { withdrawPaper as withdrawBody } from '../../../../shared/papers'
+import { withdrawPaper as body } from '../../../../shared/papers'
 import { withdrawPaper } from '../../../services/rounds/manage'
-import { route, fromWhere } from '../../../route'
+import { memberActor, route } from '../../../route'
 
-export default route({ body: withdrawBody }, async ({ id, body, event }) => {
-  const actor = {
-    kind: 'member' as const,
-    id: event.context.member!.id,
-    name: event.context.member!.name,
-    ...fromWhere(event),
-  }
-  await withdrawPaper(id, body.reason, actor)
-})
+export default route({ body }, ({ id, body, event }) => withdrawPaper(id, body.reason, memberActor(event)))

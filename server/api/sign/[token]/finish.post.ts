@@ -1,7 +1,7 @@
-import { finishSigning } from '../../../../shared/signing'
+import { finishSigning as body } from '../../../../shared/signing'
 import { finishPart } from '../../../services/rounds/sign'
-import { route, fromWhere } from '../../../route'
+import { fromWhere, route } from '../../../route'
 
-export default route({ body: finishSigning }, ({ event, body }) =>
-  finishPart(event.context.holder!, body.draft, body.basedOn, fromWhere(event)),
+export default route({ body }, ({ event, body }) =>
+  finishPart(event.context.holder!, body.draft, body.basedOn, fromWhere(event), body),
 )

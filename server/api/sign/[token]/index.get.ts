@@ -1,4 +1,15 @@
+import { getRequestHeader } from 'h3'
+import { z } from 'zod'
+import { languages } from '../../../../core/rounds/plan'
+import { languageFrom } from '../../../../shared/words'
 import { signerView } from '../../../services/rounds/view'
 import { route } from '../../../route'
 
-export default route({}, ({ event }) => signerView(event.context.holder!))
+/** `lang`: what the signer switched to, before what the sender chose and what the browser asks for. */
+const query = z.object({ lang: z.enum(languages).optional() })
+export default route({ query }, ({ event, query }) =>
+  signerView(event.context.holder!, event.context.proved === true, {
+    chosen: query.lang ?? null,
+    asked: languageFrom(getRequestHeader(event, 'accept-language')),
+  }),
+)

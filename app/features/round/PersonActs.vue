@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import type { RoundPersonView } from '~~/shared/rounds'
+import { reaches } from '~~/core/rounds/plan'
+import { useThisPaper } from '../paper/usePaper'
+import { REACH_WORDS } from './useRound'
+
+/** What can be done for one person of a round that is out. */
+const props = defineProps<{ person: RoundPersonView }>()
+const { id, paper, busy, act, post, load } = useThisPaper()
+const notices = useNotices()
+const doing = ref<'' | 'correct' | 'replace' | 'paper' | 'answer'>('')
+const out = computed(() => paper.value.state === 'out')
+const asked = computed(() => ['asked', 'opened'].includes(props.person.status))
+const left = computed(() => !['done', 'replaced', 'declined'].includes(props.person.status))
+const open = computed(() => props.person.questions.find((q) => !q.answer))
+const nudge = () =>
+  act(async () => {
+    await post('/round', { do: 'nudge', person: props.person.id })
+    notices.say(`Sent the link to ${props.person.name} again.`)
+  })
+const handing = ref(false)
+const handOver = () =>
+  act(async () => {
+    const { path } = await api<{ path: string }>('/api/handover', {
+      method: 'POST',
+      body: { personId: props.person.id },
+    })
+    window.location.replace(path)
+  })
+const link = ref('')
+const makeLink = () =>
+  act(async () => {
+    link.value = (
+      await api<{ url: string }>(`/api/papers/${id}/people/${props.person.id}/link`, { method: 'POST', body: {} })
+    ).url
+  })
+const copied = () => void navigator.clipboard?.writeText(link.value).then(() => notices.say('The link is copied.'))
+const to = reactive({
+  name: props.person.name,
+  email: props.person.email,
+  phone: props.person.phone,
+  reach: props.person.reach,
+})
+const correct = () =>
+  act(async () => {
+    await post('/round', { do: 'correct', person: props.person.id, ...to })
+    doing.value = ''
+    notices.say(asked.value ? 'Corrected, and sent again at once.' : 'Corrected.')
+  })
+const other = reactive({ name: '', email: '', phone: '' })
+const replace = () =>
+  act(async () => {
+    await post('/round', { do: 'replace', person: props.person.id, ...other })
+    doing.value = ''
+  })
+const reopen = () => act(() => post('/round', { do: 'reopen', person: props.person.id }))
+const words = ref('')
+const answer = () =>
+  act(async () => {
+    await post('/round', { do: 'answer', person: props.person.id, answer: words.value })
+    words.value = ''
+    doing.value = ''
+  })
+const scan = ref<File | null>(null)
+const day = ref(paper.value.today)
+const onPaper = () =>
+  act(async () => {
+    const query = new URLSearchParams({ person: props.person.id, day: day.value, name: scan.value!.name })
+    await api(`/api/papers/${id}/on-paper?${query}`, { method: 'POST', body: scan.value! })
+    await load()
+    doing.value = ''
+  })
+const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
+</script>
+
+<template>
+  <div class="acts">
+    <div class="row">
+      <button v-if="open" class="btn main small" @click="doing = 'answer'">Answer the question</button>
+      <button v-if="person.closed && out" class="btn main small" :disabled="busy" @click="reopen">Open it again</button>
+      <template v-if="out && !person.member && left">
+        <button
+          v-if="person.may && person.reach !== 'link' && person.reach !== 'device'"
+          class="btn small"
+          :disabled="busy"
+          @click="nudge"
+        >
+          Nudge
+        </button>
+        <button v-if="person.may" class="btn small" @click="handing = true">Sign on this device</button>
+        <button v-if="asked" class="btn small" :disabled="busy" @click="makeLink">Link or QR code</button>
+        <button class="btn small" @click="doing = 'correct'">Correct the address</button>
+        <button v-if="person.part !== 'copy'" class="btn small" @click="doing = 'replace'">Replace them</button>
+        <button v-if="person.may" class="btn small" @click="doing = 'paper'">Signed on paper</button>
+      </template>
+    </div>
+    <div v-if="link" class="link">
+      <QrImage :text="link" />
+      <button class="btn small" @click="copied">Copy the link</button>
+    </div>
+    <form v-if="doing === 'answer'" @submit.prevent="answer">
+      <label class="field"
+        ><span>Your answer to “{{ open?.question }}”</span
+        ><textarea v-model="words" autofocus class="input" rows="4" maxlength="5000" required />
+      </label>
+      <button class="btn main" :disabled="busy">Send the answer</button>
+    </form>
+    <form v-if="doing === 'correct'" @submit.prevent="correct">
+      <label class="field"><span>Name</span><input v-model="to.name" class="input" maxlength="200" required /></label>
+      <label class="field"
+        ><span>E-mail</span><input v-model="to.email" class="input" type="email" maxlength="200"
+      /></label>
+      <label class="field"
+        ><span>Phone</span><input v-model="to.phone" class="input" type="tel" maxlength="40"
+      /></label>
+      <label class="field"
+        ><span>Reached</span
+        ><select v-model="to.reach" class="input">
+          <option v-for="r in reaches" :key="r" :value="r">{{ REACH_WORDS[r] }}</option>
+        </select></label
+      >
+      <p class="small soft">Their old link stops working{{ asked ? '; a new one goes out at once' : '' }}.</p>
+      <button class="btn main" :disabled="busy">Correct it</button>
+    </form>
+    <form v-if="doing === 'replace'" @submit.prevent="replace">
+      <label class="field"
+        ><span>Who signs instead</span><input v-model="other.name" class="input" maxlength="200" required
+      /></label>
+      <label class="field"
+        ><span>E-mail</span><input v-model="other.email" class="input" type="email" maxlength="200"
+      /></label>
+      <label class="field"
+        ><span>Phone</span><input v-model="other.phone" class="input" type="tel" maxlength="40"
+      /></label>
+      <p class="small soft">{{ person.name }}’s link stops working, and nothing they have typed goes to the other.</p>
+      <button class="btn main" :disabled="busy">Replace {{ person.name.split(' ')[0] }}</button>
+    </form>
+    <form v-if="doing === 'paper'" @submit.prevent="onPaper">
+      <label class="field"
+        ><span>The scan (PDF, PNG or JPEG)</span
+        ><input class="input" type="file" accept=".pdf,.png,.jpg,.jpeg" required @change="scan = file($event)"
+      /></label>
+      <label class="field"
+        ><span>Signed on</span><input v-model="day" class="input" type="date" :max="paper.today" required
+      /></label>
+      <p class="small soft">It is kept with your name: you say that they signed it.</p>
+      <button class="btn main" :disabled="busy || !scan">Mark as signed on paper</button>
+    </form>
+    <Dialog
+      v-model:visible="handing"
+      modal
+      header="Hand over this device"
+      :style="{ width: '460px' }"
+      :draggable="false"
+    >
+      <p>
+        You are about to hand this device to <b>{{ person.name }}</b>. Until it is handed back with your PIN, nothing of
+        your side can be reached from it.
+      </p>
+      <p class="buttons">
+        <button class="btn main big" :disabled="busy" @click="handOver">Hand it over now</button>
+        <button class="btn bare" @click="handing = false">Never mind</button>
+      </p>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.acts,
+form,
+.link {
+  display: grid;
+  gap: 8px;
+  margin-top: 8px;
+  justify-items: start;
+}
+form .field {
+  width: 100%;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.buttons {
+  margin-top: 18px;
+}
+</style>

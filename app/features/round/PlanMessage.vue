@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { instantOf, localOf } from '~~/core/calendar/dates'
+import type { Deadline, Reminders } from '~~/core/rounds/plan'
+import { fill } from '~~/shared/words'
+import { useThisPaper } from '../paper/usePaper'
+import { useThisRound } from './useRound'
+
+/** The words that arrive, by when it has to be done, and when people are reminded. */
+const { paper, act, when } = useThisPaper()
+const round = useThisRound()
+const { plan, view } = round
+const text = (e: Event) => (e.target as HTMLInputElement).value
+const writing = ref(false)
+/** As the chosen person will read it. */
+const put = computed(() => {
+  const name = round.person.value?.name ?? ''
+  const { title, jobTitle } = paper.value
+  const due = view.value.due ? when(view.value.due) : ''
+  return { name, first: name.split(' ')[0] ?? '', paper: title, job: jobTitle, day: '', deadline: due, business: '' }
+})
+const own = computed(() => round.person.value)
+const subject = computed(() => fill(own.value?.subject || plan.value.subject, put.value))
+const message = computed(() => fill(own.value?.message || plan.value.message, put.value))
+function choose(e: Event) {
+  const saved = view.value.messages.find((m) => m.id === text(e))
+  if (saved) round.change({ subject: saved.subject || plan.value.subject, message: saved.message })
+}
+const name = ref('')
+const keep = () =>
+  act(async () => {
+    await api('/api/messages', {
+      method: 'POST',
+      body: { name: name.value, subject: plan.value.subject, message: plan.value.message },
+    })
+    name.value = ''
+    await round.load()
+  })
+const drop = (id: string) =>
+  act(async () => {
+    await api(`/api/messages/${id}`, { method: 'DELETE' })
+    await round.load()
+  })
+
+function setDeadline(kind: Deadline['kind']) {
+  const fresh: Record<Deadline['kind'], Deadline> = {
+    none: { kind: 'none' },
+    at: { kind: 'at', at: view.value.due ?? new Date(Date.now() + 10 * 86_400_000).toISOString() },
+    after: { kind: 'after', days: 10 },
+    before: { kind: 'before', days: 1 },
+  }
+  round.change({ deadline: fresh[kind] })
+}
+const local = computed(() =>
+  plan.value.deadline.kind === 'at' ? localOf(plan.value.deadline.at, paper.value.timeZone) : '',
+)
+const problem = ref('')
+function setAt(value: string) {
+  problem.value = ''
+  try {
+    if (value)
+      round.change({ deadline: { kind: 'at', at: new Date(instantOf(value, paper.value.timeZone)).toISOString() } })
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+const days = (e: Event, least: number) => Math.max(least, Math.min(365, Math.round(Number(text(e))) || least))
+function setReminders(kind: Reminders['kind']) {
+  round.change({ reminders: kind === 'own' ? { kind, after: [3], before: [1, 0] } : { kind } })
+}
+const numbers = (e: Event) =>
+  [
+    ...new Set(
+      text(e)
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map(Number),
+    ),
+  ]
+    .filter((n) => Number.isInteger(n) && n >= 0 && n <= 60)
+    .slice(0, 12)
+const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.reminders : null))
+</script>
+
+<template>
+  <div class="message">
+    <h2>What arrives</h2>
+    <div v-if="!writing" class="card">
+      <p class="strong">{{ subject }}</p>
+      <p class="words">{{ message }}</p>
+      <p v-if="view.due" class="soft small">Please by {{ when(view.due) }}</p>
+      <button type="button" class="btn small" @click="writing = true">Change the words</button>
+    </div>
+    <div v-else class="card form">
+      <label v-if="view.messages.length" class="field"
+        ><span>From a saved message</span
+        ><select class="input" @change="choose">
+          <option value="">Choose…</option>
+          <option v-for="m in view.messages" :key="m.id" :value="m.id">{{ m.name }}</option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Subject</span
+        ><input class="input" :value="plan.subject" maxlength="300" @input="round.change({ subject: text($event) })"
+      /></label>
+      <label class="field"
+        ><span>Message</span
+        ><textarea
+          class="input"
+          rows="8"
+          :value="plan.message"
+          maxlength="5000"
+          @input="round.change({ message: text($event) })"
+        />
+      </label>
+      <p class="small soft">
+        Put in for each person: <code>{first}</code> <code>{name}</code> <code>{paper}</code> <code>{job}</code>
+        <code>{day}</code> <code>{deadline}</code> <code>{business}</code>
+      </p>
+      <form class="keep" @submit.prevent="keep">
+        <input
+          v-model="name"
+          class="input"
+          placeholder="A name to keep it under"
+          aria-label="A name to keep it under"
+          maxlength="80"
+        />
+        <button class="btn" :disabled="!name.trim()">Keep it</button>
+      </form>
+      <ul v-if="view.messages.length" class="small">
+        <li v-for="m in view.messages" :key="m.id" class="saved">
+          {{ m.name }}
+          <button type="button" class="btn bare" :aria-label="`Drop the saved message ${m.name}`" @click="drop(m.id)">
+            Drop
+          </button>
+        </li>
+      </ul>
+      <button type="button" class="btn" @click="writing = false">Done</button>
+    </div>
+    <h2 class="gap">By when</h2>
+    <div class="card form">
+      <label class="field"
+        ><span>Lapses</span
+        ><select class="input" :value="plan.deadline.kind" @change="setDeadline(text($event) as 'at')">
+          <option value="none">never</option>
+          <option value="at">at a time</option>
+          <option value="after">days after sending</option>
+          <option value="before" :disabled="!view.jobDay">
+            days before the job’s day{{ view.jobDay ? '' : ' (the job has no day yet)' }}
+          </option>
+        </select></label
+      >
+      <label v-if="plan.deadline.kind === 'at'" class="field"
+        ><span>Please by</span
+        ><input class="input" type="datetime-local" :value="local" @change="setAt(text($event))" /><span
+          v-if="problem"
+          class="error"
+          >{{ problem }}</span
+        ></label
+      >
+      <label v-else-if="plan.deadline.kind === 'after'" class="field"
+        ><span>Days after sending</span
+        ><input
+          class="input"
+          type="number"
+          min="1"
+          max="365"
+          :value="plan.deadline.days"
+          @change="round.change({ deadline: { kind: 'after', days: days($event, 1) } })"
+      /></label>
+      <label v-else-if="plan.deadline.kind === 'before'" class="field"
+        ><span>Days before the job’s day</span
+        ><input
+          class="input"
+          type="number"
+          min="0"
+          max="365"
+          :value="plan.deadline.days"
+          @change="round.change({ deadline: { kind: 'before', days: days($event, 0) } })"
+      /></label>
+      <label class="field"
+        ><span>Reminders</span
+        ><select class="input" :value="plan.reminders.kind" @change="setReminders(text($event) as 'own')">
+          <option value="none">none</option>
+          <option value="daily">every day</option>
+          <option value="weekly">every week</option>
+          <option value="own">on days of your own</option>
+        </select></label
+      >
+      <div v-if="own3" class="two">
+        <label class="field"
+          ><span>Days after asking</span
+          ><input
+            class="input"
+            :value="own3.after.join(', ')"
+            @change="round.change({ reminders: { ...own3, after: numbers($event).filter((n) => n > 0) } })"
+        /></label>
+        <label class="field"
+          ><span>Days before it lapses</span
+          ><input
+            class="input"
+            :value="own3.before.join(', ')"
+            @change="round.change({ reminders: { ...own3, before: numbers($event) } })"
+        /></label>
+      </div>
+      <label class="field"
+        ><span>A further sentence to tick before signing</span
+        ><input
+          class="input"
+          :value="plan.consent"
+          maxlength="400"
+          placeholder="none"
+          @change="round.change({ consent: text($event).trim() })"
+      /></label>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 10px;
+}
+.gap {
+  margin-top: 18px;
+}
+h2 + .card {
+  margin-top: 8px;
+}
+.words {
+  white-space: pre-line;
+  margin: 6px 0;
+  overflow-wrap: anywhere;
+}
+.keep {
+  display: flex;
+  gap: 8px;
+}
+.saved {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.two > * {
+  min-width: 0;
+}
+</style>

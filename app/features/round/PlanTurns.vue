@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
+import type { ContactView } from '~~/shared/jobs'
+import PersonEdit from './PersonEdit.vue'
+import { PART_WORDS, PROOF_WORDS, REACH_WORDS, useThisRound } from './useRound'
+
+/** The round as a line of turns: people dragged between them or moved with Alt and the arrows, one chosen to be set. */
+const round = useThisRound()
+const { plan, view, chosen } = round
+const turns = computed(() => [...new Set(plan.value.people.map((p) => p.turn))].sort((a, b) => a - b))
+const inTurn = (t: number) => plan.value.people.filter((p) => p.turn === t)
+const numberOf = (p: PlanPerson) => {
+  const first = p.stands[0]
+  const parties = view.value.papers.find((x) => x.id === first?.paper)?.parties ?? []
+  return first ? parties.findIndex((x) => x.key === first.party) + 1 : 0
+}
+const named = (p: PlanPerson) =>
+  p.memberId === view.value.me ? `${p.name}, you` : p.memberId ? `${p.name}, for the business` : p.name || 'nobody yet'
+function detail(p: PlanPerson): string {
+  if (p.part === 'check') return 'inside, by e-mail, before anyone else sees it'
+  const fields = fieldsFor(p, view.value.papers)
+  return [
+    p.memberId
+      ? 'signed in, with a kept signature'
+      : `${REACH_WORDS[p.reach]}${p.reach === 'email' && p.email ? `, ${p.email}` : ''}`,
+    ...(p.proof.kind === 'none' ? [] : [PROOF_WORDS[p.proof.kind]]),
+    ...(p.part === 'witness' ? [`watches ${plan.value.people.find((x) => x.key === p.of)?.name ?? 'nobody yet'}`] : []),
+    ...(fields ? [`${fields} ${fields === 1 ? 'field' : 'fields'}`] : []),
+  ].join(' · ')
+}
+const wrong = (p: PlanPerson) => view.value.problems.some((x) => x.person === p.key && x.severity === 'stop')
+
+const list = ref<HTMLElement>()
+async function focus(key: string) {
+  await nextTick()
+  list.value?.querySelector<HTMLElement>(`[data-person="${key}"]`)?.focus()
+}
+function keys(event: KeyboardEvent, p: PlanPerson) {
+  if (!event.altKey) return
+  const last = turns.value.at(-1)!
+  const shared = inTurn(p.turn).length > 1
+  if (event.key === 'ArrowUp') {
+    // Out of a shared turn into one of its own before it; from there into the one before.
+    if (shared) round.move(p.key, p.turn, true)
+    else if (p.turn > 1) round.move(p.key, p.turn - 1, false)
+  } else if (event.key === 'ArrowDown') {
+    if (shared) round.move(p.key, p.turn + 1, true)
+    else if (p.turn < last) round.move(p.key, p.turn + 1, false)
+  } else return
+  event.preventDefault()
+  void focus(p.key)
+}
+const dragged = ref<string | null>(null)
+const over = ref('')
+function drop(turn: number, alone: boolean) {
+  if (dragged.value) round.move(dragged.value, turn, alone)
+  dragged.value = null
+  over.value = ''
+}
+const adding = ref(false)
+const newcomer = ref<ContactView | null>(null)
+watch(newcomer, (c) => {
+  if (!c) return
+  round.addContact(c)
+  newcomer.value = null
+  adding.value = false
+})
+const free = computed(() => view.value.members.filter((m) => !plan.value.people.some((p) => p.memberId === m.id)))
+function addMember(event: Event) {
+  const select = event.target as HTMLSelectElement
+  const member = free.value.find((m) => m.id === select.value)
+  select.value = ''
+  if (member) round.add({ memberId: member.id, name: member.name, part: 'check', turn: 1, reach: 'email' })
+  if (member) round.move(round.chosen.value!, 1, true)
+  adding.value = false
+}
+const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-1) ?? 0) + 1, true)
+</script>
+
+<template>
+  <aside aria-labelledby="people">
+    <h2 id="people" class="serif">Send for signing</h2>
+    <p class="soft small">{{ view.papers.map((p) => p.title).join(' and ') }}</p>
+    <ol ref="list" class="turns">
+      <li
+        v-for="t in turns"
+        :key="t"
+        :class="{ over: over === `in${t}` }"
+        @dragover.prevent="over = `in${t}`"
+        @drop.prevent="drop(t, false)"
+      >
+        <span class="turn"><span class="sr">Turn </span>{{ t }}</span>
+        <div
+          class="gap"
+          :class="{ over: over === `gap${t}` }"
+          @dragover.prevent.stop="over = `gap${t}`"
+          @drop.prevent.stop="drop(t, true)"
+        />
+        <button
+          v-for="p in inTurn(t)"
+          :key="p.key"
+          type="button"
+          class="card person"
+          :class="{ on: chosen === p.key, wrong: wrong(p) }"
+          :aria-pressed="chosen === p.key"
+          :data-person="p.key"
+          draggable="true"
+          @click="chosen = p.key"
+          @keydown="keys($event, p)"
+          @dragstart="dragged = p.key"
+          @dragend="((dragged = null), (over = ''))"
+        >
+          <span class="who">
+            <span v-if="numberOf(p)" class="party" :class="`party-${((numberOf(p) - 1) % 4) + 1}`" aria-hidden="true">{{
+              numberOf(p)
+            }}</span><span v-else class="party none" aria-hidden="true">{{ p.part === 'check' ? '✓' : '' }}</span>
+            <b class="name">{{ named(p) }}</b>
+            <span class="soft small">{{ PART_WORDS[p.part] }}</span>
+          </span>
+          <span class="small soft detail">{{ detail(p) }}</span>
+        </button>
+      </li>
+    </ol>
+    <p class="small soft keys">Drag people between turns, or move the chosen one with Alt and ↑ ↓.</p>
+    <div class="acts">
+      <button type="button" class="btn" :aria-expanded="adding" @click="adding = !adding">Add a person</button>
+      <button type="button" class="btn" :disabled="!chosen" @click="addTurn">Give them a turn of their own</button>
+    </div>
+    <div v-if="adding" class="card adding">
+      <ClientPicker v-model="newcomer" label="Who" />
+      <label v-if="free.length" class="field"
+        ><span>Or somebody of the business, to check it first</span
+        ><select class="input" @change="addMember">
+          <option value="">Choose…</option>
+          <option v-for="m in free" :key="m.id" :value="m.id">{{ m.name }}</option>
+        </select></label
+      >
+    </div>
+    <PersonEdit v-if="round.person.value" :key="chosen!" class="edit" />
+  </aside>
+</template>
+
+<style scoped>
+h2.serif {
+  font-size: 19px;
+  color: var(--ink);
+}
+.turns {
+  margin-top: 14px;
+  display: grid;
+  gap: 4px;
+}
+.turns > li {
+  position: relative;
+  display: grid;
+  gap: 8px;
+  padding-left: 38px;
+}
+.turns > li:not(:last-child)::before {
+  content: '';
+  position: absolute;
+  left: 12.5px;
+  top: 34px;
+  bottom: -8px;
+  border-left: 1px dotted var(--hairline-strong);
+}
+.turns > li.over {
+  background: var(--heather-tint);
+}
+.gap {
+  height: 6px;
+  border-radius: 3px;
+}
+.gap.over {
+  background: var(--heather);
+}
+.turn {
+  position: absolute;
+  left: 0;
+  top: 12px;
+  width: 26px;
+  height: 26px;
+  border: 1px solid var(--ink);
+  border-radius: 50%;
+  display: grid;
+  place-items: center;
+  font-weight: 600;
+  font-size: 13px;
+  background: var(--chalk);
+}
+.person {
+  display: grid;
+  gap: 2px;
+  width: 100%;
+  text-align: start;
+  cursor: pointer;
+  font: inherit;
+  color: inherit;
+}
+.person.on {
+  border-color: var(--ink);
+  box-shadow: inset 3px 0 0 var(--heather);
+}
+.person.wrong {
+  border-color: var(--bracken);
+}
+.who {
+  display: grid;
+  grid-template-columns: 24px 1fr auto;
+  gap: 6px;
+  align-items: start;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+.party.none {
+  border: 1px solid var(--hairline-strong);
+}
+.detail {
+  overflow-wrap: anywhere;
+}
+.keys {
+  margin: 8px 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.adding,
+.edit {
+  margin-top: 10px;
+  display: grid;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import SendingSheet from '../paper/SendingSheet.vue'
+import { useThisPaper } from '../paper/usePaper'
+import CheckBar from './CheckBar.vue'
+import PlanTurns from './PlanTurns.vue'
+import SendBar from './SendBar.vue'
+import { ROUND, useRound } from './useRound'
+
+/** A draft about to be sent: its round at the left, the papers as the chosen person will see them, the message at the right. */
+const { id, paper, drawn, load } = useThisPaper()
+const round = await useRound(id, load)
+provide(ROUND, round)
+const { view, person } = round
+watch(
+  () => paper.value,
+  () => void round.load().catch(() => {}),
+)
+const theirs = computed(() => {
+  const p = person.value
+  if (!p || p.stands.length === 0) return view.value.papers
+  return view.value.papers.filter((x) => p.stands.some((s) => s.paper === x.id))
+})
+const shown = ref(id)
+const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? theirs.value[0] ?? view.value.papers[0]!)
+</script>
+
+<template>
+  <div>
+    <CheckBar />
+    <div class="cols">
+      <PlanTurns class="side" />
+      <section class="desk" aria-label="The paper">
+        <p class="as small">
+          <b>{{ person ? `As ${person.name.split(' ')[0] || 'they'} will see it` : 'As it will go out' }}</b>
+          <button
+            v-for="p in theirs.length > 1 ? theirs : []"
+            :key="p.id"
+            type="button"
+            class="chip"
+            :aria-pressed="at.id === p.id"
+            @click="shown = p.id"
+          >
+            {{ p.title }}
+          </button>
+        </p>
+        <PdfPages :src="`/api/papers/${at.id}/pdf`" :title="at.title" :version="drawn" />
+      </section>
+      <SendingSheet class="side" />
+    </div>
+    <SendBar />
+  </div>
+</template>
+
+<style scoped>
+.as {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 10px;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import type { RoundPersonView } from '~~/shared/rounds'
+import { useThisPaper } from '../paper/usePaper'
+import PersonActs from './PersonActs.vue'
+import { PART_WORDS, PROOF_WORDS, REACH_WORDS } from './useRound'
+
+/** A round that is out: its people in their turns, each with what has happened and what can be done. */
+const { paper, when, act, post } = useThisPaper()
+const round = computed(() => paper.value.round!)
+const out = computed(() => round.value.status === 'out')
+const people = computed(() => [...round.value.people].sort((a, b) => a.turn - b.turn))
+const MARK = {
+  'not yet': 'not-yet',
+  asked: 'theirs',
+  opened: 'theirs',
+  done: 'settled',
+  declined: 'trouble',
+  replaced: 'skipped',
+} as const
+const markOf = (p: RoundPersonView) =>
+  p.bounced || p.closed ? 'trouble' : p.member && p.may ? 'yours' : MARK[p.status]
+const opensTurn = (i: number) => i === 0 || people.value[i - 1]!.turn !== people.value[i]!.turn
+/** What has happened with somebody, the latest last. */
+function story(p: RoundPersonView): string[] {
+  if (p.status === 'replaced') return ['somebody else signs instead']
+  if (p.status === 'done')
+    return [`${p.onPaper ? 'signed on paper' : p.part === 'copy' ? 'has a copy' : 'done'} ${when(p.doneAt!)}`]
+  if (p.status === 'declined') return [`declined ${when(p.doneAt!)}`]
+  if (!p.askedAt || p.status === 'not yet') return [p.again ? 'signs again when it is their turn' : 'not yet']
+  return [
+    `asked ${when(p.askedAt)}`,
+    ...(p.deliveredAt ? [`delivered ${when(p.deliveredAt)}`] : []),
+    ...(p.seen
+      ? [`opened ${p.seen === 1 ? 'once' : `${p.seen} times`}, last ${when(p.lastSeenAt!)}`]
+      : ['not opened yet']),
+    ...(p.filled ? [`${p.filled} of ${p.fields} filled`] : []),
+    ...(p.again ? ['has to sign again: it was corrected'] : []),
+  ]
+}
+const how = (p: RoundPersonView) =>
+  [
+    p.member
+      ? 'signed in'
+      : `${REACH_WORDS[p.reach as 'email']}${p.email ? `, ${p.email}` : ''}${p.phone ? `, ${p.phone}` : ''}`,
+    ...(p.proof === 'none' ? [] : [PROOF_WORDS[p.proof as 'agreed']]),
+    ...(p.spent ? [`checks cost ${money(p.spent, 'GBP')}`] : []),
+  ].join(' · ')
+const chosen = ref<string | null>(null)
+const reordering = ref(false)
+const turns = reactive<Record<string, number>>({})
+function startOrder() {
+  for (const p of people.value) if (['not yet', 'asked', 'opened'].includes(p.status)) turns[p.id] = p.turn
+  reordering.value = true
+}
+const reorder = () =>
+  act(async () => {
+    await post('/round', { do: 'reorder', turns: { ...turns } })
+    reordering.value = false
+  })
+const copying = ref(false)
+const copy = reactive({ name: '', email: '' })
+const addCopy = () =>
+  act(async () => {
+    await post('/round', { do: 'add-copy', ...copy })
+    Object.assign(copy, { name: '', email: '' })
+    copying.value = false
+  })
+</script>
+
+<template>
+  <aside aria-labelledby="people">
+    <h2 id="people" class="serif">The round</h2>
+    <p v-if="round.papers.length > 1" class="soft small">{{ round.papers.map((p) => p.title).join(' and ') }}</p>
+    <p v-if="round.paused !== null" class="notice" role="status">
+      On hold{{ round.paused ? `: ${round.paused}` : '' }}. Nobody can act until it goes on.
+    </p>
+    <ol class="turns">
+      <li v-for="(p, i) in people" :key="p.id">
+        <span class="turn" :class="{ blank: !opensTurn(i) }"
+          ><span class="sr">Turn </span>{{ opensTurn(i) ? p.turn : '' }}</span
+        >
+        <div class="card" :class="{ gone: p.status === 'replaced' }">
+          <p class="who">
+            <StopMark :mark="markOf(p)" :size="18" />
+            <b>{{ p.member ? `${p.name}, for the business` : p.name }}</b>
+            <span class="soft small">{{ PART_WORDS[p.part] }}</span>
+          </p>
+          <p class="small soft how">{{ how(p) }}</p>
+          <p v-for="s in story(p)" :key="s" class="small">{{ s }}</p>
+          <p v-if="p.bounced" class="small bad" role="status">The message came back: {{ p.bounced }}</p>
+          <p v-if="p.closed" class="small bad" role="status">Out of tries to prove who they are.</p>
+          <div v-for="q in p.questions" :key="q.at" class="question">
+            <p class="small"><b>Asks:</b> {{ q.question }}</p>
+            <p v-if="q.answer" class="small answer">{{ q.answer }}</p>
+          </div>
+          <label v-if="reordering && turns[p.id] !== undefined" class="field small"
+            ><span>Turn</span><input v-model.number="turns[p.id]" class="input" type="number" min="1" max="60"
+          /></label>
+          <button
+            v-if="!reordering && p.status !== 'replaced' && (out || p.questions.some((q) => !q.answer))"
+            type="button"
+            class="btn small"
+            :aria-expanded="chosen === p.id"
+            @click="chosen = chosen === p.id ? null : p.id"
+          >
+            {{ chosen === p.id ? 'Close' : `What can be done for ${p.name.split(' ')[0]}` }}
+          </button>
+          <PersonActs v-if="chosen === p.id" :person="p" />
+        </div>
+      </li>
+    </ol>
+    <div v-if="out" class="acts">
+      <template v-if="reordering">
+        <button class="btn main" @click="reorder">Keep this order</button>
+        <button class="btn bare" @click="reordering = false">Never mind</button>
+      </template>
+      <template v-else>
+        <button class="btn" @click="startOrder">Change the order</button>
+        <button class="btn" :aria-expanded="copying" @click="copying = !copying">Add a copy</button>
+      </template>
+    </div>
+    <form v-if="copying" class="card copy" @submit.prevent="addCopy">
+      <label class="field"
+        ><span>Who gets a copy</span><input v-model="copy.name" class="input" maxlength="200" required
+      /></label>
+      <label class="field"
+        ><span>E-mail</span><input v-model="copy.email" class="input" type="email" maxlength="200" required
+      /></label>
+      <button class="btn main">Add them</button>
+    </form>
+  </aside>
+</template>
+
+<style scoped>
+h2.serif {
+  font-size: 19px;
+  color: var(--ink);
+}
+.turns {
+  margin-top: 14px;
+  display: grid;
+  gap: 12px;
+}
+.turns > li {
+  position: relative;
+  display: grid;
+  grid-template-columns: 36px minmax(0, 1fr);
+  align-items: start;
+}
+.turns > li:not(:last-child)::before {
+  content: '';
+  position: absolute;
+  left: 12.5px;
+  top: 26px;
+  bottom: -12px;
+  border-left: 1px dotted var(--hairline-strong);
+}
+.turn {
+  width: 26px;
+  height: 26px;
+  border: 1px solid var(--ink);
+  border-radius: 50%;
+  display: grid;
+  place-items: center;
+  font-weight: 600;
+  font-size: 13px;
+  background: var(--chalk);
+}
+.turn.blank {
+  visibility: hidden;
+}
+.who {
+  display: grid;
+  grid-template-columns: 24px 1fr auto;
+  gap: 6px;
+  align-items: start;
+  margin-bottom: 4px;
+  overflow-wrap: anywhere;
+}
+.how {
+  overflow-wrap: anywhere;
+}
+.gone {
+  opacity: 0.65;
+}
+.question {
+  margin-top: 6px;
+  border-left: 3px solid var(--heather);
+  padding-left: 8px;
+  overflow-wrap: anywhere;
+}
+.answer {
+  color: var(--ink-soft);
+  white-space: pre-line;
+}
+.card .btn.small {
+  margin-top: 8px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 14px;
+}
+.copy {
+  display: grid;
+  gap: 10px;
+  margin-top: 10px;
+}
+</style>

@@ -1,0 +1,134 @@
+import type { InjectionKey } from 'vue'
+import { type PlanPerson, type RoundPlan, inTurns, moveTo, partOf, planPerson } from '~~/core/rounds/plan'
+import type { ContactView } from '~~/shared/jobs'
+import type { PlanView } from '~~/shared/rounds'
+
+/** The round of a draft as it is being prepared: changed on the screen at once, kept on the server half a second later. */
+export async function useRound(paperId: string, changed: () => Promise<void>) {
+  const view = ref(await api<PlanView>(`/api/papers/${paperId}/plan`)) as Ref<PlanView>
+  const plan = computed(() => view.value.plan)
+  const chosen = ref<string | null>(
+    plan.value.people.find((p) => p.part === 'sign' && !p.memberId)?.key ?? plan.value.people[0]?.key ?? null,
+  )
+  const person = computed(() => plan.value.people.find((p) => p.key === chosen.value) ?? null)
+  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept')
+  const notices = useNotices()
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let saving: Promise<void> = Promise.resolve()
+  let touched = 0
+
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    timer = undefined
+    const sent = touched
+    try {
+      const next = await api<PlanView>(`/api/papers/${paperId}/plan`, {
+        method: 'PUT',
+        body: { plan: plan.value, version: view.value.version },
+      })
+      // What was changed while this was on its way is kept next; only what the server worked out is taken over.
+      view.value = sent === touched ? next : { ...next, plan: plan.value }
+      kept.value = sent === touched ? 'kept' : 'keeping'
+      await changed()
+    } catch (e) {
+      kept.value = 'not kept'
+      notices.trouble(e)
+      if (e instanceof ApiProblem && e.code === 'stale') await load()
+    }
+  }
+  function later(): void {
+    touched += 1
+    kept.value = 'keeping'
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      saving = saving.then(save)
+    }, 500)
+  }
+  /** Waits until every change has been kept. */
+  async function settle(): Promise<void> {
+    if (timer) saving = saving.then(save)
+    await saving
+    if (kept.value === 'not kept') throw new Error('The round could not be kept. Look it over, then try again.')
+  }
+  async function load(): Promise<void> {
+    if (timer) return
+    view.value = await api<PlanView>(`/api/papers/${paperId}/plan`)
+    kept.value = 'kept'
+  }
+  function change(next: Partial<RoundPlan>): void {
+    view.value = { ...view.value, plan: { ...plan.value, ...next } }
+    later()
+  }
+  const setPeople = (people: PlanPerson[]) =>
+    change({ people: inTurns(people.map((p) => ({ ...p, part: partOf(p, view.value.papers) }))) })
+  function setPerson(key: string, next: Partial<PlanPerson>): void {
+    setPeople(plan.value.people.map((p) => (p.key === key ? { ...p, ...next } : p)))
+  }
+  /** Adds somebody who gets a copy, until something is theirs to do. */
+  function add(who: Partial<PlanPerson>): void {
+    const key = newKey().slice(0, 12)
+    const last = Math.max(1, ...plan.value.people.map((p) => p.turn))
+    setPeople([...plan.value.people, planPerson.parse({ name: '', turn: last + 1, part: 'copy', ...who, key })])
+    chosen.value = key
+  }
+  const addContact = (c: ContactView) =>
+    add({ contactId: c.id, name: c.name, email: c.email, phone: c.phone, reach: c.email ? 'email' : 'link' })
+  function remove(key: string): void {
+    const before = plan.value.people
+    setPeople(before.filter((p) => p.key !== key).map((p) => (p.of === key ? { ...p, of: null } : p)))
+    const gone = before.find((p) => p.key === key)
+    notices.say(`${gone?.name || 'They'} left the round.`, { undo: () => setPeople(before) })
+    chosen.value = plan.value.people[0]?.key ?? null
+  }
+  const move = (key: string, turn: number, alone: boolean) =>
+    change({ people: moveTo(plan.value.people, key, turn, alone) })
+  /** Says who stands for a party of a paper; whoever stood there before no longer does. */
+  function stand(paper: string, party: string, key: string | null): void {
+    setPeople(
+      plan.value.people.map((p) => {
+        const others = p.stands.filter((s) => s.paper !== paper || s.party !== party)
+        return { ...p, stands: p.key === key ? [...others, { paper, party }] : others }
+      }),
+    )
+  }
+  const standing = (paper: string, party: string) =>
+    plan.value.people.find((p) => p.stands.some((s) => s.paper === paper && s.party === party))?.key ?? null
+  return {
+    paperId,
+    view,
+    plan,
+    chosen,
+    person,
+    kept,
+    change,
+    setPerson,
+    add,
+    addContact,
+    remove,
+    move,
+    stand,
+    standing,
+    settle,
+    load,
+  }
+}
+export type RoundOnScreen = Awaited<ReturnType<typeof useRound>>
+export const ROUND: InjectionKey<RoundOnScreen> = Symbol('round')
+export const useThisRound = (): RoundOnScreen => inject(ROUND)!
+
+/** How somebody is reached, in words. */
+export const REACH_WORDS = {
+  email: 'by e-mail',
+  text: 'by text',
+  both: 'by e-mail and text',
+  link: 'by a link or QR code you hand over',
+  device: 'on this device',
+} as const
+/** How somebody proves who they are, in words. */
+export const PROOF_WORDS = {
+  none: 'by the link alone',
+  agreed: 'by a code you agreed on',
+  'one-time': 'by a code sent to them',
+  document: 'by an identity document',
+} as const
+export const PART_WORDS = { sign: 'signs', witness: 'witnesses', check: 'checks first', copy: 'gets a copy' } as const

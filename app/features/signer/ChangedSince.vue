@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import { useSays } from './says'
+
+/** What reads differently from what they signed before. */
+const props = defineProps<{ view: SignerView }>()
+const says = useSays()
+const changed = computed(() => props.view.papers.flatMap((p) => p.changed))
+</script>
+
+<template>
+  <section v-if="changed.length" class="notice changed" :aria-label="says('corrected')">
+    <p>{{ says('corrected') }}</p>
+    <ul>
+      <li v-for="(c, i) in changed" :key="i">
+        <del v-if="c.was">{{ c.was }}</del> <ins v-if="c.is">{{ c.is }}</ins>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.changed {
+  margin: 12px 20px 0;
+}
+li {
+  padding: 6px 0;
+  font-family: var(--serif);
+}
+del {
+  color: var(--bracken);
+}
+ins {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import { useSays } from './says'
+import { finishLabel, isQuote } from './useSigning'
+
+/** The last step: what is agreed to, in plain words, and the one button. */
+const props = defineProps<{ view: SignerView; total: number | null; busy: boolean; told: string }>()
+const emit = defineEmits<{ finish: [further: boolean] }>()
+const says = useSays()
+const consent = ref(false)
+const further = ref(false)
+const missing = ref('')
+const currency = computed(() => props.view.papers.find((p) => p.figures)?.figures?.currency)
+function finish() {
+  missing.value = !consent.value
+    ? says.value('consentMissing')
+    : props.view.further && !further.value
+      ? says.value('furtherMissing')
+      : ''
+  if (!missing.value) emit('finish', further.value)
+}
+</script>
+
+<template>
+  <div>
+    <p v-if="isQuote(view) && total !== null && currency" class="sum">
+      {{ says('altogether') }} <b>{{ money(total, currency) }}</b>
+    </p>
+    <label class="consent">
+      <input v-model="consent" type="checkbox" />
+      <span>{{ says('consent') }} {{ says('consentWithdraw', { email: view.business.email }) }}</span>
+    </label>
+    <label v-if="view.further" class="consent">
+      <input v-model="further" type="checkbox" />
+      <span>{{ view.further }}</span>
+    </label>
+    <p v-if="missing || told" class="error" role="alert">{{ missing || told }}</p>
+    <button class="btn main big wide" :disabled="busy" @click="finish">{{ finishLabel(view, says) }}</button>
+  </div>
+</template>
+
+<style scoped>
+.consent {
+  display: grid;
+  grid-template-columns: 32px 1fr;
+  gap: 6px;
+  margin: 10px 0 16px;
+}
+.consent input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--heather);
+}
+.sum {
+  font-size: 18px;
+}
+.wide {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import { useSays } from './says'
+import type { Signing } from './useSigning'
+
+/** Gives the part to somebody else, where the sender allowed it. */
+const props = defineProps<{ view: SignerView; signing: Signing }>()
+const emit = defineEmits<{ passed: [] }>()
+const { busy, told, act, post } = props.signing
+const says = useSays()
+const to = reactive({ name: '', email: '', reason: '' })
+const pass = () =>
+  act(async () => {
+    await post('/pass-on', to)
+    emit('passed')
+  })
+</script>
+
+<template>
+  <form class="pass" @submit.prevent="pass">
+    <p>{{ says('passOnHint') }}</p>
+    <label class="field"
+      ><span>{{ says('passOnName') }}</span
+      ><input v-model="to.name" autofocus class="input" maxlength="200" required
+    /></label>
+    <label class="field"
+      ><span>{{ says('passOnEmail') }}</span
+      ><input v-model="to.email" class="input" type="email" maxlength="200" required
+    /></label>
+    <label class="field"
+      ><span>{{ says('passOnWhy', { business: view.business.name }) }}</span
+      ><input v-model="to.reason" class="input" maxlength="500"
+    /></label>
+    <p v-if="told" class="error" role="alert">{{ told }}</p>
+    <button class="btn main big wide" :disabled="busy">{{ says('passOnDo') }}</button>
+  </form>
+</template>
+
+<style scoped>
+.pass {
+  display: grid;
+  gap: 12px;
+}
+.wide {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import LiveCamera from './LiveCamera.vue'
+import type { Signing } from './useSigning'
+import { useSays } from './says'
+
+/** Before anything can be read: whoever holds the link shows that they are the one who is meant. */
+const props = defineProps<{ view: SignerView; signing: Signing }>()
+const emit = defineEmits<{ proved: [] }>()
+const { busy, told, act, post, base } = props.signing
+const says = useSays()
+const prove = computed(() => props.view.prove!)
+const code = ref('')
+const sent = ref('')
+const wait = ref(0)
+const closed = ref(prove.value.closed || prove.value.left === 0)
+const left = ref(prove.value.left)
+let timer: ReturnType<typeof setInterval> | undefined
+onBeforeUnmount(() => clearInterval(timer))
+function failed(e: unknown) {
+  if (!(e instanceof ApiProblem)) return
+  if (typeof e.extra.left === 'number') left.value = e.extra.left
+  if (e.extra.reason === 'closed') closed.value = true
+}
+const send = () =>
+  act(async () => {
+    const got = await post<{ to: string; wait: number }>('/code/send', {})
+    sent.value = got.to
+    wait.value = got.wait
+    clearInterval(timer)
+    timer = setInterval(() => {
+      wait.value = Math.max(0, wait.value - 1)
+    }, 1000)
+  }, failed)
+const give = () =>
+  act(async () => {
+    await post('/code', { code: code.value })
+    emit('proved')
+  }, failed)
+const document = ref<Blob | null>(null)
+const selfie = ref<Blob | null>(null)
+const byCamera = computed(() => prove.value.live)
+const file = (event: Event) => (event.target as HTMLInputElement).files?.[0] ?? null
+const show = () =>
+  act(async () => {
+    const form = new FormData()
+    if (document.value) form.set('document', document.value)
+    if (selfie.value) form.set('selfie', selfie.value)
+    form.set('taken', byCamera.value ? 'camera' : 'file')
+    await api(`${base}/document`, { method: 'POST', body: form })
+    emit('proved')
+  }, failed)
+</script>
+
+<template>
+  <div class="prove">
+    <ContourLines />
+    <h1>{{ closed ? says('closedTries') : says('prove') }}</h1>
+    <p v-if="closed" class="soft">
+      {{ says('triesWords', { email: view.business.email, phone: view.business.phone }) }}
+    </p>
+    <template v-else>
+      <p class="soft">{{ says('proveWhy', { business: view.business.name }) }}</p>
+      <template v-if="prove.kind === 'one-time'">
+        <p>{{ sent ? says('codeSent', { address: sent }) : says('sendCodeTo', { address: prove.to }) }}</p>
+        <button v-if="!sent" class="btn main big wide" :disabled="busy" @click="send">{{ says('sendCode') }}</button>
+      </template>
+      <form v-if="prove.kind === 'agreed' || sent" class="code" @submit.prevent="give">
+        <label class="field"
+          ><span>{{
+            prove.kind === 'agreed' ? says('agreedCode', { business: view.business.name }) : says('code')
+          }}</span
+          ><input
+            v-model="code"
+            class="input"
+            autocomplete="one-time-code"
+            :inputmode="prove.kind === 'agreed' ? 'text' : 'numeric'"
+            maxlength="40"
+            required
+            :aria-invalid="!!told"
+            aria-describedby="code-wrong"
+        /></label>
+        <p v-if="prove.hint" class="soft small">{{ prove.hint }}</p>
+        <button class="btn main big wide" :disabled="busy || !code">{{ says('goOn') }}</button>
+        <button v-if="sent" type="button" class="btn bare" :disabled="busy || wait > 0" @click="send">
+          {{ wait > 0 ? says('againIn', { n: wait }) : says('sendAnother') }}
+        </button>
+      </form>
+      <form v-if="prove.kind === 'document'" class="code" @submit.prevent="show">
+        <p>{{ says('showDocument') }}</p>
+        <LiveCamera v-if="byCamera" :label="says('document')" facing="environment" @taken="document = $event" />
+        <label v-else class="field"
+          ><span>{{ says('document') }}</span
+          ><input
+            class="input"
+            type="file"
+            accept="image/png,image/jpeg"
+            capture="environment"
+            required
+            @change="document = file($event)"
+        /></label>
+        <template v-if="prove.selfie">
+          <p>{{ says('selfieHint') }}</p>
+          <LiveCamera v-if="byCamera" :label="says('selfie')" facing="user" @taken="selfie = $event" />
+          <label v-else class="field"
+            ><span>{{ says('selfie') }}</span
+            ><input
+              class="input"
+              type="file"
+              accept="image/png,image/jpeg"
+              capture="user"
+              required
+              @change="selfie = file($event)"
+          /></label>
+        </template>
+        <p class="soft small">{{ left === 1 ? says('lastTry') : says('triesLeft', { n: left }) }}</p>
+        <button class="btn main big wide" :disabled="busy || !document || (prove.selfie && !selfie)">
+          {{ busy ? says('checking') : says('checkDocument') }}
+        </button>
+      </form>
+      <p v-if="told" id="code-wrong" class="error" role="alert">{{ told }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.prove,
+.code {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  width: 100%;
+}
+.prove {
+  padding: 28px 20px;
+}
+.prove h1 {
+  font-size: 27px;
+}
+.field,
+.wide {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import { useSays } from './says'
+import type { Signing } from './useSigning'
+
+/** A question to the business. */
+const props = defineProps<{ view: SignerView; signing: Signing }>()
+const emit = defineEmits<{ sent: [] }>()
+const { busy, told, act, post } = props.signing
+const says = useSays()
+const question = ref('')
+const ask = () =>
+  act(async () => {
+    await post('/question', { question: question.value })
+    question.value = ''
+    emit('sent')
+  })
+</script>
+
+<template>
+  <div>
+    <label class="field">
+      <span>{{ says('yourQuestion', { business: view.business.name }) }}</span>
+      <textarea v-model="question" autofocus class="input" rows="4" maxlength="2000" />
+    </label>
+    <p v-if="told" class="error" role="alert">{{ told }}</p>
+    <button class="btn main big wide" :disabled="busy" @click="ask">{{ says('sendQuestion') }}</button>
+  </div>
+</template>
+
+<style scoped>
+.wide {
+  width: 100%;
+  margin-top: 12px;
+}
+</style>

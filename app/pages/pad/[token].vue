@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { Language } from '~~/core/rounds/plan'
+import type { SignatureMark } from '~~/shared/signing'
+import { isRightToLeft, saysIn } from '~~/shared/words'
+import SignatureSheet from '~/features/signer/SignatureSheet.vue'
+import { SAYS } from '~/features/signer/says'
+
+/** On the phone: draws or types what is to stand in the paper that is open on another screen. */
+definePageMeta({ layout: 'plain' })
+const route = useRoute()
+const token = encodeURIComponent(String(route.params.token))
+const what = 'initials' in route.query ? ('initials' as const) : ('signature' as const)
+const fetcher = useRequestFetch()
+const { data: view, error } = await useAsyncData(`pad-${token}`, () =>
+  fetcher<{ name: string; language: Language }>(`/api/pad/${token}`),
+)
+if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
+const says = computed(() => saysIn(view.value?.language ?? 'en'))
+provide(SAYS, says)
+const direction = computed(() => (isRightToLeft(says.value.language) ? 'rtl' : 'ltr'))
+useHead({
+  htmlAttrs: { lang: () => says.value.language, dir: direction },
+  title: () => says.value('yourSignature'),
+  meta: [{ name: 'robots', content: 'noindex' }],
+})
+const { act, told } = useSaid()
+const done = ref(false)
+const give = (mark: SignatureMark) =>
+  act(async () => {
+    await api(`/api/pad/${token}`, { method: 'POST', body: { what, mark } })
+    done.value = true
+  })
+function useSaid() {
+  const said = ref('')
+  return {
+    told: said,
+    async act(work: () => Promise<void>) {
+      said.value = ''
+      try {
+        await work()
+      } catch (e) {
+        said.value = wordsOf(e)
+      }
+    },
+  }
+}
+</script>
+
+<template>
+  <div class="pad" :dir="direction">
+    <h1>{{ view ? says(what === 'initials' ? 'yourInitials' : 'yourSignature') : says('linkNothing') }}</h1>
+    <p v-if="!view" role="alert">{{ says('linkUnknown') }}</p>
+    <p v-else-if="done" role="status">{{ says('phoneThanks') }}</p>
+    <SignatureSheet v-else :name="view.name" :what="what" :current="null" @done="give" />
+    <p v-if="told" class="error" role="alert">{{ told }}</p>
+  </div>
+</template>
+
+<style scoped>
+.pad {
+  max-width: 520px;
+  margin: 0 auto;
+  min-height: 100vh;
+  background: var(--paper);
+  padding: 24px 20px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+h1 {
+  font-size: 24px;
+}
+</style>

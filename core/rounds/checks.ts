@@ -1,0 +1,59 @@
+/** What happens to a round inside the firm before it goes out. `by` is a member. */
+export type CheckEvent =
+  | { type: 'handed-in'; by: string; checkers: readonly string[] }
+  | { type: 'passed'; by: string }
+  | { type: 'returned'; by: string; remark: string }
+  | { type: 'taken-back'; by: string }
+
+export interface CheckState {
+  /** `none`: nobody was asked; `waiting`: for `next`; `passed`: it may go out; `returned`: with a remark. */
+  status: 'none' | 'waiting' | 'passed' | 'returned'
+  /** Who handed it in. */
+  preparedBy: string | null
+  /** Those still to pass it, in their order. */
+  left: readonly string[]
+  remark: string | null
+}
+export const UNCHECKED: CheckState = { status: 'none', preparedBy: null, left: [], remark: null }
+
+/** Why a step may not be taken now; null when it may. */
+export function refuseCheck(state: CheckState, event: CheckEvent): string | null {
+  switch (event.type) {
+    case 'handed-in':
+      if (state.status === 'waiting') return 'It is being checked already.'
+      if (event.checkers.length === 0) return 'Nobody is asked to check it.'
+      return event.checkers.includes(event.by) ? 'Nobody checks what they handed in themself.' : null
+    case 'taken-back':
+      return state.status !== 'waiting'
+        ? 'It is not being checked.'
+        : state.preparedBy === event.by
+          ? null
+          : 'Only whoever handed it in can take it back.'
+    default:
+      return state.status !== 'waiting'
+        ? 'It is not being checked.'
+        : state.left[0] === event.by
+          ? null
+          : 'It is somebody else’s to check.'
+  }
+}
+
+/** The state after a step that was not refused. A checker who was passed by may still be to come. */
+export function applyCheck(state: CheckState, event: CheckEvent): CheckState {
+  switch (event.type) {
+    case 'handed-in':
+      return { status: 'waiting', preparedBy: event.by, left: [...new Set(event.checkers)], remark: null }
+    case 'passed': {
+      const left = state.left.slice(1)
+      return { ...state, left, status: left.length ? 'waiting' : 'passed' }
+    }
+    case 'returned':
+      return { ...state, status: 'returned', left: [], remark: event.remark }
+    case 'taken-back':
+      return UNCHECKED
+  }
+}
+
+/** Folds the steps, oldest first; one that could not have been taken is passed over. */
+export const foldChecks = (events: readonly CheckEvent[]): CheckState =>
+  events.reduce((state, event) => (refuseCheck(state, event) ? state : applyCheck(state, event)), UNCHECKED)

@@ -1,0 +1,81 @@
+import { type FieldSpec, type PaperDocument, mapBlocks, mapDocument, pageInitials } from '../document/model'
+import { mapRule } from '../fields/rules'
+import type { PlacedField } from '../layout/types'
+
+/** A paper of a round as it was merged and laid out, before people stand in it. */
+export interface GatherPaper {
+  id: string
+  document: PaperDocument
+  placed: readonly PlacedField[]
+}
+export interface Gathered {
+  id: string
+  document: PaperDocument
+  placed: PlacedField[]
+}
+
+/** Two fields that are one: what is typed for the first stands in the second. */
+const same = (a: FieldSpec, b: FieldSpec) =>
+  JSON.stringify({ ...a, required: 0, line: 0 }) === JSON.stringify({ ...b, required: 0, line: 0 })
+
+/**
+ * Several papers made one round. Each person gets one name for their place, whatever a paper calls it (`personOf` says
+ * who stands for a party of a paper); a field that two papers share by key and meaning stays one, and one that merely has
+ * the same key gets another, everywhere it is named in its paper.
+ */
+export function gather(
+  papers: readonly GatherPaper[],
+  personOf: (paper: string, party: string) => string | null,
+): Gathered[] {
+  const known = new Map<string, FieldSpec>()
+  return papers.map((paper) => {
+    const party = (key: string) => personOf(paper.id, key) ?? key
+    const all = new Map<string, FieldSpec>()
+    for (const { field } of paper.placed) all.set(field.key, field)
+    mapFields(paper.document, (f) => {
+      if (!all.has(f.key)) all.set(f.key, f)
+      return f
+    })
+    const renamed = new Map<string, string>()
+    for (const [key, field] of all) {
+      const moved = { ...field, party: party(field.party) }
+      let name = key === pageInitials(field.party).key ? pageInitials(moved.party).key : key
+      for (let n = 2; known.has(name) && !same(known.get(name)!, { ...moved, key: known.get(name)!.key }); n += 1)
+        name = `${key.slice(0, 70)}--${n}`
+      if (!known.has(name)) known.set(name, { ...moved, key: name })
+      renamed.set(key, name)
+    }
+    const name = (key: string) => renamed.get(key) ?? key
+    const change = <F extends FieldSpec>(f: F): F => ({
+      ...f,
+      key: name(f.key),
+      party: party(f.party),
+      ...(f.show ? { show: mapRule(f.show, name) } : {}),
+      ...(f.require ? { require: mapRule(f.require, name) } : {}),
+      ...(f.compute ? { compute: { ...f.compute, of: f.compute.of.map(name) } } : {}),
+    })
+    const document = mapFields(paper.document, change)
+    return {
+      id: paper.id,
+      document: {
+        ...document,
+        // Somebody who stands for two parties is one.
+        parties: document.parties
+          .map((p) => ({ ...p, key: party(p.key) }))
+          .filter((p, i, list) => list.findIndex((q) => q.key === p.key) === i),
+        ...(document.initials ? { initials: document.initials.map(party) } : {}),
+      },
+      placed: paper.placed.map((at) => ({ ...at, field: change(at.field) })),
+    }
+  })
+}
+
+function mapFields(document: PaperDocument, change: <F extends FieldSpec>(f: F) => F): PaperDocument {
+  return mapDocument(document, (blocks) =>
+    mapBlocks(blocks, (b) => {
+      if (b.t === 'field') return [{ ...b, field: change(b.field) }]
+      if (b.t !== 'paragraph' && b.t !== 'heading') return [b]
+      return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: change(i.field) } : i)) }]
+    }),
+  )
+}

@@ -1,0 +1,5 @@
+import { sendList as body } from '../../../../shared/rounds'
+import { startList } from '../../../services/rounds/lists'
+import { memberActor, route } from '../../../route'
+
+export default route({ body }, ({ id, body, event }) => startList(id, body, memberActor(event)))

@@ -1,0 +1,4 @@
+import { retryList } from '../../../services/rounds/lists'
+import { route } from '../../../route'
+
+export default route({}, ({ id }) => retryList(id))

@@ -1,0 +1,5 @@
+import { saveMessage as body } from '../../../shared/rounds'
+import { saveMessage } from '../../services/rounds/messages'
+import { route } from '../../route'
+
+export default route({ body }, async ({ body }) => ({ id: await saveMessage(body) }))

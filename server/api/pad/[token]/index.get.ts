@@ -1,0 +1,8 @@
+import { getRequestHeader } from 'h3'
+import { languageFrom } from '../../../../shared/words'
+import { padView } from '../../../services/rounds/pad'
+import { route } from '../../../route'
+
+export default route({}, ({ event }) =>
+  padView(event.context.holder!, languageFrom(getRequestHeader(event, 'accept-language'))),
+)

@@ -1,0 +1,4 @@
+import { planView } from '../../../services/rounds/plan'
+import { route } from '../../../route'
+
+export default route({}, ({ id, event }) => planView(id, event.context.member!.id))

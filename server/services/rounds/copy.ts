@@ -1,0 +1,78 @@
+import { eq } from 'drizzle-orm'
+import { type RoundPlan, planPerson } from '../../../core/rounds/plan'
+import { now } from '../../clock'
+import { write } from '../../db/client'
+import { papers, roundPeople, roundPlans } from '../../db/schema'
+import { note } from '../happenings'
+import { projectJob } from '../jobs/project'
+import { loadPaper } from '../papers/prepare'
+import { roundOfPaper } from './manage'
+import { papersOf } from './papers'
+import type { Actor } from './record'
+import { roundState } from './state'
+
+/**
+ * Copies a round: its papers as drafts again, filled from the record as it is now, with the same people in the same turns
+ * and the same words. Returns the first of the new papers. The same key again gives the same.
+ */
+export async function copyRound(paperId: string, key: string, actor: Actor): Promise<string> {
+  const first = `p${key}-0`
+  return write(async (tx) => {
+    const [made] = await tx.select({ id: papers.id }).from(papers).where(eq(papers.id, first))
+    if (made) return made.id
+    const round = await roundOfPaper(paperId)
+    const list = await papersOf(round.id)
+    const state = await roundState(round.id)
+    const rows = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+    const fresh = new Map<string, string>()
+    for (const [i, { paper }] of list.entries()) {
+      const { id: _id, state: _state, createdAt: _at, fromPaperId: _from, ...copy } = await loadPaper(paper.id)
+      fresh.set(paper.id, `p${key}-${i}`)
+      const values = { ...copy, id: `p${key}-${i}`, own: { ...copy.own, settled: {} }, state: 'draft' as const }
+      await tx.insert(papers).values({ ...values, createdAt: now(), fromPaperId: paper.id })
+    }
+    const there = state.people.filter((p) => p.status !== 'replaced')
+    const plan: RoundPlan = {
+      papers: [...fresh.values()],
+      subject: round.subject,
+      message: round.message,
+      deadline: { kind: 'after', days: 10 },
+      reminders: round.settings.reminders,
+      consent: round.settings.consent,
+      people: there.map((p) => {
+        const row = rows.find((r) => r.id === p.id)!
+        const { papers: _papers, proof, ...how } = row.how
+        return planPerson.parse({
+          ...how,
+          // A code that was agreed is kept hashed: it is agreed anew.
+          proof: proof.kind === 'agreed' ? { kind: 'none' } : proof,
+          key: p.id,
+          contactId: row.contactId,
+          memberId: row.memberId,
+          name: row.name,
+          email: row.email,
+          turn: p.turn,
+          part: p.part,
+          of: p.of ?? null,
+          stands: list.flatMap(({ paper }) =>
+            Object.entries(paper.bindings).flatMap(([party, b]) =>
+              ('memberId' in b ? b.memberId === row.memberId : b.contactId === row.contactId)
+                ? [{ paper: fresh.get(paper.id)!, party }]
+                : [],
+            ),
+          ),
+        })
+      }),
+    }
+    await tx.insert(roundPlans).values({ paperId: first, plan, checks: [], version: 1, updatedAt: now() })
+    await note({
+      jobId: round.jobId,
+      type: 'paper',
+      words: `${actor.name} copied a round`,
+      mark: 'yours',
+      paperId: first,
+    })
+    await projectJob(round.jobId)
+    return first
+  })
+}

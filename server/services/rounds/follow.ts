@@ -1,0 +1,120 @@
+import { eq } from 'drizzle-orm'
+import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
+import { nextReminder } from '../../../core/rounds/times'
+import { now } from '../../clock'
+import { type Db, write } from '../../db/client'
+import { roundPeople, rounds } from '../../db/schema'
+import { enqueue } from '../../jobs/outbox'
+import { theBusiness } from '../business'
+import { note } from '../happenings'
+import { projectJob } from '../jobs/project'
+import { issueLink } from './links'
+import { whenOver } from './over'
+import { SYSTEM, record } from './record'
+import { roundState } from './state'
+
+type Round = typeof rounds.$inferSelect
+type Person = typeof roundPeople.$inferSelect
+
+/** The ways a person is written to: by their own choice and by what addresses there are. */
+export function channelsOf(person: Person): ('email' | 'text')[] {
+  const { reach, phone } = person.how
+  const out: ('email' | 'text')[] = []
+  if ((reach === 'email' || reach === 'both') && person.email) out.push('email')
+  if ((reach === 'text' || reach === 'both') && phone) out.push('text')
+  return out
+}
+/** How somebody was asked, in the words of the signing record. */
+export const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
+
+/** Puts the messages with a person's link into the outbox, one for each way they are reached; none for those who are handed it. */
+export async function tellPerson(
+  person: Person,
+  what: 'ask' | 'nudge' | 'again',
+  key: string,
+  dueAt = now(),
+): Promise<void> {
+  for (const channel of channelsOf(person)) {
+    const { nonce } = await issueLink(person.id, person.memberId && channel === 'email' ? 'member' : channel)
+    await enqueue(
+      'mail.ask',
+      channel === 'email' ? key : `${key}:text`,
+      { personId: person.id, nonce, nudge: what === 'nudge', what, channel },
+      dueAt,
+    )
+  }
+}
+
+async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
+  const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, p.id))
+  const channels = channelsOf(person!)
+  const { at } = await record(
+    round.id,
+    SYSTEM,
+    { type: 'asked', person: p.id },
+    {
+      channel: channels.map((c) => CHANNEL_WORDS[c]).join(' and ') || 'in person',
+      address: channels.map((c) => (c === 'email' ? person!.email : person!.how.phone)).join(' and '),
+    },
+  )
+  await tellPerson(person!, p.again ? 'again' : 'ask', p.again ? `again:${p.id}:${at}` : `ask:${p.id}:${at}`)
+  if (person!.memberId)
+    await note({
+      jobId: round.jobId,
+      type: 'turn',
+      words: 'Your move: countersign',
+      mark: 'yours',
+      paperId: round.paperId,
+    })
+  if (channels.length === 0) return
+  const next = nextReminder(
+    round.settings.reminders,
+    at,
+    at,
+    round.lapsesAt,
+    (await theBusiness()).timeZone,
+    (await theBusiness()).settings.quiet,
+  )
+  if (next) await enqueue('remind', `remind:${p.id}:${at}`, { personId: p.id, askedAt: at }, next)
+}
+
+/** Does what an event leads to: asks the next people, gives copies, ends the round or goes on with it. In the event's own transaction. */
+export async function follow(roundId: string, before: RoundState, after: RoundState): Promise<void> {
+  await write(async (tx) => {
+    const { ask: asked, copy, over } = consequences(before, after)
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    for (const p of asked) await ask(tx, round!, p)
+    for (const p of copy) {
+      await record(roundId, SYSTEM, { type: 'copied', person: p.id })
+      await enqueue('mail.told', `told:${p.id}`, { personId: p.id })
+    }
+    if (over) await whenOver(roundId, over)
+    await projectJob(round!.jobId)
+  })
+}
+
+/** The outbox's part: reminds somebody who still has to act, and says when to look again. */
+export async function remind(personId: string, askedAt: string): Promise<void | { again: string }> {
+  return write(async (tx) => {
+    const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, person!.roundId))
+    const state = await roundState(person!.roundId)
+    const me = state.people.find((p) => p.id === personId)
+    // Somebody else has taken their place, they have acted, or they were asked anew: that has its own reminders.
+    if (state.status !== 'out' || !me || me.askedAt !== askedAt || !['asked', 'opened'].includes(me.status)) return
+    const business = await theBusiness()
+    const { quiet } = business.settings
+    const at = now()
+    if (state.paused === null && !me.closed && !me.bounced) {
+      await record(
+        round!.id,
+        SYSTEM,
+        { type: 'nudged', person: personId },
+        { address: person!.email || person!.how.phone },
+      )
+      await tellPerson(person!, 'nudge', `remind:${personId}:${at.slice(0, 16)}`)
+    }
+    const next = nextReminder(round!.settings.reminders, askedAt, at, state.lapsesAt, business.timeZone, quiet)
+    return next ? { again: next } : undefined
+  })
+}

@@ -1,0 +1,48 @@
+import { and, asc, eq } from 'drizzle-orm'
+import { db } from '../../db/client'
+import { paperVersions, papers, type roundPeople, roundPapers } from '../../db/schema'
+
+export interface RoundPaper {
+  paper: typeof papers.$inferSelect
+  version: typeof paperVersions.$inferSelect
+  position: number
+  sealedSha: string | null
+}
+
+/** The papers of a round in their order, each in the version that is out now. */
+export async function papersOf(roundId: string): Promise<RoundPaper[]> {
+  return db()
+    .select({
+      paper: papers,
+      version: paperVersions,
+      position: roundPapers.position,
+      sealedSha: roundPapers.sealedSha,
+    })
+    .from(roundPapers)
+    .innerJoin(papers, eq(papers.id, roundPapers.paperId))
+    .innerJoin(paperVersions, eq(paperVersions.id, roundPapers.versionId))
+    .where(eq(roundPapers.roundId, roundId))
+    .orderBy(asc(roundPapers.position))
+}
+
+/** The papers of a round that concern one person of it. */
+export async function papersFor(person: typeof roundPeople.$inferSelect): Promise<RoundPaper[]> {
+  const all = await papersOf(person.roundId)
+  return all.filter((p) => person.how.papers === null || person.how.papers.includes(p.paper.id))
+}
+
+/** A paper's place in one round: its version that is out, and its sealed copy. */
+export async function placeOf(roundId: string, paperId: string): Promise<typeof roundPapers.$inferSelect | undefined> {
+  const [place] = await db()
+    .select()
+    .from(roundPapers)
+    .where(and(eq(roundPapers.roundId, roundId), eq(roundPapers.paperId, paperId)))
+  return place
+}
+
+/** `the quote`, `the agreement and the house rules`, `the agreement and 3 more papers`. */
+export function titlesOf(list: readonly { paper: { title: string } }[]): string {
+  const [first, second] = list.map((p) => p.paper.title)
+  if (list.length <= 1) return first ?? ''
+  return list.length === 2 ? `${first} and ${second}` : `${first} and ${list.length - 1} more papers`
+}

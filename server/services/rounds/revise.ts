@@ -1,0 +1,108 @@
+import { and, eq } from 'drizzle-orm'
+import { acts } from '../../../core/rounds/rounds'
+import { type PlanPerson } from '../../../core/rounds/plan'
+import { EMPTY_DRAFT } from '../../../shared/signing'
+import { write } from '../../db/client'
+import { roundPapers, roundPeople, type rounds } from '../../db/schema'
+import { Problem } from '../../problem'
+import { note } from '../happenings'
+import { loadPaper, preparePaper } from '../papers/prepare'
+import { follow } from './follow'
+import { papersOf, titlesOf } from './papers'
+import { type Actor, record } from './record'
+import { type Frozen, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
+import { roundState } from './state'
+import { witnessFields } from './witness'
+
+/**
+ * Corrects papers that are out: they are drawn anew from the record and their amendments as they are now. Nobody who has
+ * not signed notices more than the new words; whoever has signed is asked to sign again, and sees what changed.
+ */
+export async function reviseRound(round: typeof rounds.$inferSelect, why: string, actor: Actor): Promise<void> {
+  const list = await papersOf(round.id)
+  const state = await roundState(round.id)
+  if (state.status !== 'out')
+    throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
+  const frozen: Frozen[] = []
+  for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
+  if (frozen.every((f) => list.some((p) => p.version.pdfSha === f.pdfSha)))
+    throw new Problem(
+      'not-now',
+      'It reads as it did. Correct the record or the wording first, then send the correction.',
+    )
+  await write(async (tx) => {
+    const people = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+    const now = await roundState(round.id)
+    const stands = standing(frozen, list, people)
+    const gathered = gatherFrozen(frozen, stands.people, stands.places)
+    const versions = await keepVersions(tx, frozen, gathered)
+    for (const [paperId, versionId] of versions)
+      await tx
+        .update(roundPapers)
+        .set({ versionId })
+        .where(and(eq(roundPapers.roundId, round.id), eq(roundPapers.paperId, paperId)))
+    const again = now.people.filter((p) => acts(p) && p.status === 'done' && !p.onPaper).map((p) => p.id)
+    for (const p of people) {
+      const own = fieldsAt(p.party, gathered)
+      const signer = now.people.find((s) => s.id === now.people.find((x) => x.id === p.id)?.of)
+      const fields = signer ? [...own, ...witnessFields(p.party, signer.name, own)] : own
+      await tx
+        .update(roundPeople)
+        .set({ fields, ...(again.includes(p.id) ? { draft: EMPTY_DRAFT } : {}) })
+        .where(eq(roundPeople.id, p.id))
+    }
+    const { before, after } = await record(
+      round.id,
+      actor,
+      { type: 'revised', again },
+      {
+        why,
+        papers: frozen.map((f) => ({ paper: f.prepared.paper.title, sha256: f.pdfSha, pages: f.rendered.pages })),
+      },
+    )
+    await note({
+      jobId: round.jobId,
+      type: 'revised',
+      words: `${titlesOf(list)} corrected while out`,
+      detail: again.length
+        ? `${now.people
+            .filter((p) => again.includes(p.id))
+            .map((p) => p.name)
+            .join(' and ')} had signed and ${again.length === 1 ? 'signs' : 'sign'} again.`
+        : why,
+      mark: 'theirs',
+      paperId: round.paperId,
+      notable: true,
+    })
+    await follow(round.id, before, after)
+  })
+}
+
+/** Who stands for which party, as the versions that are out have it: a place's key is what its parties were called by. */
+function standing(
+  frozen: readonly Frozen[],
+  list: Awaited<ReturnType<typeof papersOf>>,
+  people: (typeof roundPeople.$inferSelect)[],
+): { people: PlanPerson[]; places: Map<string, string> } {
+  const out: PlanPerson[] = []
+  const places = new Map<string, string>()
+  for (const p of people) {
+    if (places.has(p.party)) continue
+    const stands = frozen.flatMap((f) => {
+      const { paper } = list.find((x) => x.paper.id === f.prepared.paper.id)!
+      return f.prepared.merged.document.parties.flatMap(({ key }) => {
+        const binding = paper.bindings[key]
+        const same =
+          !!binding && ('memberId' in binding ? binding.memberId === p.memberId : binding.contactId === p.contactId)
+        // Whoever was replaced stood here before the one who signs now; both have the same place.
+        const before = people.some(
+          (q) => q.party === p.party && !!binding && 'contactId' in binding && binding.contactId === q.contactId,
+        )
+        return same || before ? [{ paper: paper.id, party: key }] : []
+      })
+    })
+    places.set(p.party, p.party)
+    out.push({ key: p.party, stands } as unknown as PlanPerson)
+  }
+  return { people: out, places }
+}

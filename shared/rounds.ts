@@ -1,0 +1,138 @@
+import { z } from 'zod'
+import type { Minor } from '../core/money/money'
+import {
+  type PlanPaper,
+  type PlanProblem,
+  type RoundPlan,
+  deadline,
+  planPerson,
+  reminders,
+  roundPlan,
+} from '../core/rounds/plan'
+import type { PersonState } from '../core/rounds/rounds'
+import { line, prose, requiredLine } from './text'
+
+const recordId = z.string().min(1).max(60)
+/** A plan as the page has it; `version` is what it was based on. */
+export const savePlan = z.object({ plan: roundPlan, version: z.number().int().nonnegative() })
+export const checkStep = z.object({
+  step: z.enum(['hand-in', 'pass', 'return', 'take-back']),
+  remark: line(1000).default(''),
+})
+
+/** How a round is to be, as the sending sheet shows it. */
+export interface PlanView {
+  plan: RoundPlan
+  version: number
+  papers: (PlanPaper & { kind: string })[]
+  /** Other drafts of the job that could go with it. */
+  more: { id: string; title: string }[]
+  problems: PlanProblem[]
+  /** The deadline worked out; undefined where the job has no day to count from. */
+  due?: string | null
+  jobDay: string | null
+  members: { id: string; name: string }[]
+  me: string
+  /** The member sends only after somebody else of the business has checked it. */
+  mustBeChecked: boolean
+  check: { status: 'none' | 'waiting' | 'passed' | 'returned'; by: string; remark: string; mine: boolean; own: boolean }
+  messages: SavedMessage[]
+  /** What one identity check costs. */
+  documentCost: Minor
+  currency: string
+}
+export interface SavedMessage {
+  id: string
+  name: string
+  subject: string
+  message: string
+}
+export const saveMessage = z.object({
+  name: requiredLine(80, 'The name'),
+  subject: line(300).default(''),
+  message: prose(5000),
+})
+
+/** What can be done to a round that is out. Each is one step, with what it needs. */
+export const manageRound = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('nudge'), person: recordId.optional() }),
+  z.object({ do: z.literal('pause'), reason: line(500).default('') }),
+  z.object({ do: z.literal('resume') }),
+  z.object({ do: z.literal('withdraw'), reason: line(500).default('') }),
+  z.object({ do: z.literal('extend'), lapsesAt: z.iso.datetime().nullable() }),
+  z.object({
+    do: z.literal('correct'),
+    person: recordId,
+    name: requiredLine(200, 'The name').optional(),
+    email: line(200).optional(),
+    phone: line(40).optional(),
+    reach: planPerson.shape.reach.removeDefault().optional(),
+  }),
+  z.object({
+    do: z.literal('replace'),
+    person: recordId,
+    name: requiredLine(200, 'The name'),
+    email: line(200).default(''),
+    phone: line(40).default(''),
+    contactId: recordId.nullable().default(null),
+  }),
+  z.object({ do: z.literal('reorder'), turns: z.record(recordId, z.number().int().min(1).max(60)) }),
+  z.object({ do: z.literal('add-copy'), name: requiredLine(200, 'The name'), email: line(200) }),
+  z.object({ do: z.literal('reopen'), person: recordId }),
+  z.object({ do: z.literal('answer'), person: recordId, answer: prose(5000) }),
+  z.object({ do: z.literal('revise'), why: line(500).default('') }),
+])
+export type ManageRound = z.output<typeof manageRound>
+/** Who says that somebody signed on paper, and when that was. The scan is the body. */
+export const onPaper = z.object({
+  person: recordId,
+  day: z.iso.date('Say on which day it was signed.'),
+  name: line(200),
+})
+
+/** One person of a round that is out, as the business sees them. */
+export interface RoundPersonView extends PersonState {
+  email: string
+  phone: string
+  reach: string
+  proof: string
+  member: boolean
+  /** Fields filled so far, of how many. */
+  filled: number
+  fields: number
+  number: number
+  questions: { at: string; question: string; answer: string | null }[]
+  /** Whether they may act now. */
+  may: boolean
+  /** What identity checks have cost for them. */
+  spent: Minor
+}
+
+/** The same paper to many people, each their own. */
+export const sendList = z.object({
+  templateId: recordId,
+  key: recordId,
+  subject: requiredLine(300, 'The subject'),
+  message: prose(5000),
+  deadline: deadline.default({ kind: 'none' }),
+  reminders: reminders.default({ kind: 'none' }),
+  /** Comma or semicolon separated, with a head; or contacts chosen. */
+  csv: z.string().max(3_000_000).optional(),
+  contactIds: z.array(recordId).max(1000).optional(),
+})
+export interface ListView {
+  id: string
+  title: string
+  total: number
+  sent: number
+  waiting: number
+  failed: { n: number; name: string; problem: string }[]
+}
+
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 20:00.')
+/** What the owner sets for all rounds. */
+export const businessSettings = z.object({
+  checked: z.array(z.enum(['owner', 'staff'])).max(2),
+  quiet: z.object({ from: clock, to: clock }),
+  thanks: prose(1000),
+})

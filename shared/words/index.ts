@@ -1,0 +1,114 @@
+import type { FieldProblem } from '../../core/fields/check'
+import { type Language, languages } from '../../core/rounds/plan'
+import { ar } from './ar'
+import { de } from './de'
+import { type WordKey, type Words, en } from './en'
+import { es } from './es'
+import { fr } from './fr'
+import { pl } from './pl'
+import { pt } from './pt'
+
+export type { WordKey, Words } from './en'
+export const WORDS: Record<Language, Words> = { en, de, fr, es, pt, pl, ar }
+/** Each language's own name. */
+export const LANGUAGE_NAMES: Record<Language, string> = {
+  en: 'English',
+  de: 'Deutsch',
+  fr: 'Français',
+  es: 'Español',
+  pt: 'Português',
+  pl: 'Polski',
+  ar: 'العربية',
+}
+export const isRightToLeft = (language: Language): boolean => language === 'ar'
+/** The locale dates and amounts are written in. */
+const LOCALE: Record<Language, string> = {
+  en: 'en-GB',
+  de: 'de-DE',
+  fr: 'fr-FR',
+  es: 'es-ES',
+  pt: 'pt-PT',
+  pl: 'pl-PL',
+  // Western digits, as papers and amounts have them.
+  ar: 'ar-u-nu-latn',
+}
+
+/** A text with what belongs in its places. */
+export const fill = (text: string, args: Readonly<Record<string, string | number>> = {}): string =>
+  text.replace(/\{(\w+)\}/g, (whole, key: string) => (Object.hasOwn(args, key) ? String(args[key]) : whole))
+
+/** What is said in one language. */
+export interface Says {
+  language: Language
+  (key: WordKey, args?: Readonly<Record<string, string | number>>): string
+}
+export function saysIn(language: Language): Says {
+  const words = WORDS[language]
+  return Object.assign((key: WordKey, args?: Readonly<Record<string, string | number>>) => fill(words[key], args), {
+    language,
+  })
+}
+
+/** The first language of an Accept-Language header that there are words for (RFC 9110, 12.5.4); English otherwise. */
+export function languageFrom(header: string | undefined): Language {
+  const wanted = (header ?? '')
+    .slice(0, 500)
+    .split(',')
+    .map((part) => {
+      const [tag, q] = part.trim().split(/;\s*q=/)
+      return { tag: tag!.toLowerCase().split('-')[0]!, q: q === undefined ? 1 : Number(q) || 0 }
+    })
+    .sort((a, b) => b.q - a.q)
+  return (wanted.find((w) => (languages as readonly string[]).includes(w.tag))?.tag as Language | undefined) ?? 'en'
+}
+
+const even = (s: string) => s.replace(/[\u00a0\u202f]/g, ' ')
+/** A day in words: `12 June 2026`, `12. Juni 2026`. */
+export const dayIn = (language: Language, day: string): string =>
+  even(
+    new Intl.DateTimeFormat(LOCALE[language], { dateStyle: 'long', timeZone: 'UTC' }).format(
+      new Date(`${day}T00:00:00Z`),
+    ),
+  )
+/** An instant in a zone: weekday, day, month and time. */
+export const instantIn = (language: Language, instant: string, timeZone: string): string =>
+  even(
+    new Intl.DateTimeFormat(LOCALE[language], {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'long',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+      timeZone,
+    }).format(new Date(instant)),
+  )
+
+const PROBLEM: Record<FieldProblem['code'], WordKey> = {
+  missing: 'pMissing',
+  signature: 'pSignature',
+  initials: 'pInitials',
+  tick: 'pTick',
+  'tick-one': 'pTickOne',
+  'tick-only-one': 'pTickOnlyOne',
+  'too-long': 'pTooLong',
+  number: 'pNumber',
+  choice: 'pChoice',
+  file: 'pFile',
+  email: 'pEmail',
+  day: 'pDay',
+  past: 'pPast',
+  future: 'pFuture',
+  between: 'pBetween',
+  'not-before': 'pNotBefore',
+  'not-after': 'pNotAfter',
+  format: 'pFormat',
+  'not-yours': 'pNotYours',
+  quantity: 'pQuantity',
+}
+/** What is wrong with an answer, in a language. English is as the core says it. */
+export function problemIn(says: Says, problem: FieldProblem): string {
+  if (says.language === 'en') return problem.message
+  const args = (problem.args ?? []).map((a) => (/^\d{4}-\d{2}-\d{2}$/.test(a) ? dayIn(says.language, a) : a))
+  return says(PROBLEM[problem.code], Object.fromEntries(args.map((a, i) => [i, a])))
+}
