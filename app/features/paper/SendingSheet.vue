@@ -45,39 +45,46 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
 
 <template>
   <aside aria-label="Sending">
-    <PlanMessage />
-    <h2 class="gap">Before it goes</h2>
-    <ul class="ledger" aria-label="Before it goes">
-      <li v-for="g in paper.gaps" :key="g.path" class="note">
-        <StopMark mark="trouble" :size="18" />
-        <form @submit.prevent="fill(g)">
-          <template v-if="g.source?.fact">
-            <label :for="`gap-${g.path}`"
-              ><b>{{ g.label }}</b> is missing</label
+    <PlanMessage>
+      <h2 class="gap">Before it goes</h2>
+      <ul class="ledger" aria-label="Before it goes">
+        <li v-for="g in paper.gaps" :key="g.path" class="note">
+          <StopMark mark="trouble" :size="18" />
+          <form @submit.prevent="fill(g)">
+            <template v-if="g.source?.fact">
+              <label :for="`gap-${g.path}`"
+                ><b>{{ g.label }}</b> is missing</label
+              >
+              <input
+                :id="`gap-${g.path}`"
+                v-model="given[g.path]"
+                class="input"
+                :type="inputTypeOf(g.source)"
+                required
+              />
+              <button class="btn">Add it to the {{ recordName(g.source) }}</button>
+            </template>
+            <span v-else
+              ><b>{{ g.label }}</b> is missing</span
             >
-            <input :id="`gap-${g.path}`" v-model="given[g.path]" class="input" :type="inputTypeOf(g.source)" required />
-            <button class="btn">Add it to the {{ recordName(g.source) }}</button>
-          </template>
-          <span v-else
-            ><b>{{ g.label }}</b> is missing</span
+          </form>
+        </li>
+        <li v-for="n in others" :key="n.words" class="note">
+          <StopMark mark="trouble" :size="18" /><span>{{ n.words }}</span>
+        </li>
+        <li v-for="p in problems" :key="p.words" class="note">
+          <StopMark :mark="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
+          <span :class="{ soft: p.severity === 'note' }"
+            >{{ p.words }}
+            <button v-if="p.person" class="btn small" @click="round.chosen.value = p.person">Set it</button></span
           >
-        </form>
-      </li>
-      <li v-for="n in others" :key="n.words" class="note">
-        <StopMark mark="trouble" :size="18" /><span>{{ n.words }}</span>
-      </li>
-      <li v-for="p in problems" :key="p.words" class="note">
-        <StopMark :mark="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
-        <span :class="{ soft: p.severity === 'note' }"
-          >{{ p.words }}
-          <button v-if="p.person" class="btn small" @click="round.chosen.value = p.person">Set it</button></span
-        >
-      </li>
-      <li v-if="allWell" class="note">
-        <StopMark mark="settled" :size="18" />
-        <span class="soft">Every value is there, everyone has a place to sign and a way to be reached.</span>
-      </li>
-    </ul>
+        </li>
+        <li v-if="allWell" class="note">
+          <StopMark mark="settled" :size="18" />
+          <span class="soft">Every value is there, everyone has a place to sign and a way to be reached.</span>
+        </li>
+      </ul>
+    </PlanMessage>
     <h2 class="gap">Papers of this round</h2>
     <ul class="ledger">
       <li v-for="p in view.papers" :key="p.id" class="with">

@@ -86,7 +86,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
     <h2>What arrives</h2>
     <div v-if="!writing" class="card">
       <p class="strong">{{ subject }}</p>
-      <p class="words">{{ message }}</p>
+      <p class="words" tabindex="0" role="region" aria-label="The message">{{ message }}</p>
       <p v-if="view.due" class="soft small">Please by {{ when(view.due) }}</p>
       <button type="button" class="btn small" @click="writing = true">Change the words</button>
     </div>
@@ -136,6 +136,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       </ul>
       <button type="button" class="btn" @click="writing = false">Done</button>
     </div>
+    <slot />
     <h2 class="gap">By when</h2>
     <div class="card form">
       <label class="field"
@@ -228,6 +229,8 @@ h2 + .card {
 }
 .words {
   white-space: pre-line;
+  max-height: 9.2em;
+  overflow: auto;
   margin: 6px 0;
   overflow-wrap: anywhere;
 }

@@ -45,6 +45,9 @@ const how = (p: RoundPersonView) =>
     ...(p.proof === 'none' ? [] : [PROOF_WORDS[p.proof as 'agreed']]),
     ...(p.spent ? [`checks cost ${money(p.spent, 'GBP')}`] : []),
   ].join(' · ')
+/** Whether anything can be done for them. */
+const hasActs = (p: RoundPersonView) =>
+  p.questions.some((q) => !q.answer) || (out.value && !p.member && ['not yet', 'asked', 'opened'].includes(p.status))
 const chosen = ref<string | null>(null)
 const reordering = ref(false)
 const turns = reactive<Record<string, number>>({})
@@ -97,7 +100,7 @@ const addCopy = () =>
             ><span>Turn</span><input v-model.number="turns[p.id]" class="input" type="number" min="1" max="60"
           /></label>
           <button
-            v-if="!reordering && p.status !== 'replaced' && (out || p.questions.some((q) => !q.answer))"
+            v-if="!reordering && hasActs(p)"
             type="button"
             class="btn small"
             :aria-expanded="chosen === p.id"
