@@ -140,7 +140,12 @@ describe('a round', () => {
     ['signing while held', [e('paused')], e('signed'), 'paused'],
     ['one who is out of tries', [e('closed')], e('signed'), 'closed'],
     ['a replaced person', [{ at: at(6), event: swap('replaced') }], e('signed'), 'replaced'],
-    ['extending to a time that has passed', [], { at: at(6), event: { type: 'extended', lapsesAt: at(5) } }, 'lapsed'],
+    [
+      'extending to a time that has passed',
+      [],
+      { at: at(6), event: { type: 'extended', lapsesAt: at(5) } },
+      'bad-order',
+    ],
     [
       'moving someone who has signed',
       [e('signed')],

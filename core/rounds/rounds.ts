@@ -163,7 +163,7 @@ function refuseWhole(state: RoundState, event: RoundEvent, at: string): Refusal 
       if (over && state.status !== 'lapsed') return over
       return event.lapsesAt === null || event.lapsesAt > at
         ? null
-        : refusal('lapsed', 'The new deadline has passed already.')
+        : refusal('bad-order', 'The new deadline has passed already.')
     case 'paused':
       return over ?? (state.paused === null ? null : refusal('already-done', 'It is held already.'))
     case 'resumed':

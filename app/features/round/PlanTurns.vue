@@ -65,7 +65,9 @@ watch(newcomer, (c) => {
   newcomer.value = null
   adding.value = false
 })
-const free = computed(() => view.value.members.filter((m) => !plan.value.people.some((p) => p.memberId === m.id)))
+const free = computed(() =>
+  view.value.members.filter((m) => !plan.value.people.some((p) => p.memberId === m.id && p.part === 'check')),
+)
 function addMember(event: Event) {
   const select = event.target as HTMLSelectElement
   const member = free.value.find((m) => m.id === select.value)

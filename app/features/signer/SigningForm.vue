@@ -31,7 +31,7 @@ const besides = computed(() => {
   const priced = new Set(['take', 'quantity', 'agreed-total'])
   return person.value.fields.filter((f) => !there.has(f.key) && !priced.has(f.type))
 })
-const state = useDraft(props.token, toRef(props, 'view'))
+const state = useDraft(props.token, toRef(props, 'view'), () => emit('changed'))
 const { draft, problems } = state
 const asked = ref(false)
 provide('asked', asked)

@@ -4,8 +4,11 @@ import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
 import type { SignerPaper, SignerView } from '~~/shared/signer'
 import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
 
-/** What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. */
-export function useDraft(token: string, view: Ref<SignerView>) {
+/**
+ * What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. `over` is
+ * called when it is not theirs to fill any more: done on another device, or held.
+ */
+export function useDraft(token: string, view: Ref<SignerView>, over: () => void) {
   const draft = ref<SignerDraft>(structuredClone(toRaw(view.value.draft)))
   const version = ref(view.value.version)
   const kept = ref<'kept' | 'keeping' | 'not kept'>('kept'),
@@ -27,6 +30,8 @@ export function useDraft(token: string, view: Ref<SignerView>) {
       version.value = got.version
       kept.value = timer ? 'keeping' : 'kept'
     } catch (e) {
+      // Done on another device meanwhile: the page then shows what comes next.
+      if (e instanceof ApiProblem && e.extra.reason === 'already-done') over()
       takeTheirs(e)
       kept.value = 'not kept'
     }
@@ -107,7 +112,10 @@ export function useDraft(token: string, view: Ref<SignerView>) {
     await saving
     try {
       const now = await api<SignerView>(`/api/sign/${token}`)
-      if (now.version > version.value) {
+      // What was typed while this was asked for is theirs, and is kept first.
+      if (timer || kept.value !== 'kept') return
+      if (now.state !== 'open') over()
+      else if (now.version > version.value) {
         draft.value = structuredClone(now.draft)
         version.value = now.version
         quiet = true

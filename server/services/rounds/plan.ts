@@ -73,7 +73,9 @@ async function bindPeople(
       const binding = paper.bindings[party]
       const who = binding && (await known(binding))
       if (!binding || !who) continue
-      let at = out.find((p) => (who.memberId ? p.memberId === who.memberId : p.contactId === who.contactId))
+      let at = out.find(
+        (p) => p.part !== 'check' && (who.memberId ? p.memberId === who.memberId : p.contactId === who.contactId),
+      )
       if (!at) {
         at = planPerson.parse({
           ...who,

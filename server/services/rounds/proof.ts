@@ -17,6 +17,7 @@ import { note } from '../happenings'
 import { sendCode } from '../mails'
 import type { LinkHolder } from './links'
 import { record } from './record'
+import { plainCode } from './send'
 import { actorOf } from './sign'
 import { roundState } from './state'
 
@@ -116,8 +117,8 @@ export async function requestCode(holder: LinkHolder): Promise<{ to: string; wai
   return { to: masked(to), wait: RESEND_SECONDS }
 }
 
-/** Seconds to wait after so many wrong codes: the first two are free, then 2, 4, 8 … */
-const slowed = (tries: number) => (tries < 2 ? 0 : 2 ** (tries - 1))
+/** Seconds to wait after so many wrong codes: the first two are free, then 1, 2, 4 … */
+const slowed = (tries: number) => (tries < 2 ? 0 : 2 ** (tries - 2))
 
 /** Takes the code somebody types; returns the pass. Wrong ones are slowed, and the fifth closes it and tells the owner. */
 export async function giveCode(
@@ -139,10 +140,10 @@ export async function giveCode(
     await keep({ ...row, tries: row.tries + 1, triedAt: now() })
     return row
   })
-  const typed = code.replace(/\s/g, '')
+  const typed = plainCode(code)
   const right =
     proof.kind === 'agreed'
-      ? await verifyPassword(typed.toLowerCase(), proof.code)
+      ? await verifyPassword(typed, proof.code)
       : !!before.codeHash && before.codeUntil! > now() && before.codeHash === hashOf(person.id, typed)
   if (right)
     return passed(

@@ -2,7 +2,8 @@ import { and, eq } from 'drizzle-orm'
 import { acts } from '../../../core/rounds/rounds'
 import { type PlanPerson } from '../../../core/rounds/plan'
 import { EMPTY_DRAFT } from '../../../shared/signing'
-import { write } from '../../db/client'
+import { type Json, canonical } from '../../../core/evidence/canonical'
+import { db, write } from '../../db/client'
 import { roundPapers, roundPeople, type rounds } from '../../db/schema'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
@@ -25,7 +26,17 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
     throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
   const frozen: Frozen[] = []
   for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
-  if (frozen.every((f) => list.some((p) => p.version.pdfSha === f.pdfSha)))
+  const before = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+  const there = standing(frozen, list, before)
+  const drawn = gatherFrozen(frozen, there.people, there.places)
+  const same = (id: string) => {
+    const { version } = list.find((p) => p.paper.id === id)!
+    const { prepared } = frozen.find((f) => f.prepared.paper.id === id)!
+    const now = { document: drawn.find((g) => g.id === id)!.document, figures: prepared.figures }
+    // By what it says, not by its bytes: a PDF carries the time it was drawn at.
+    return canonical(plain(now)) === canonical(plain({ document: version.document, figures: version.figures }))
+  }
+  if (list.every((p) => same(p.paper.id)))
     throw new Problem(
       'not-now',
       'It reads as it did. Correct the record or the wording first, then send the correction.',
@@ -77,6 +88,8 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
     await follow(round.id, before, after)
   })
 }
+
+const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as Json
 
 /** Who stands for which party, as the versions that are out have it: a place's key is what its parties were called by. */
 function standing(

@@ -111,6 +111,9 @@ export async function keepVersions(
   return ids
 }
 
+/** A code as it is compared: however it is spaced or written. */
+export const plainCode = (code: string): string => code.replace(/\s/g, '').toLowerCase()
+
 /** What of a person's settings goes with them; an agreed code is kept hashed. */
 async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
   const { phone, reach, language, subject, message, mayPassOn, copy, proof, stands } = p
@@ -123,7 +126,7 @@ async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
     message,
     mayPassOn,
     copy,
-    proof: proof.kind === 'agreed' ? { ...proof, code: await hashPassword(proof.code.toLowerCase()) } : proof,
+    proof: proof.kind === 'agreed' ? { ...proof, code: await hashPassword(plainCode(proof.code)) } : proof,
     // Whoever stands for nothing sees all of it: a witness, somebody who gets a copy.
     papers: concerned.length === 0 || concerned.length === plan.papers.length ? null : concerned,
   }

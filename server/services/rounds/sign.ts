@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm'
 import type { Language } from '../../../core/rounds/plan'
 import { checkFields, evaluateGiven, isTheirs } from '../../../core/fields/check'
+import { refuse } from '../../../core/rounds/rounds'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
-import { today } from '../../clock'
+import { now, today } from '../../clock'
 import { WORDS } from '../../../shared/words'
 import { db, write } from '../../db/client'
 import { blobs, roundPapers, roundPeople, rounds } from '../../db/schema'
@@ -149,7 +150,8 @@ export async function finishPart(
     if (consent && !more.further)
       problems.push({ key: 'further', message: 'Please tick what the sender asks you to confirm.' })
     problems.push(...(await missingPictures(draft)))
-    if (problems.length && state.status === 'out')
+    // Whether they may sign at all comes first; that is said by the record itself.
+    if (problems.length && !refuse(state, { type: 'signed', person: person.id }, now()))
       throw new Problem(
         'invalid',
         `${problems[0]!.message}${problems.length > 1 ? ` And ${problems.length - 1} more.` : ''}`,

@@ -1,0 +1,57 @@
+import type { PlanPerson, RoundPlan } from '../../core/rounds/plan'
+import type { PlanView } from '../../shared/rounds'
+import type { Caller } from './caller'
+import { makeJob, makePaper, paperOf } from './line'
+
+export const planOf = (owner: Caller, paper: string) => owner.must<PlanView>('GET', `/api/papers/${paper}/plan`)
+
+/** Changes the plan of a paper's round as the sending sheet does. */
+export async function plan(
+  owner: Caller,
+  paper: string,
+  change: (plan: RoundPlan, view: PlanView) => Partial<RoundPlan>,
+): Promise<PlanView> {
+  const view = await planOf(owner, paper)
+  const next = { ...view.plan, ...change(view.plan, view) }
+  return owner.must<PlanView>('PUT', `/api/papers/${paper}/plan`, { plan: next, version: view.version })
+}
+
+let count = 0
+/** Somebody new in a plan. */
+export function somebody(over: Partial<PlanPerson> & { name: string }): PlanPerson {
+  count += 1
+  return {
+    key: `k${count}`,
+    contactId: null,
+    memberId: null,
+    email: `${over.name.split(' ')[0]!.toLowerCase()}${Date.now().toString(36)}${count}@clients.example`,
+    phone: '',
+    turn: 1,
+    part: 'copy',
+    of: null,
+    stands: [],
+    reach: 'email',
+    proof: { kind: 'none' },
+    language: 'auto',
+    subject: '',
+    message: '',
+    mayPassOn: false,
+    copy: 'attached',
+    ...over,
+  }
+}
+
+/** A contract whose client has what is given, not sent yet. */
+export async function contractWith(owner: Caller, over: Partial<PlanPerson> = {}) {
+  const job = await makeJob(owner)
+  const paper = await makePaper(owner, job.id, 'contract')
+  await plan(owner, paper, (p) => ({
+    people: p.people.map((x) => (x.memberId ? x : { ...x, ...over })),
+  }))
+  return { ...job, paper }
+}
+
+/** Does one thing to a round that is out. */
+export const manage = (owner: Caller, paper: string, step: object) => owner.post(`/api/papers/${paper}/round`, step)
+export const personIn = async (owner: Caller, paper: string, name: string) =>
+  (await paperOf(owner, paper)).round!.people.filter((p) => p.name === name).at(-1)!
