@@ -1,4 +1,5 @@
-import { asc, eq } from 'drizzle-orm'
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { and, asc, eq, inArray } from 'drizzle-orm'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../../core/line/line'
 import { acts, mayAct, openTurn, troubleOf } from '../../../core/rounds/rounds'
 import { type Minor, sum } from '../../../core/money/money'
@@ -8,16 +9,22 @@ import { dues, papers, standings } from '../../db/schema'
 import { latestRounds } from '../rounds/state'
 import { type LoadedJob, loadJob } from './load'
 
-/** What the job's line is worked out from. */
-export async function lineFacts(loaded: LoadedJob): Promise<LineFacts> {
+/**
+ * What the job's line is worked out from. With `only`, the other papers are taken as they stood: a job with a thousand
+ * waivers isn't worked out whole for each of them.
+ */
+export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Promise<LineFacts> {
   const { job, kind, stages, priced } = loaded
+  const [before] = only
+    ? await db().select({ facts: standings.facts }).from(standings).where(eq(standings.jobId, job.id))
+    : []
   const rows = await db()
     .select({ id: papers.id, kind: papers.kind, title: papers.title, state: papers.state })
     .from(papers)
-    .where(eq(papers.jobId, job.id))
+    .where(and(eq(papers.jobId, job.id), ...(before && only ? [inArray(papers.id, [...only])] : [])))
     .orderBy(asc(papers.createdAt), asc(papers.id))
   const rounds = await latestRounds(rows.filter((r) => r.state !== 'draft').map((r) => r.id))
-  const facts = rows.map((r): PaperFact => {
+  const fresh = rows.map((r): PaperFact => {
     const round = rounds.get(r.id)
     const turn = round ? openTurn(round.state) : null
     const able = round ? mayAct(round.state) : []
@@ -40,6 +47,12 @@ export async function lineFacts(loaded: LoadedJob): Promise<LineFacts> {
       ...(stuck ? { stuck } : {}),
     }
   })
+  const facts = before
+    ? [
+        ...before.facts.papers.map((p) => fresh.find((f) => f.id === p.id) ?? p),
+        ...fresh.filter((f) => !before.facts.papers.some((p) => p.id === f.id)),
+      ]
+    : fresh
   const ordinary = loaded.payments.filter((p) => p.stage !== 'damage')
   const settings = kind.settings.expects
   const open = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
@@ -64,11 +77,22 @@ export async function lineFacts(loaded: LoadedJob): Promise<LineFacts> {
   }
 }
 
-/** Brings a job's standing and its open dues in step with what has happened. Call it in the transaction that changed something. */
-export async function projectJob(jobId: string): Promise<void> {
+const held = new AsyncLocalStorage<string>()
+/** Does many things to one job and brings its standing in step once, at their end. */
+export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {
+  await held.run(jobId, work)
+  await projectJob(jobId)
+}
+
+/**
+ * Brings a job's standing and its open dues in step with what has happened. Call it in the transaction that changed
+ * something; `only` names the papers it was about, where it was about some alone.
+ */
+export async function projectJob(jobId: string, only?: readonly string[]): Promise<void> {
+  if (held.getStore() === jobId) return
   await write(async (tx) => {
     const loaded = await loadJob(jobId)
-    const facts = await lineFacts(loaded)
+    const facts = await lineFacts(loaded, only)
     // Far in the past, so that only events count here; what the date adds is worked out when the line is read.
     const stops = lineOf({ ...facts, day: null }, '0001-01-01')
     const { mark, stop } = standing(stops, facts)

@@ -3,6 +3,7 @@ import { db, write } from '../../db/client'
 import { roundPeople, rounds } from '../../db/schema'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
+import { paperIdsOf } from './papers'
 import { SYSTEM, record } from './record'
 import { roundState } from './state'
 
@@ -32,6 +33,6 @@ export async function recordBounce(roundId: string, personId: string, address: s
       paperId: round!.paperId,
       notable: true,
     })
-    await projectJob(round!.jobId)
+    await projectJob(round!.jobId, await paperIdsOf(roundId))
   })
 }

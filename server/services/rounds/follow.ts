@@ -9,6 +9,7 @@ import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
 import { issueLink } from './links'
+import { paperIdsOf } from './papers'
 import { whenOver } from './over'
 import { SYSTEM, record } from './record'
 import { roundState } from './state'
@@ -89,7 +90,7 @@ export async function follow(roundId: string, before: RoundState, after: RoundSt
       await enqueue('mail.told', `told:${p.id}`, { personId: p.id })
     }
     if (over) await whenOver(roundId, over)
-    await projectJob(round!.jobId)
+    await projectJob(round!.jobId, await paperIdsOf(roundId))
   })
 }
 

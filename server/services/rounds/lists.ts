@@ -14,6 +14,7 @@ import { enqueue } from '../../jobs/outbox'
 import { Problem, notFound } from '../../problem'
 import { note } from '../happenings'
 import { loadJob } from '../jobs/load'
+import { projectedOnce } from '../jobs/project'
 import { useTemplate } from '../templates/use'
 import { usualBindings } from '../papers/papers'
 import { type Actor, SYSTEM } from './record'
@@ -157,6 +158,7 @@ async function rowsOfContacts(ids: string[]): Promise<{ rows: Row[]; problems: {
 
 /** Rows done in one errand: few enough that others get their turn between. */
 const AT_ONCE = 20
+const SIDE_BY_SIDE = 3
 
 /** The outbox's part: makes and sends the next papers of a list; says to come again while there are more. */
 export async function workList(listId: string): Promise<void | { again: string }> {
@@ -167,22 +169,32 @@ export async function workList(listId: string): Promise<void | { again: string }
     .where(and(eq(listRows.listId, listId), eq(listRows.state, 'waiting')))
     .orderBy(asc(listRows.n))
     .limit(AT_ONCE)
-  for (const row of waiting) {
-    const done = (state: 'sent' | 'failed', problem: string, paperId: string | null) =>
-      write((tx) =>
-        tx
-          .update(listRows)
-          .set({ state, problem, paperId })
-          .where(and(eq(listRows.listId, listId), eq(listRows.n, row.n))),
-      )
-    try {
-      await done('sent', '', await sendRow(list!, row))
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error
-      await done('failed', error.message, null)
-    }
-  }
+  const next = [...waiting]
+  // Drawing is done in other threads: a few at once keep them busy, and the database takes one after the other anyway.
+  await projectedOnce(list!.jobId, () =>
+    Promise.all(
+      Array.from({ length: SIDE_BY_SIDE }, async () => {
+        for (let row = next.shift(); row; row = next.shift()) await sendOrTell(list!, row)
+      }),
+    ),
+  )
   return waiting.length === AT_ONCE ? { again: now() } : undefined
+}
+
+async function sendOrTell(list: typeof lists.$inferSelect, row: typeof listRows.$inferSelect): Promise<void> {
+  const done = (state: 'sent' | 'failed', problem: string, paperId: string | null) =>
+    write((tx) =>
+      tx
+        .update(listRows)
+        .set({ state, problem, paperId })
+        .where(and(eq(listRows.listId, list.id), eq(listRows.n, row.n))),
+    )
+  try {
+    await done('sent', '', await sendRow(list, row))
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    await done('failed', error.message, null)
+  }
 }
 
 /** One row: its contact, its paper, its round. Each has an id drawn from the list and the row, so that twice is once. */

@@ -31,6 +31,16 @@ export async function papersFor(person: typeof roundPeople.$inferSelect): Promis
   return all.filter((p) => person.how.papers === null || person.how.papers.includes(p.paper.id))
 }
 
+/** The ids of a round's papers, in their order. */
+export async function paperIdsOf(roundId: string): Promise<string[]> {
+  const rows = await db()
+    .select({ id: roundPapers.paperId })
+    .from(roundPapers)
+    .where(eq(roundPapers.roundId, roundId))
+    .orderBy(asc(roundPapers.position))
+  return rows.map((r) => r.id)
+}
+
 /** A paper's place in one round: its version that is out, and its sealed copy. */
 export async function placeOf(roundId: string, paperId: string): Promise<typeof roundPapers.$inferSelect | undefined> {
   const [place] = await db()

@@ -372,7 +372,10 @@ export async function sealRound(roundId: string): Promise<void> {
     for (const p of people)
       if (p.email && p.how.copy !== 'none' && !gone.has(p.id))
         await enqueue('mail.copy', `copy:${p.id}`, { personId: p.id })
-    await projectJob(round!.jobId)
+    await projectJob(
+      round!.jobId,
+      list.map((p) => p.paper.id),
+    )
   })
 }
 

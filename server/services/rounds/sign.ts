@@ -20,7 +20,7 @@ import { type Actor, record } from './record'
 import { aroundOf } from './around'
 import { follow } from './follow'
 import { takePlace } from './manage'
-import { papersFor, titlesOf } from './papers'
+import { paperIdsOf, papersFor, titlesOf } from './papers'
 import { roundState } from './state'
 
 type Person = typeof roundPeople.$inferSelect
@@ -54,7 +54,7 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
           words: `${holder.person.name.slice(0, 80)} opened the ${titles.toLowerCase()}`,
           paperId: round!.paperId,
         })
-      await projectJob(round!.jobId)
+      await projectJob(round!.jobId, await paperIdsOf(holder.person.roundId))
     })
   } catch (error) {
     if (!(error instanceof Problem)) throw error

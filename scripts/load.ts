@@ -1,0 +1,32 @@
+import { parseArgs } from 'node:util'
+import { TestServer } from '../tests/support/server'
+import { seedOnce } from './lib.mjs'
+import { median, quantile, sendToList, signAtOnce } from './load/signing'
+
+/**
+ * Drives the built server over HTTP as many signers and says what it saw: `npm run load -- --signers 100 --list 1000`.
+ */
+const { values } = parseArgs({
+  options: { signers: { type: 'string', default: '100' }, list: { type: 'string', default: '1000' } },
+})
+const say = (words: string) => process.stdout.write(`${words}\n`)
+const ms = (n: number) => `${Math.round(n)} ms`
+await seedOnce()
+const server = await TestServer.start()
+try {
+  const signers = await sendToList(server, Number(values.signers), 'signer')
+  say(`a list of ${values.signers}: out in ${signers.seconds.toFixed(1)} s`)
+  const signed = await signAtOnce(server, signers)
+  say(`${values.signers} sign at once: ${signed.lost} lost, ${signed.twice} twice`)
+  say(`  page: ${ms(median(signed.pages))} at the median, ${ms(quantile(signed.pages, 0.95))} at the 95th`)
+  say(
+    `  finish answered: ${ms(median(signed.finishes))} at the median, ${ms(quantile(signed.finishes, 0.95))} at the 95th`,
+  )
+  say(`  sealing caught up ${signed.sealedAfter.toFixed(1)} s after the last`)
+  const list = await sendToList(server, Number(values.list), 'listed')
+  say(`a list of ${values.list}: out in ${list.seconds.toFixed(1)} s`)
+  say(`  others meanwhile: ${ms(median(list.others))} at the median, ${ms(quantile(list.others, 0.95))} at the 95th`)
+} finally {
+  await server.stop()
+}
+process.exit(0)
