@@ -87,6 +87,7 @@ export const ACCESS: Record<string, Rule> = {
   'PUT /api/papers/*/plan': 'member',
   'POST /api/papers/*/check': 'member',
   'POST /api/papers/*/copy': 'member',
+  'POST /api/papers/*/keep-round': 'member',
   'POST /api/papers/*/round': 'member',
   'POST /api/papers/*/on-paper': 'member',
   'GET /api/papers/*/scans/*': 'member',

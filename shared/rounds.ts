@@ -122,6 +122,7 @@ export const sendList = z.object({
 })
 export interface ListView {
   id: string
+  jobId: string
   title: string
   total: number
   sent: number

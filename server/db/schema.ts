@@ -126,6 +126,15 @@ export const catalogue = sqliteTable('catalogue', {
   position: integer('position').notNull(),
 })
 
+type KeptSettings = Pick<PlanPerson, 'turn' | 'part' | 'reach' | 'proof' | 'language' | 'mayPassOn' | 'copy'>
+/** A round as its template keeps it: by party, and whoever else is in it; a witness by the party they watch. */
+export interface TemplateRound {
+  parties: Record<string, KeptSettings>
+  others: (KeptSettings & { memberId: string | null; contactId: string | null; of: string | null })[]
+  deadline: Deadline
+  reminders: Reminders
+  consent: string
+}
 /** A paper to make papers from. `edition` is the last that was used; what was written since waits in `document`. */
 export const templates = sqliteTable('templates', {
   id: id(),
@@ -140,6 +149,8 @@ export const templates = sqliteTable('templates', {
   revision: integer('revision').notNull().default(1),
   /** A finished PDF with its marks, where the template is one. */
   marked: json<Marked | null>('marked'),
+  /** How the round of a paper made from it is prepared, where one was kept. */
+  round: json<TemplateRound | null>('round'),
 })
 
 /** What a template said when it was used, and what was set aside when two windows wrote at once (no edition). */

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { parseMoney } from '~~/core/money/money'
 import type { TemplateRow } from '~~/shared/library'
+import ListSend from '../round/ListSend.vue'
 import { useThisJob } from './useJob'
 
 /** What can be added to a job by hand: a paper, money that came in, a note. */
 const { job, act, post, make } = useThisJob()
 const session = useSession()
 const mayBook = computed(() => session.data?.member?.role === 'owner')
-const open = ref<'' | 'paper' | 'payment' | 'note'>('')
+const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
 const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what
 }
@@ -16,7 +17,7 @@ const choices = ref<TemplateRow[]>([])
 const chosen = ref('')
 const guest = ref('')
 watch(open, async (what) => {
-  if (what === 'paper' && !choices.value.length)
+  if ((what === 'paper' || what === 'list') && !choices.value.length)
     choices.value = (await api<{ templates: TemplateRow[] }>('/api/library')).templates.filter((t) => !t.archivedAt)
 })
 const makeFrom = () =>
@@ -52,6 +53,7 @@ const addPayment = () =>
     <h2 id="add">Add</h2>
     <p class="row">
       <button class="btn" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</button>
+      <button class="btn" :aria-expanded="open === 'list'" @click="toggle('list')">A paper to a list</button>
       <button v-if="mayBook" class="btn" :aria-expanded="open === 'payment'" @click="toggle('payment')">
         A payment
       </button>
@@ -83,6 +85,12 @@ const addPayment = () =>
         <button class="btn main">Make the paper</button>
       </form>
     </div>
+    <ListSend
+      v-if="open === 'list'"
+      :job-id="job.id"
+      :templates="choices"
+      @started="(id) => navigateTo(`/lists/${id}`)"
+    />
     <form v-if="open === 'note'" class="card" @submit.prevent="addNote">
       <label class="field"><span>Note</span><textarea v-model="words" class="input" rows="3" maxlength="2000" /></label>
       <button class="btn main">Keep the note</button>

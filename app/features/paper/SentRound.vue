@@ -54,6 +54,11 @@ const again = () =>
     })
     await navigateTo(`/papers/${fresh}`)
   })
+const keepRound = () =>
+  act(async () => {
+    await api(`/api/papers/${id}/keep-round`, { method: 'POST', body: {} })
+    notices.say('Kept with its template: the next one is prepared like this.')
+  })
 const lapse = computed(() =>
   round.value.lapsesAt
     ? ` · lapses ${when(round.value.lapsesAt)}${round.value.lapsesAt < now.value ? ', passed' : ''}`
@@ -108,6 +113,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     </p>
     <p class="gap buttons">
       <button class="btn" :disabled="busy" @click="again">Copy this round</button>
+      <button class="btn" :disabled="busy" @click="keepRound">Make a template of it</button>
     </p>
     <p v-if="paper.state === 'signed' && !round.sealed" class="soft small gap" role="status">
       The sealed copy is being made.

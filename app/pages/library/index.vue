@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Brought, ClauseRow, TemplateRow } from '~~/shared/library'
+import RoundSettings from '~/features/round/RoundSettings.vue'
 import BringIn from '~/features/writing/BringIn.vue'
 
 interface Library {
@@ -216,6 +217,10 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
             </li>
             <li v-if="!lib.clauses.length" class="soft none">Text that several templates share is kept here.</li>
           </ul>
+        </section>
+        <section aria-label="Rounds">
+          <h2>Rounds</h2>
+          <Suspense><RoundSettings /></Suspense>
         </section>
         <section>
           <h2>Job kinds</h2>

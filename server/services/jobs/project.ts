@@ -77,11 +77,12 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   }
 }
 
-const held = new AsyncLocalStorage<string>()
+const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string> }>()
 /** Does many things to one job and brings its standing in step once, at their end. */
 export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {
-  await held.run(jobId, work)
-  await projectJob(jobId)
+  const papers = new Set<string>()
+  await held.run({ jobId, papers }, work)
+  await projectJob(jobId, [...papers])
 }
 
 /**
@@ -89,7 +90,11 @@ export async function projectedOnce(jobId: string, work: () => Promise<unknown>)
  * something; `only` names the papers it was about, where it was about some alone.
  */
 export async function projectJob(jobId: string, only?: readonly string[]): Promise<void> {
-  if (held.getStore() === jobId) return
+  const later = held.getStore()
+  if (later?.jobId === jobId && only) {
+    for (const id of only) later.papers.add(id)
+    return
+  }
   await write(async (tx) => {
     const loaded = await loadJob(jobId)
     const facts = await lineFacts(loaded, only)

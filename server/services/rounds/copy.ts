@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { type RoundPlan, planPerson } from '../../../core/rounds/plan'
 import { now } from '../../clock'
-import { write } from '../../db/client'
+import { db, write } from '../../db/client'
 import { papers, roundPeople, roundPlans } from '../../db/schema'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
@@ -22,8 +22,6 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
     if (made) return made.id
     const round = await roundOfPaper(paperId)
     const list = await papersOf(round.id)
-    const state = await roundState(round.id)
-    const rows = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
     const fresh = new Map<string, string>()
     for (const [i, { paper }] of list.entries()) {
       const { id: _id, state: _state, createdAt: _at, fromPaperId: _from, ...copy } = await loadPaper(paper.id)
@@ -31,39 +29,7 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
       const values = { ...copy, id: `p${key}-${i}`, own: { ...copy.own, settled: {} }, state: 'draft' as const }
       await tx.insert(papers).values({ ...values, createdAt: now(), fromPaperId: paper.id })
     }
-    const there = state.people.filter((p) => p.status !== 'replaced')
-    const plan: RoundPlan = {
-      papers: [...fresh.values()],
-      subject: round.subject,
-      message: round.message,
-      deadline: { kind: 'after', days: 10 },
-      reminders: round.settings.reminders,
-      consent: round.settings.consent,
-      people: there.map((p) => {
-        const row = rows.find((r) => r.id === p.id)!
-        const { papers: _papers, proof, ...how } = row.how
-        return planPerson.parse({
-          ...how,
-          // A code that was agreed is kept hashed: it is agreed anew.
-          proof: proof.kind === 'agreed' ? { kind: 'none' } : proof,
-          key: p.id,
-          contactId: row.contactId,
-          memberId: row.memberId,
-          name: row.name,
-          email: row.email,
-          turn: p.turn,
-          part: p.part,
-          of: p.of ?? null,
-          stands: list.flatMap(({ paper }) =>
-            Object.entries(paper.bindings).flatMap(([party, b]) =>
-              ('memberId' in b ? b.memberId === row.memberId : b.contactId === row.contactId)
-                ? [{ paper: fresh.get(paper.id)!, party }]
-                : [],
-            ),
-          ),
-        })
-      }),
-    }
+    const plan = await planOfRound(paperId, (id) => fresh.get(id)!)
     await tx.insert(roundPlans).values({ paperId: first, plan, checks: [], version: 1, updatedAt: now() })
     await note({
       jobId: round.jobId,
@@ -75,4 +41,45 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
     await projectJob(round.jobId)
     return first
   })
+}
+
+/** The plan a round that is out, or over, would be prepared with; `name` says what its papers are called in it. */
+export async function planOfRound(paperId: string, name: (paperId: string) => string = (id) => id): Promise<RoundPlan> {
+  const round = await roundOfPaper(paperId)
+  const list = await papersOf(round.id)
+  const state = await roundState(round.id)
+  const rows = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+  const there = state.people.filter((p) => p.status !== 'replaced')
+  return {
+    papers: list.map((p) => name(p.paper.id)),
+    subject: round.subject,
+    message: round.message,
+    deadline: { kind: 'after', days: 10 },
+    reminders: round.settings.reminders,
+    consent: round.settings.consent,
+    people: there.map((p) => {
+      const row = rows.find((r) => r.id === p.id)!
+      const { papers: _papers, proof, ...how } = row.how
+      return planPerson.parse({
+        ...how,
+        // A code that was agreed is kept hashed: it is agreed anew.
+        proof: proof.kind === 'agreed' ? { kind: 'none' } : proof,
+        key: p.id,
+        contactId: row.contactId,
+        memberId: row.memberId,
+        name: row.name,
+        email: row.email,
+        turn: p.turn,
+        part: p.part,
+        of: p.of ?? null,
+        stands: list.flatMap(({ paper }) =>
+          Object.entries(paper.bindings).flatMap(([party, b]) =>
+            ('memberId' in b ? b.memberId === row.memberId : b.contactId === row.contactId)
+              ? [{ paper: name(paper.id), party }]
+              : [],
+          ),
+        ),
+      })
+    }),
+  }
 }

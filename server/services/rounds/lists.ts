@@ -299,6 +299,7 @@ export async function listView(id: string): Promise<ListView> {
     .orderBy(asc(listRows.n))
   return {
     id,
+    jobId: list.jobId,
     title: list.title,
     total: of('sent') + of('waiting') + of('failed'),
     sent: of('sent'),

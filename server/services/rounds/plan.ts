@@ -20,6 +20,7 @@ import { DOCUMENT_COST } from '../../gateways/identity'
 import { newId } from '../../ids'
 import { Problem } from '../../problem'
 import { searchable } from '../../../shared/text'
+import { asKept } from './template'
 import { loadPaper, preparePaper, turnOf, type Paper, type Prepared } from '../papers/prepare'
 
 /** The deadline proposed: ten days on, but no later than the evening before the job. */
@@ -136,7 +137,7 @@ export async function loadPlan(paper: Paper, words = false): Promise<LoadedPlan>
   )
   const prepared = await Promise.all(list.map((p) => preparePaper(p, words)))
   const views = prepared.map(planPaper)
-  const base = row?.plan ?? (await suggested(paper, prepared[0]!, views))
+  const base = row?.plan ?? (await asKept(db(), paper, await suggested(paper, prepared[0]!, views)))
   const plan = row
     ? { ...base, papers: list.map((p) => p.id), people: inTurns(await bindPeople(base.people, list, views)) }
     : base

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
+import type { TemplateRow } from '~~/shared/library'
+import type { ListView } from '~~/shared/rounds'
+
+/** One paper to many people, each their own: a list that is brought, or contacts that are chosen. */
+const props = defineProps<{ jobId: string; templates: readonly TemplateRow[] }>()
+const emit = defineEmits<{ started: [id: string] }>()
+const { busy, act } = useAct()
+const fit = computed(() => props.templates.filter((t) => t.kind !== 'quote'))
+const form = reactive({ templateId: '', subject: '', message: '', days: '' })
+const csv = ref('')
+const file = ref('')
+const chosen = ref<ContactView[]>([])
+const newcomer = ref<ContactView | null>(null)
+watch(newcomer, (c) => {
+  if (c && !chosen.value.some((x) => x.id === c.id)) chosen.value.push(c)
+  if (c) newcomer.value = null
+})
+watch(
+  () => form.templateId,
+  (id) => {
+    const t = fit.value.find((x) => x.id === id)
+    if (!t) return
+    form.subject ||= `Your ${t.name.toLowerCase()}`
+    form.message ||= `Hello {first},\n\nhere is the ${t.name.toLowerCase()}. It takes about three minutes to read and sign.\n`
+  },
+)
+async function read(event: Event) {
+  const [given] = (event.target as HTMLInputElement).files ?? []
+  if (!given) return
+  file.value = given.name
+  const bytes = new Uint8Array(await given.arrayBuffer())
+  csv.value = decode(bytes)
+}
+/** A file as text: UTF-16 by its mark, UTF-8 where it is that, else as spreadsheets on Windows write it. */
+function decode(bytes: Uint8Array): string {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes)
+  }
+}
+const key = newKey()
+const send = () =>
+  act(async () => {
+    const days = Number(form.days)
+    const body = {
+      templateId: form.templateId,
+      subject: form.subject,
+      message: form.message,
+      key,
+      deadline: days > 0 ? { kind: 'after', days } : { kind: 'none' },
+      ...(csv.value ? { csv: csv.value } : { contactIds: chosen.value.map((c) => c.id) }),
+    }
+    const list = await api<ListView>(`/api/jobs/${props.jobId}/lists`, { method: 'POST', body })
+    emit('started', list.id)
+  })
+const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).length - 1 : chosen.value.length))
+</script>
+
+<template>
+  <form class="card list" @submit.prevent="send">
+    <label class="field"
+      ><span>Template</span>
+      <select v-model="form.templateId" class="input" required>
+        <option value="">Choose a template</option>
+        <option v-for="t in fit" :key="t.id" :value="t.id">{{ t.name }}</option>
+      </select></label
+    >
+    <label class="field"
+      ><span>The list (CSV with name, email, phone)</span
+      ><input class="input" type="file" accept=".csv,.txt,text/csv" @change="read"
+    /></label>
+    <p v-if="file" class="small soft">{{ file }}</p>
+    <template v-if="!csv">
+      <ClientPicker v-model="newcomer" label="Or choose contacts" />
+      <ul v-if="chosen.length" class="small">
+        <li v-for="c in chosen" :key="c.id">
+          {{ c.name }}
+          <button
+            type="button"
+            class="btn bare"
+            :aria-label="`Leave out ${c.name}`"
+            @click="chosen = chosen.filter((x) => x !== c)"
+          >
+            Leave out
+          </button>
+        </li>
+      </ul>
+    </template>
+    <label class="field"
+      ><span>Subject</span><input v-model="form.subject" class="input" maxlength="300" required
+    /></label>
+    <label class="field"
+      ><span>Message</span><textarea v-model="form.message" class="input" rows="5" maxlength="5000" required />
+    </label>
+    <label class="field"
+      ><span>Lapses so many days after (none: never)</span
+      ><input v-model="form.days" class="input" type="number" min="1" max="365"
+    /></label>
+    <button class="btn main" :disabled="busy || people === 0">
+      {{ people ? `Send to ${people === 1 ? '1 person' : `${people} people`}, each their own` : 'Send to the list' }}
+    </button>
+  </form>
+</template>
+
+<style scoped>
+.list {
+  display: grid;
+  gap: 10px;
+  margin-top: 10px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+}
+</style>

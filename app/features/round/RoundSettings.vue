@@ -1,0 +1,79 @@
+<script setup lang="ts">
+interface Settings {
+  checked: ('owner' | 'staff')[]
+  quiet: { from: string; to: string }
+  thanks: string
+}
+/** What holds for every round: who is checked, when nobody is written to, and the words after signing. */
+const session = useSession()
+const mine = computed(() => session.data?.member?.role === 'owner')
+const settings = ref(await api<Settings>('/api/business/settings'))
+const { busy, act } = useAct()
+const notices = useNotices()
+const staff = computed({
+  get: () => settings.value.checked.includes('staff'),
+  set: (on) => {
+    settings.value.checked = on ? ['staff'] : []
+  },
+})
+const keep = () =>
+  act(async () => {
+    await api('/api/business/settings', { method: 'PUT', body: settings.value })
+    notices.say('Kept for every round from now on.')
+  })
+</script>
+
+<template>
+  <form class="settings" @submit.prevent="keep">
+    <label class="tick"
+      ><input v-model="staff" type="checkbox" :disabled="!mine" /> What staff prepare is checked by somebody else before
+      it goes out</label
+    >
+    <div class="two">
+      <label class="field"
+        ><span>No reminders from</span
+        ><input v-model="settings.quiet.from" class="input" type="time" :disabled="!mine" required
+      /></label>
+      <label class="field"
+        ><span>until</span><input v-model="settings.quiet.to" class="input" type="time" :disabled="!mine" required
+      /></label>
+    </div>
+    <label class="field"
+      ><span>What people read when they have signed</span
+      ><textarea
+        v-model="settings.thanks"
+        class="input"
+        rows="3"
+        maxlength="1000"
+        :disabled="!mine"
+        placeholder="Thank you; we look forward to seeing you."
+      />
+    </label>
+    <button v-if="mine" class="btn main" :disabled="busy">Keep it</button>
+    <p v-else class="small soft">Only the owner changes this.</p>
+  </form>
+</template>
+
+<style scoped>
+.settings {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  max-width: 520px;
+}
+.settings .field {
+  width: 100%;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+}
+.tick input {
+  accent-color: var(--heather);
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+</style>
