@@ -7,6 +7,7 @@ import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
 import { papers } from './bench/papers'
+import { crowds, slowPhone } from './bench/rounds'
 import { typing } from './bench/typing'
 import { seedOnce } from './lib.mjs'
 
@@ -28,6 +29,8 @@ const server = await TestServer.start()
 try {
   add(await firstPage(server))
   add(await typing(server))
+  add(await slowPhone(server))
+  add(await crowds(server))
   const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
   await server.kill()
   process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)

@@ -340,6 +340,14 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
   padding: 16px 20px;
   font: var(--type, 18px) / 1.55 var(--serif);
 }
+/* Thirty pages of text are laid out as they come near, not before the first can be read. */
+.paper :deep(> p),
+.paper :deep(> ul),
+.paper :deep(> ol),
+.paper :deep(> .plan) {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 140px;
+}
 .paper + .paper {
   border-top: 1px solid var(--hairline);
 }
