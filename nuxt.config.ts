@@ -44,6 +44,10 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { include: ['../core/**/*.d.ts'] } },
   },
   hooks: {
+    // Nothing is fetched before it is wanted: a signer's phone has better things to do than to fetch what draws pages.
+    'build:manifest': (manifest) => {
+      for (const entry of Object.values(manifest)) entry.prefetch = false
+    },
     'nitro:build:public-assets': async (nitro) => {
       await buildWorker(`${nitro.options.output.serverDir}/worker`)
     },

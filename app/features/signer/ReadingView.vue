@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block, FieldSpec } from '~~/core/document/model'
+import type { Block, FieldSpec, Inline } from '~~/core/document/model'
 import { dayIn } from '~~/shared/words'
 import type { DraftState } from './draft'
 import InlineText from './InlineText'
@@ -12,6 +12,11 @@ defineProps<{ blocks: Block[]; state: DraftState; party: string }>()
 const emit = defineEmits<{ sign: [field: FieldSpec] }>()
 const says = useSays()
 defineOptions({ name: 'ReadingView' })
+/** Words and nothing else, as most paragraphs are: set without a piece of its own, so that long papers come alive sooner. */
+const plainWords = (content: Inline[]): string | null => {
+  const [only, more] = content
+  return only?.t === 'text' && !more && !only.marks?.length && !only.change ? only.text : null
+}
 </script>
 
 <template>
@@ -21,12 +26,10 @@ defineOptions({ name: 'ReadingView' })
       ><InlineText :content="b.content" :state="state" :party="party"
     /></component>
     <p v-else-if="b.t === 'paragraph'" :class="{ quiet: b.small }" :style="{ textAlign: b.align }">
-      <span v-if="b.number" class="number">{{ b.number }}</span><InlineText
-        :content="b.content"
-        :state="state"
-        :party="party"
-        @sign="emit('sign', $event)"
-      />
+      <span v-if="b.number" class="number">{{ b.number }}</span><span v-if="plainWords(b.content) !== null">{{
+        plainWords(b.content)
+      }}</span
+      ><InlineText v-else :content="b.content" :state="state" :party="party" @sign="emit('sign', $event)" />
     </p>
     <component :is="b.ordered ? 'ol' : 'ul'" v-else-if="b.t === 'list'" class="list" :class="{ ordered: b.ordered }"
       ><li v-for="(item, k) in b.items" :key="k">
