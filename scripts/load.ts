@@ -1,13 +1,20 @@
 import { parseArgs } from 'node:util'
 import { TestServer } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
+import { surviveKills } from './load/kills'
 import { median, quantile, sendToList, signAtOnce } from './load/signing'
 
 /**
- * Drives the built server over HTTP as many signers and says what it saw: `npm run load -- --signers 100 --list 1000`.
+ * Drives the built server over HTTP as many signers and says what it saw:
+ * `npm run load -- --signers 100 --list 1000 --rounds 200 --kills 20`.
  */
 const { values } = parseArgs({
-  options: { signers: { type: 'string', default: '100' }, list: { type: 'string', default: '1000' } },
+  options: {
+    signers: { type: 'string', default: '100' },
+    list: { type: 'string', default: '1000' },
+    rounds: { type: 'string', default: '200' },
+    kills: { type: 'string', default: '20' },
+  },
 })
 const say = (words: string) => process.stdout.write(`${words}\n`)
 const ms = (n: number) => `${Math.round(n)} ms`
@@ -29,4 +36,11 @@ try {
 } finally {
   await server.stop()
 }
-process.exit(0)
+const kept = await surviveKills(Number(values.rounds), Number(values.kills))
+say(
+  `${values.rounds} rounds, the server killed ${kept.kills} times: ${kept.sent} sendings and ${kept.signed} signatures acknowledged`,
+)
+say(
+  `  missing: ${kept.missing.join(', ') || 'none'}; twice: ${kept.twice.join(', ') || 'none'}; database ${kept.integrity}`,
+)
+process.exit(kept.missing.length + kept.twice.length > 0 || kept.integrity !== 'ok' ? 1 : 0)

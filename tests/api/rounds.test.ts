@@ -530,7 +530,7 @@ describe('the signer’s page', () => {
         headers: { origin: server.origin },
       })
     expect((await picture(Buffer.from('GIF89a'))).status).toBe(422)
-    const mark = (await (await picture(specimen('passport'))).json()) as { sha: string }
+    const { mark } = (await (await picture(specimen('passport'))).json()) as { mark: { sha: string } }
     const view = await viewOf(client, token)
     expect(
       (

@@ -15,9 +15,13 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     told = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined,
     saving: Promise<void> = Promise.resolve()
-  for (const f of view.value.person.fields)
-    if (f.type === 'name' && !f.preset && draft.value.values[f.key] === undefined)
-      draft.value.values[f.key] = view.value.person.name
+  /** Their own name stands in by itself, until they write another. */
+  function named(d: SignerDraft): SignerDraft {
+    for (const f of view.value.person.fields)
+      if (f.type === 'name' && !f.preset && d.values[f.key] === undefined) d.values[f.key] = view.value.person.name
+    return d
+  }
+  named(draft.value)
 
   async function save(): Promise<void> {
     clearTimeout(timer)
@@ -40,7 +44,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
   function takeTheirs(e: unknown): void {
     told.value = wordsOf(e)
     if (e instanceof ApiProblem && e.code === 'stale' && e.extra.draft) {
-      draft.value = e.extra.draft as SignerDraft
+      draft.value = named(e.extra.draft as SignerDraft)
       version.value = Number(e.extra.version)
       quiet = true
     }
@@ -116,7 +120,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       if (timer || kept.value !== 'kept') return
       if (now.state !== 'open') over()
       else if (now.version > version.value) {
-        draft.value = structuredClone(now.draft)
+        draft.value = named(structuredClone(now.draft))
         version.value = now.version
         quiet = true
       }

@@ -23,12 +23,20 @@ export function useSigning(token: string) {
   const post = <T = unknown>(path: string, body: object) => api<T>(`${base}${path}`, { method: 'POST', body })
 
   /** Takes up what was drawn: pictures are kept on the server, a phone gets a link of its own. */
-  const keepPicture = (picture: Blob) => api<SignatureMark>(`${base}/picture`, { method: 'POST', body: picture })
+  const tickets = new Map<string, string>()
+  async function keepPicture(picture: Blob): Promise<SignatureMark> {
+    const { mark, ticket } = await api<{ mark: SignatureMark & { sha: string }; ticket: string }>(`${base}/picture`, {
+      method: 'POST',
+      body: picture,
+    })
+    tickets.set(mark.sha, ticket)
+    return mark
+  }
   const openPad = async (what: 'signature' | 'initials') => (await post<{ url: string }>('/pad', { what })).url
   return {
     keepPicture,
     openPad,
-    pictureOf: (sha: string) => `${base}/picture/${sha}`,
+    pictureOf: (sha: string) => `${base}/picture/${sha}?ticket=${encodeURIComponent(tickets.get(sha) ?? '')}`,
     base,
     busy,
     told,

@@ -6,6 +6,7 @@ import { mayAct } from '../../../core/rounds/rounds'
 import { SIGNATURE_MAX, type SignatureMark } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
+import { hmac } from '../../crypt'
 import { db, write } from '../../db/client'
 import { links, members, roundPeople } from '../../db/schema'
 import { hashToken } from '../../ids'
@@ -52,8 +53,14 @@ export async function takeFromPad(
   })
 }
 
+/** Lets whoever gave a picture see it before it is kept with what they fill. */
+const ticketFor = (holder: LinkHolder, sha: string): string => hmac(`${holder.person.id}:${sha}`, 'signature pictures')
+
 /** Keeps a picture of a signature: a PNG, drawn anew from its pixels so that nothing else comes with it. */
-export async function keepSignaturePicture(bytes: Uint8Array): Promise<SignatureMark> {
+export async function keepSignaturePicture(
+  holder: LinkHolder,
+  bytes: Uint8Array,
+): Promise<{ mark: SignatureMark; ticket: string }> {
   if (bytes.length > SIGNATURE_MAX) throw new Problem('too-large', 'This picture is too large. Crop it closer.')
   let picture: PNG
   try {
@@ -67,11 +74,13 @@ export async function keepSignaturePicture(bytes: Uint8Array): Promise<Signature
   const ink = picture.data.some((v, i) => i % 4 === 3 && v > 40)
   if (!ink) throw new Problem('invalid', 'There is no writing to be found in this picture.')
   const sha = await putBlob(new Uint8Array(PNG.sync.write(picture)), 'image/png')
-  return { kind: 'image', sha, width: picture.width, height: picture.height }
+  const { width, height } = picture
+  return { mark: { kind: 'image', sha, width, height }, ticket: ticketFor(holder, sha) }
 }
 
 /** A picture somebody gave as their signature, to be shown to them again. */
-export async function signaturePicture(holder: LinkHolder, sha: string): Promise<Uint8Array> {
+export async function signaturePicture(holder: LinkHolder, sha: string, ticket: string): Promise<Uint8Array> {
+  if (ticket === ticketFor(holder, sha)) return getBlob(sha)
   const [row] = await db().select().from(roundPeople).where(eq(roundPeople.id, holder.person.id))
   const [member] = row!.memberId ? await db().select().from(members).where(eq(members.id, row!.memberId)) : []
   const { signature, initials, marks } = row!.draft

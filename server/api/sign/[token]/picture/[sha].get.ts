@@ -1,9 +1,11 @@
 import { setResponseHeader } from 'h3'
+import { z } from 'zod'
 import { signaturePicture } from '../../../../services/rounds/pad'
 import { route } from '../../../../route'
 
-export default route({}, async ({ event }) => {
-  const bytes = await signaturePicture(event.context.holder!, event.context.params!.sha!)
+const query = z.object({ ticket: z.string().max(100).default('') })
+export default route({ query }, async ({ event, query }) => {
+  const bytes = await signaturePicture(event.context.holder!, event.context.params!.sha!, query.ticket)
   setResponseHeader(event, 'content-type', 'image/png')
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   setResponseHeader(event, 'cache-control', 'private, no-store')
