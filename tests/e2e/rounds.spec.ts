@@ -59,8 +59,8 @@ test('a round is prepared on the sending sheet: a witness, a reader, a proof, tu
 
   await test.step('the deadline is counted from the job’s day, and it goes out', async () => {
     await page.getByLabel(/^Lapses/).selectOption({ label: 'days before the job’s day' })
-    await page.getByLabel('Days before the job’s day').fill('2')
-    await page.getByLabel('Days before the job’s day').blur()
+    await page.getByRole('spinbutton', { name: 'Days before the job’s day' }).fill('2')
+    await page.getByRole('spinbutton', { name: 'Days before the job’s day' }).blur()
     await page.getByRole('button', { name: 'Send to Petra, then to Wim and you' }).click()
     await expect(page.getByText('Sent. You hear when something happens.')).toBeVisible()
     const { round } = await paperOf(api, paper)
@@ -294,7 +294,7 @@ test('a typo is corrected while it is out, an address after a bounce, and a list
 
   await page.goto(`/jobs/${id}`)
   await page.getByRole('button', { name: 'A paper to a list' }).click()
-  await page.getByLabel(/^Template/).selectOption({ label: 'Guest waiver' })
+  await page.getByLabel(/^Template/).selectOption({ label: 'Bather’s waiver' })
   await page.getByLabel(/The list/).setInputFiles({
     name: 'guests.csv',
     mimeType: 'text/csv',
