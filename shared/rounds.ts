@@ -102,6 +102,8 @@ export interface RoundPersonView extends PersonState {
   fields: number
   number: number
   questions: { at: string; question: string; answer: string | null }[]
+  /** The scan of what they signed on paper, by its hash. */
+  scan: string | null
   /** Whether they may act now. */
   may: boolean
   /** What identity checks have cost for them. */

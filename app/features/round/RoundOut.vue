@@ -90,6 +90,7 @@ const addCopy = () =>
           </p>
           <p class="small soft how">{{ how(p) }}</p>
           <p v-for="s in story(p)" :key="s" class="small">{{ s }}</p>
+          <p v-if="p.scan" class="small"><a :href="`/api/papers/${paper.id}/scans/${p.scan}`">The scan</a></p>
           <p v-if="p.bounced" class="small bad" role="status">The message came back: {{ p.bounced }}</p>
           <p v-if="p.closed" class="small bad" role="status">Out of tries to prove who they are.</p>
           <div v-for="q in p.questions" :key="q.at" class="question">

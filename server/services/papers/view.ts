@@ -10,7 +10,7 @@ import { db } from '../../db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
 import { writeBackRows } from '../marking/data'
-import { questionsOf } from '../rounds/manage'
+import { questionsOf, scansOf } from '../rounds/manage'
 import { papersOf, placeOf } from '../rounds/papers'
 import { latestRounds } from '../rounds/state'
 import { driftOf } from './drift'
@@ -27,9 +27,9 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
   const [row] = live ? await db().select().from(rounds).where(eq(rounds.id, live.id)) : []
   const people = live ? await db().select().from(roundPeople).where(eq(roundPeople.roundId, live.id)) : []
   const able = new Set(live ? mayAct(live.state).map((p) => p.id) : [])
-  const [place, beside, questions] = live
-    ? await Promise.all([placeOf(live.id, id), papersOf(live.id), questionsOf(live.id)])
-    : [undefined, [], []]
+  const [place, beside, questions, scans] = live
+    ? await Promise.all([placeOf(live.id, id), papersOf(live.id), questionsOf(live.id), scansOf(live.id)])
+    : [undefined, [], [], new Map<string, string>()]
   const spent = live
     ? await db()
         .select({ personId: proofs.personId, spent: proofs.spent })
@@ -84,6 +84,7 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
                 ...filledBy(q),
                 number: Math.max(1, merged.document.parties.findIndex((x) => x.key === p.party) + 1),
                 questions: questions.filter((x) => x.person === p.id),
+                scan: scans.get(p.id) ?? null,
                 spent: spent.find((x) => x.personId === p.id)?.spent ?? (0 as Minor),
                 may: able.has(p.id),
               }

@@ -433,6 +433,15 @@ export async function countersign(paperId: string, memberId: string): Promise<st
   return `/s/${await linkInPerson(mine.id, 'member')}`
 }
 
+/** The scans of a round by whose they are: the file's hash. */
+export async function scansOf(roundId: string): Promise<Map<string, string>> {
+  const rows = await db()
+    .select({ data: roundEvents.data })
+    .from(roundEvents)
+    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'on-paper')))
+  return new Map(rows.map(({ data }) => data as { person: string; scan: string }).map((d) => [d.person, d.scan]))
+}
+
 /** The scan of a paper that somebody signed by hand. */
 export async function scanOf(paperId: string, sha: string): Promise<OutFile> {
   const round = await roundOfPaper(paperId)
