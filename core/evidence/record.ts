@@ -16,7 +16,33 @@ export interface RecordPerson {
   consent: string | null
   given: { label: string; value: string }[]
 }
+/** The record's own words, in whatever language it is written. */
+export type RecordLabels = Record<
+  | 'title'
+  | 'footer'
+  | 'of'
+  | 'intro'
+  | 'paper'
+  | 'job'
+  | 'sentBy'
+  | 'pages'
+  | 'round'
+  | 'sha'
+  | 'lastHash'
+  | 'chain'
+  | 'people'
+  | 'happened'
+  | 'time'
+  | 'who'
+  | 'what'
+  | 'address'
+  | 'device'
+  | 'signedAt'
+  | 'agreedTo',
+  string
+>
 export interface RecordInput {
+  words: RecordLabels
   paper: string
   job: string
   business: string
@@ -37,11 +63,15 @@ const heading = (text: string): Block => ({ t: 'heading', level: 2, content: [tx
 /** The signing record: the sealed copy's last pages, in words a court or a client can read. */
 export function signingRecord(input: RecordInput): PaperDocument {
   const fact = (label: string, value: string) => ({ cells: [small(label), small(value)] })
+  const { words } = input
   const person = (p: RecordPerson): Block => ({
     t: 'keep',
     content: [
-      para([txt(p.name, true), txt(`, ${p.part}. ${p.reached}${p.signedAt ? `. Signed ${utc(p.signedAt)}` : ''}.`)]),
-      ...(p.consent ? [para([txt(`Agreed to: “${p.consent}”`)], true)] : []),
+      para([
+        txt(p.name, true),
+        txt(`, ${p.part}. ${p.reached}${p.signedAt ? `. ${words.signedAt.replace('{at}', utc(p.signedAt))}` : ''}.`),
+      ]),
+      ...(p.consent ? [para([txt(words.agreedTo.replace('{words}', () => p.consent!))], true)] : []),
       ...(p.given.length
         ? [
             para(
@@ -53,7 +83,7 @@ export function signingRecord(input: RecordInput): PaperDocument {
     ],
   })
   return {
-    title: `Signing record: ${input.paper}`,
+    title: `${words.title}: ${input.paper}`,
     language: input.language,
     parties: [],
     header: [],
@@ -62,45 +92,39 @@ export function signingRecord(input: RecordInput): PaperDocument {
         t: 'paragraph',
         align: 'center',
         small: true,
-        content: [txt(`Signing record of “${input.paper}” · page `), { t: 'page' }, txt(' of '), { t: 'pages' }],
+        content: [
+          txt(`${words.footer.replace('{paper}', () => input.paper)} `),
+          { t: 'page' },
+          txt(` ${words.of} `),
+          { t: 'pages' },
+        ],
       },
     ],
     body: [
-      { t: 'heading', level: 1, content: [txt('Signing record')] },
-      para([
-        txt(
-          'This record is part of the sealed copy. The seal covers the paper as it was sent, what everybody put on it, and this record; any later change to the file breaks it.',
-        ),
-      ]),
+      { t: 'heading', level: 1, content: [txt(words.title)] },
+      para([txt(words.intro)]),
       {
         t: 'table',
         columns: [{ width: 110 }, { width: 360 }],
         head: [],
         rows: [
-          fact('Paper', input.paper),
-          fact('Job', input.job),
-          fact('Sent by', input.business),
-          fact('Pages as sent', String(input.pages)),
-          fact('Round', input.round),
-          fact('SHA-256 as sent', input.sentSha),
-          fact('Last hash of the chain', input.lastHash),
+          fact(words.paper, input.paper),
+          fact(words.job, input.job),
+          fact(words.sentBy, input.business),
+          fact(words.pages, String(input.pages)),
+          fact(words.round, input.round),
+          fact(words.sha, input.sentSha),
+          fact(words.lastHash, input.lastHash),
         ],
       },
-      para(
-        [
-          txt(
-            'Each event is hashed with the hash of the one before it (SHA-256 over canonical JSON, RFC 8785), so that none can be changed, dropped or put in between.',
-          ),
-        ],
-        true,
-      ),
-      heading('People'),
+      para([txt(words.chain)], true),
+      heading(words.people),
       ...input.people.map(person),
-      heading('What happened'),
+      heading(words.happened),
       {
         t: 'table',
         columns: [{ width: 92 }, { width: 92 }, { width: 130 }, { width: 60 }, { width: 110 }],
-        head: ['Time (UTC)', 'Who', 'What', 'Address', 'Device'].map((t) => [txt(t)]),
+        head: [words.time, words.who, words.what, words.address, words.device].map((t) => [txt(t)]),
         rows: input.events.map((e) => ({
           cells: [small(utc(e.at).slice(0, -4)), small(e.who), small(e.what), small(e.ip), small(e.device)],
         })),

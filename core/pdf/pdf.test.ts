@@ -6,7 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { fonts, paper } from '../../tests/support/paper'
 import { h, p, signatureBlock } from '../document/build'
 import { type SigningKey, makeSigningKey, pem } from '../evidence/certificate'
-import { deviceWords, signingRecord } from '../evidence/record'
+import { type RecordLabels, deviceWords, signingRecord } from '../evidence/record'
 import { layoutDocument } from '../layout/layout'
 import { drawPdf } from './draw'
 import type { PlacedMark, SignatureMark } from './marks'
@@ -24,8 +24,13 @@ const WORDS = 'Sauna am See, Λουτρό δίπλα στη λίμνη, Баня
 const document = paper([h(1, 'Hire agreement'), p(WORDS), ...signatureBlock('client', 'For the client')])
 const laid = layoutDocument(document, fonts)
 const options = { at, author: 'Larkmoor Saunas', parties: ['client', 'business'] }
+/** Each of the record's words as its own name, but for those that are looked for. */
+const RECORD = new Proxy({} as RecordLabels, {
+  get: (_, key) => ({ title: 'Signing record', signedAt: 'Signed {at}' })[String(key)] ?? String(key),
+})
 const record = layoutDocument(
   signingRecord({
+    words: RECORD,
     paper: 'Hire agreement',
     job: 'Orchard weekend',
     business: 'Larkmoor Saunas Ltd',

@@ -1,3 +1,4 @@
+import { RECORD_WORDS } from '../../shared/words/record'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setFlagsFromString } from 'node:v8'
@@ -158,6 +159,7 @@ export async function papers(): Promise<Figure[]> {
   }))
   const record = layoutDocument(
     signingRecord({
+      words: RECORD_WORDS.en,
       paper: 'Hire agreement',
       job: 'Orchard weekend',
       business: 'Larkmoor Saunas Ltd',

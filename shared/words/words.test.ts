@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { RECORD_WORDS } from './record'
 import { LANGUAGE_NAMES, WORDS, dayIn, fill, instantIn, languageFrom, problemIn, saysIn } from './index'
 
 const places = (text: string) => [...text.matchAll(/\{\w+\}/g)].map((m) => m[0]).sort()
@@ -11,6 +12,10 @@ describe('the words a signer reads', () => {
       // A plural that reads better without its number may leave it out; nothing may ask for what isn't given.
       for (const place of places(there)) expect(places(text), key).toContain(place)
     }
+  })
+  it.each(Object.keys(LANGUAGE_NAMES))('and those of the signing record in %s', (language) => {
+    for (const [key, text] of Object.entries(RECORD_WORDS.en))
+      expect(places(RECORD_WORDS[language as 'de'][key as 'of']), key).toEqual(places(text))
   })
   it.each([
     ['de-AT,de;q=0.9,en;q=0.8', 'de'],

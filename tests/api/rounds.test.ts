@@ -485,6 +485,13 @@ describe('the signer’s page', () => {
     expect((await client.must<{ language: string }>('GET', `/api/sign/${token}?lang=ar`)).language).toBe('ar')
     const page = await client.get<string>(`/s/${token}`)
     expect(page.body).toContain('bittet Sie um Ihre Unterschrift')
+    const { version, ...view } = await viewOf(client, token)
+    const given = { draft: filled(view as never), consent: true, basedOn: version, language: 'de' }
+    expect((await post(token, '/finish', given)).status).toBe(200)
+    await countersign(owner, paper)
+    const text = await sealedText(paper)
+    expect(text).toContain('Unterschriftsprotokoll')
+    expect(text).toContain('Zugestimmt: „Ich bin damit einverstanden')
   })
 
   it('keeps what is typed encrypted until it is given', async () => {

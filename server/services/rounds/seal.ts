@@ -8,6 +8,9 @@ import type { Mark, PlacedMark } from '../../../core/pdf/marks'
 import type { PlacedField } from '../../../core/layout/types'
 import { applyChoices, price } from '../../../core/pricing/pricing'
 import { type SignatureMark, type SignerDraft, attachmentName } from '../../../shared/signing'
+import type { Language } from '../../../core/rounds/plan'
+import { fill } from '../../../shared/words'
+import { RECORD_WORDS, type RecordWords } from '../../../shared/words/record'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { decrypt, encrypt } from '../../crypt'
@@ -39,7 +42,6 @@ type SignedData = Pick<SignerDraft, 'values' | 'taken' | 'quantities' | 'signatu
     person: string
     consent: { words: string; further?: string }
     channel: string
-    proof?: string
   }
 /** Pictures of signatures by their hash, read before anything is drawn. */
 type Pictures = Map<string, Uint8Array>
@@ -141,65 +143,94 @@ function markFor(
   }
 }
 
-function words(e: ChainedEvent, nameOf: (id: unknown) => string): string {
+function words(e: ChainedEvent, nameOf: (id: unknown) => string, say: RecordSays): string {
   const data = e.data as Record<string, unknown>
   const by = data.by as { name?: string } | undefined
   const text = (v: unknown, most = 100) => String(v ?? '').slice(0, most)
+  const about = { name: nameOf(data.person), new: text(by?.name), address: text(data.address, 80) }
   switch (e.type) {
     case 'sent': {
       const checks = (data.checks as { type: string; name: string }[] | undefined) ?? []
-      const passed = checks.filter((c) => c.type === 'passed').map((c) => c.name)
-      return `sent it: ${text(data.subject)}${passed.length ? `; checked before by ${passed.join(' and ')}` : ''}`
+      const names = checks.filter((c) => c.type === 'passed').map((c) => c.name)
+      const subject = text(data.subject)
+      return names.length
+        ? say('eSentChecked', { subject, names: names.join(` ${say('and')} `) })
+        : say('eSent', { subject })
     }
     case 'delivered':
-      return `the message reached ${text(data.address, 80)}`
+      return say('eDelivered', about)
     case 'bounced':
-      return `the message to ${text(data.address, 80)} came back: ${text(data.reason)}`
+      return say('eBounced', { ...about, reason: text(data.reason) })
     case 'proved':
-      return `proved who they are: ${text(data.how)}`
+      return say('eProved', { how: text(data.how) })
     case 'proof-failed':
-      return `did not prove who they are: ${text(data.how)}`
+      return say('eProofFailed', { how: text(data.how) })
     case 'closed':
-      return 'closed for them after too many tries'
+      return say('eClosed')
     case 'reopened':
-      return `opened again for ${nameOf(data.person)}`
+      return say('eReopened', about)
     case 'corrected':
-      return `corrected how ${nameOf(data.person)} is reached`
+      return say('eCorrected', about)
     case 'replaced':
-      return `${text(by?.name)} takes the place of ${nameOf(data.person)}`
+      return say('eReplaced', about)
     case 'passed-on':
-      return `passed it on to ${text(by?.name)}`
+      return say('ePassedOn', about)
     case 'reordered':
-      return 'changed the order'
+      return say('eReordered')
     case 'added':
-      return `${text(by?.name)} gets a copy`
+      return say('eAdded', about)
     case 'copied':
-      return `a copy went to ${nameOf(data.person)}`
+      return say('eCopied', about)
     case 'paused':
-      return 'put it on hold'
+      return say('ePaused')
     case 'resumed':
-      return 'let it go on'
+      return say('eResumed')
     case 'extended':
-      return data.lapsesAt ? `extended it to ${utc(text(data.lapsesAt))}` : 'took the deadline away'
+      return data.lapsesAt ? say('eExtended', { at: utc(text(data.lapsesAt)) }) : say('eNoDeadline')
     case 'revised':
-      return `corrected it${data.why ? `: ${text(data.why)}` : ''}`
+      return say('eRevised', { why: text(data.why) || '–' })
     case 'on-paper':
-      return `says that ${nameOf(data.person)} signed on paper on ${text(data.day)}; scan SHA-256 ${text(data.scan, 64)}`
+      return say('eOnPaper', { ...about, day: text(data.day), scan: text(data.scan, 64) })
     case 'answered':
-      return `answered the question of ${nameOf(data.person)}`
+      return say('eAnswered', about)
     case 'asked':
-      return `asked ${data.address ? `by ${text(data.channel)} at ${text(data.address, 80)}` : 'in person'}`
+      return data.address ? say('eAsked', { ...about, channel: channelIn(say, data.channel) }) : say('eAskedInPerson')
     case 'opened':
-      return 'opened it'
+      return say('eOpened')
     case 'signed':
-      return `agreed and signed, ${String(data.channel)}`
+      return say('eSigned', { channel: channelIn(say, data.channel) })
     case 'nudged':
-      return `was reminded at ${String(data.address).slice(0, 80)}`
+      return say('eNudged', about)
     case 'question':
-      return 'asked a question'
+      return say('eQuestion')
     default:
       return e.type
   }
+}
+
+type RecordSays = (key: keyof RecordWords, args?: Record<string, string>) => string
+const saysIn =
+  (language: Language): RecordSays =>
+  (key, args) =>
+    fill(RECORD_WORDS[language][key], args)
+
+/** A way somebody was reached, or signed, as the chain has it in English, in the record's language. */
+function channelIn(say: RecordSays, channel: unknown): string {
+  const one = (c: string) => (Object.hasOwn(RECORD_WORDS.en, c) ? say(c as keyof RecordWords) : c)
+  return String(channel ?? '')
+    .split(' and ')
+    .map(one)
+    .join(` ${say('and')} `)
+}
+
+/** The language the record is written in: that of whoever signed from outside, where it is one for all; English otherwise. */
+function recordLanguage(events: readonly ChainedEvent[]): Language {
+  const used = new Set(
+    events
+      .filter((e) => e.type === 'signed' && (e.actor as { kind?: string }).kind === 'person')
+      .map((e) => (e.data as { language?: Language }).language ?? 'en'),
+  )
+  return used.size === 1 ? [...used][0]! : 'en'
 }
 
 /** What a sealed copy is called: the paper's title, the job, `signed`, and the day the last person signed. */
@@ -225,6 +256,7 @@ interface Given {
   person: RecordPerson
 }
 interface Sealing {
+  say: RecordSays
   events: ChainedEvent[]
   timeZone: string
   pictures: Pictures
@@ -234,7 +266,7 @@ function givenBy(
   p: typeof roundPeople.$inferSelect,
   state: PersonState,
   { version }: RoundPaper,
-  { events, timeZone, pictures }: Sealing,
+  { events, timeZone, pictures, say }: Sealing,
 ): Given {
   const about = (type: string) =>
     events.findLast((e) => e.type === type && (e.data as { person?: string }).person === p.id)
@@ -253,7 +285,7 @@ function givenBy(
       // A witness's own statement stands on no paper, only in the record.
       const value = here.has(f.key) || p.part === 'witness' ? data.values[f.key] : undefined
       if (value !== undefined && value !== '')
-        given.push({ label: f.label, value: value === true ? 'yes' : value === false ? 'no' : value })
+        given.push({ label: f.label, value: value === true ? say('yes') : value === false ? say('no') : value })
     }
     for (const l of version.figures?.open ? version.figures.pricing.lines : []) {
       if (Object.hasOwn(data.taken, l.key))
@@ -263,17 +295,20 @@ function givenBy(
     }
   }
   const onPaper = state.onPaper ? (about('on-paper')?.data as { day: string; says: string } | undefined) : undefined
+  const proved = about('proved')?.data as { how?: string } | undefined
   const asked = about('asked')?.data as { channel?: string; address?: string } | undefined
-  const reached = asked?.address ? `Reached by ${asked.channel} at ${asked.address}` : 'Asked in person'
-  const PART = { sign: 'signs', witness: 'witnesses', copy: 'gets a copy' }
+  const reached = asked?.address
+    ? say('reached', { channel: channelIn(say, asked.channel), address: asked.address })
+    : say('askedInPerson')
+  const PART = { sign: say('signs'), witness: say('witnesses'), copy: say('getsCopy') }
   return {
     marks,
     person: {
       name: p.name,
-      part: state.status === 'replaced' ? 'was replaced by somebody else' : PART[p.part],
+      part: state.status === 'replaced' ? say('wasReplaced') : PART[p.part],
       reached: onPaper
-        ? `Signed on paper on ${formatDayLong(onPaper.day)}, as ${onPaper.says} says`
-        : `${reached}${data?.proof ? `. Proved who they are: ${data.proof}` : ''}`,
+        ? say('onPaper', { day: onPaper.day, name: onPaper.says })
+        : `${reached}${proved?.how ? `. ${say('provedBy', { how: proved.how })}` : ''}`,
       signedAt: event?.at ?? null,
       consent: data ? [data.consent.words, data.consent.further].filter(Boolean).join(' ') : null,
       given,
@@ -295,6 +330,8 @@ export async function sealRound(roundId: string): Promise<void> {
   if (broken) throw new Error(`The round's chain is broken at event ${broken.seq}: ${broken.reason}`)
   const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
   const pictures = await picturesIn(events)
+  const language = recordLanguage(events)
+  const say = saysIn(language)
   const happened: RecordEvent[] = events.map((e) => {
     const actor = e.actor as unknown as { name: string; ip: string; device: string; kind: string }
     const about = (e.data as { person?: unknown }).person
@@ -302,7 +339,7 @@ export async function sealRound(roundId: string): Promise<void> {
     return {
       at: e.at,
       who: isAbout ? nameOf(about) : actor.name,
-      what: words(e, nameOf),
+      what: words(e, nameOf, say),
       ip: isAbout ? '' : actor.ip,
       device: isAbout || !actor.device ? '' : deviceWords(actor.device),
     }
@@ -317,7 +354,7 @@ export async function sealRound(roundId: string): Promise<void> {
         p,
         state.people.find((x) => x.id === p.id)!,
         each,
-        { events, timeZone: business.timeZone, pictures },
+        { events, timeZone: business.timeZone, pictures, say },
       ),
     )
     const sealed = await sealInWorker({
@@ -330,10 +367,11 @@ export async function sealRound(roundId: string): Promise<void> {
       reason: `All have signed; sealed ${utc(at)}`,
       key: await sealingKey(),
       record: signingRecord({
+        words: RECORD_WORDS[language],
         paper: paper.title,
         job: job!.title,
         business: business.legalName,
-        language: version.document.language,
+        language,
         round: roundId,
         sentSha: version.pdfSha,
         pages: version.pages,
