@@ -68,12 +68,12 @@ test('twenty pages with sixty blanks, from the file to ready to send, by a handf
   await expect(page.getByText('Sent. You hear when something happens.')).toBeVisible()
   const { papers } = await api.must<{ papers: { id: string }[] }>('GET', `/api/jobs/${job.id}`)
   const token = await linkTo(api, job.email)
-  const view = await api.must<{ paper: { fields: { field: { type: string } }[]; pages: number } }>(
+  const view = await api.must<{ papers: { fields: { field: { type: string } }[]; pages: number }[] }>(
     'GET',
     `/api/sign/${token}`,
   )
-  expect(view.paper.pages).toBe(20)
-  const of = (type: string) => view.paper.fields.filter((f) => f.field.type === type).length
+  expect(view.papers[0]!.pages).toBe(20)
+  const of = (type: string) => view.papers[0]!.fields.filter((f) => f.field.type === type).length
   expect([of('initials'), of('signature'), of('date'), of('name'), of('text')]).toEqual([19, 1, 19, 1, 19])
   expect((await paperOf(api, papers[0]!.id)).round!.people.map((p) => p.part)).toEqual(['sign', 'sign'])
 })
