@@ -293,7 +293,7 @@ test('a typo is corrected while it is out, an address after a bounce, and a list
   await linkTo(api, 'found@clients.example')
 
   await page.goto(`/jobs/${id}`)
-  await page.getByRole('button', { name: 'A paper to a list' }).click()
+  await page.getByRole('button', { name: 'Send to a list' }).click()
   await page.getByLabel(/^Template/).selectOption({ label: 'Bather’s waiver' })
   await page.getByLabel(/The list/).setInputFiles({
     name: 'guests.csv',

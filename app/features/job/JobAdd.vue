@@ -53,7 +53,7 @@ const addPayment = () =>
     <h2 id="add">Add</h2>
     <p class="row">
       <button class="btn" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</button>
-      <button class="btn" :aria-expanded="open === 'list'" @click="toggle('list')">A paper to a list</button>
+      <button class="btn" :aria-expanded="open === 'list'" @click="toggle('list')">Send to a list</button>
       <button v-if="mayBook" class="btn" :aria-expanded="open === 'payment'" @click="toggle('payment')">
         A payment
       </button>
