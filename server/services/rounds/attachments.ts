@@ -13,7 +13,7 @@ const TYPES: [number[], string][] = [
   [[0xff, 0xd8, 0xff], 'image/jpeg'],
 ]
 /** What a file is by its first bytes; only what opens everywhere and runs nothing is taken. */
-const typeOf = (bytes: Uint8Array) => TYPES.find(([magic]) => magic.every((m, i) => bytes[i] === m))?.[1]
+export const typeOf = (bytes: Uint8Array) => TYPES.find(([magic]) => magic.every((m, i) => bytes[i] === m))?.[1]
 
 /** Keeps a file a signer gives for one of their fields; what stands in the field is its hash and name. */
 export async function keepAttachment(

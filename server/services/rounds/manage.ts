@@ -15,11 +15,13 @@ import { Problem, notFound } from '../../problem'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { searchable } from '../../../shared/text'
+import { typeOf } from './attachments'
 import { channelsOf, follow, tellPerson } from './follow'
 import { issueLink, linkUrl, revokeLinks } from './links'
 import { papersOf, titlesOf } from './papers'
 import { forgetPasses } from './proof'
 import { type Actor, SYSTEM, record } from './record'
+import { reviseRound } from './revise'
 import { latestRounds, roundState } from './state'
 
 type Round = typeof rounds.$inferSelect
@@ -51,7 +53,6 @@ async function happen(
     detail?: string
     mark?: 'trouble' | 'theirs' | 'settled'
     data?: Parameters<typeof record>[3]
-    paperId?: string
     notable?: boolean
   } = {},
 ): Promise<void> {
@@ -62,7 +63,7 @@ async function happen(
     words,
     detail: more.detail ?? '',
     mark: more.mark ?? null,
-    paperId: more.paperId ?? round.paperId,
+    paperId: round.paperId,
     notable: more.notable ?? false,
   })
   await follow(round.id, before, after)
@@ -72,7 +73,6 @@ async function happen(
 export async function manageRound(paperId: string, step: ManageRound, actor: Actor): Promise<{ names?: string[] }> {
   const round = await roundOfPaper(paperId)
   if (step.do === 'revise') {
-    const { reviseRound } = await import('./revise')
     await reviseRound(round, step.why, actor)
     return {}
   }
@@ -352,11 +352,6 @@ export async function questionsOf(
   return out
 }
 
-const SCANS: [number[], string][] = [
-  [[0x25, 0x50, 0x44, 0x46], 'application/pdf'],
-  [[0x89, 0x50, 0x4e, 0x47], 'image/png'],
-  [[0xff, 0xd8, 0xff], 'image/jpeg'],
-]
 /** Somebody signed on paper: the scan is kept, with the day and who says so, and the round goes on. */
 export async function signedOnPaper(
   paperId: string,
@@ -365,7 +360,7 @@ export async function signedOnPaper(
   actor: Actor,
 ): Promise<void> {
   const round = await roundOfPaper(paperId)
-  const type = SCANS.find(([magic]) => magic.every((m, i) => scan[i] === m))?.[1]
+  const type = typeOf(scan)
   if (!type)
     throw new Problem('invalid', 'Give the scan as a PDF, a PNG or a JPEG.', { scan: 'Give a PDF, a PNG or a JPEG.' })
   if (said.day > today((await theBusiness()).timeZone))
@@ -445,12 +440,8 @@ export async function scansOf(roundId: string): Promise<Map<string, string>> {
 /** The scan of a paper that somebody signed by hand. */
 export async function scanOf(paperId: string, sha: string): Promise<OutFile> {
   const round = await roundOfPaper(paperId)
-  const rows = await db()
-    .select()
-    .from(roundEvents)
-    .where(and(eq(roundEvents.roundId, round.id), eq(roundEvents.type, 'on-paper')))
-  if (!rows.some((e) => (e.data as { scan?: string }).scan === sha)) throw notFound('scan')
+  if (![...(await scansOf(round.id)).values()].includes(sha)) throw notFound('scan')
   const bytes = await getBlob(sha)
-  const type = SCANS.find(([magic]) => magic.every((m, i) => bytes[i] === m))![1]
+  const type = typeOf(bytes)!
   return { bytes, type, name: `Signed on paper.${type.split('/')[1]}` }
 }

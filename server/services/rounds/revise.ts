@@ -1,15 +1,16 @@
 import { and, eq } from 'drizzle-orm'
 import { acts } from '../../../core/rounds/rounds'
-import { type PlanPerson } from '../../../core/rounds/plan'
+import type { Gathered } from '../../../core/rounds/gather'
+import type { PlanPerson } from '../../../core/rounds/plan'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { type Json, canonical } from '../../../core/evidence/canonical'
-import { db, write } from '../../db/client'
+import { write } from '../../db/client'
 import { roundPapers, roundPeople, type rounds } from '../../db/schema'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
 import { loadPaper, preparePaper } from '../papers/prepare'
 import { follow } from './follow'
-import { papersOf, titlesOf } from './papers'
+import { type RoundPaper, papersOf, titlesOf } from './papers'
 import { type Actor, record } from './record'
 import { type Frozen, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
 import { roundState } from './state'
@@ -26,26 +27,16 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
     throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
   const frozen: Frozen[] = []
   for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
-  const before = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
-  const there = standing(frozen, list, before)
-  const drawn = gatherFrozen(frozen, there.people, there.places)
-  const same = (id: string) => {
-    const { version } = list.find((p) => p.paper.id === id)!
-    const { prepared } = frozen.find((f) => f.prepared.paper.id === id)!
-    const now = { document: drawn.find((g) => g.id === id)!.document, figures: prepared.figures }
-    // By what it says, not by its bytes: a PDF carries the time it was drawn at.
-    return canonical(plain(now)) === canonical(plain({ document: version.document, figures: version.figures }))
-  }
-  if (list.every((p) => same(p.paper.id)))
-    throw new Problem(
-      'not-now',
-      'It reads as it did. Correct the record or the wording first, then send the correction.',
-    )
   await write(async (tx) => {
     const people = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
     const now = await roundState(round.id)
     const stands = standing(frozen, list, people)
     const gathered = gatherFrozen(frozen, stands.people, stands.places)
+    if (list.every((p) => readsTheSame(p, frozen, gathered)))
+      throw new Problem(
+        'not-now',
+        'It reads as it did. Correct the record or the wording first, then send the correction.',
+      )
     const versions = await keepVersions(tx, frozen, gathered)
     for (const [paperId, versionId] of versions)
       await tx
@@ -89,12 +80,23 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
   })
 }
 
+/** By what it says, not by its bytes: a PDF carries the time it was drawn at. */
+function readsTheSame(
+  { paper, version }: RoundPaper,
+  frozen: readonly Frozen[],
+  gathered: readonly Gathered[],
+): boolean {
+  const { document } = gathered.find((g) => g.id === paper.id)!
+  const { figures } = frozen.find((f) => f.prepared.paper.id === paper.id)!.prepared
+  const was = { document: version.document, figures: version.figures }
+  return canonical(plain({ document, figures })) === canonical(plain(was))
+}
 const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as Json
 
 /** Who stands for which party, as the versions that are out have it: a place's key is what its parties were called by. */
 function standing(
   frozen: readonly Frozen[],
-  list: Awaited<ReturnType<typeof papersOf>>,
+  list: readonly RoundPaper[],
   people: (typeof roundPeople.$inferSelect)[],
 ): { people: PlanPerson[]; places: Map<string, string> } {
   const out: PlanPerson[] = []
