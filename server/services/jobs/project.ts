@@ -77,6 +77,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   }
 }
 
+/** The job whose standing waits for the end of {@link projectedOnce}, with the papers it was about. */
 const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string> }>()
 /** Does many things to one job and brings its standing in step once, at their end. */
 export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {

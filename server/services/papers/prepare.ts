@@ -129,14 +129,24 @@ export async function renderDraft(prepared: Prepared): Promise<Rendered> {
 /** Turn of each party: clients, guests and guardians first, the business last. */
 export const turnOf = (party: string) => (party === 'business' ? 2 : 1)
 
-/** The people a paper would go to, with what each has to fill. */
-export async function sheetOf({ paper, merged, figures }: Prepared): Promise<SheetPerson[]> {
+/** The parties of a paper, with how many fields each has to fill; the client also has what there is to choose. */
+export function partiesOf({ merged, figures }: Prepared): { key: string; label: string; fields: number }[] {
   const fields = fieldsOf(merged.document)
   const optional = figures.open
     ? figures.pricing.lines.filter((l) => l.optional || l.group !== null || l.clientQuantity).length
     : 0
+  return merged.document.parties.map((party) => ({
+    key: party.key,
+    label: party.label,
+    fields: fields.filter((f) => f.party === party.key).length + (party.key === 'client' ? optional : 0),
+  }))
+}
+
+/** The people a paper would go to, with what each has to fill. */
+export async function sheetOf(prepared: Prepared): Promise<SheetPerson[]> {
+  const { paper } = prepared
   return Promise.all(
-    merged.document.parties.map(async (party, i) => {
+    partiesOf(prepared).map(async (party, i) => {
       const binding = paper.bindings[party.key]
       const [who] = !binding
         ? []
@@ -157,7 +167,7 @@ export async function sheetOf({ paper, merged, figures }: Prepared): Promise<She
         contactId: binding && 'contactId' in binding ? binding.contactId : null,
         turn: turnOf(party.key),
         member: !!binding && 'memberId' in binding,
-        fields: fields.filter((f) => f.party === party.key).length + (party.key === 'client' ? optional : 0),
+        fields: party.fields,
         number: i + 1,
       }
     }),

@@ -26,7 +26,7 @@ export function channelsOf(person: Person): ('email' | 'text')[] {
   return out
 }
 /** How somebody was asked, in the words of the signing record. */
-export const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
+const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
 
 /** Puts the messages with a person's link into the outbox, one for each way they are reached; none for those who are handed it. */
 export async function tellPerson(
@@ -68,14 +68,8 @@ async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
       paperId: round.paperId,
     })
   if (channels.length === 0) return
-  const next = nextReminder(
-    round.settings.reminders,
-    at,
-    at,
-    round.lapsesAt,
-    (await theBusiness()).timeZone,
-    (await theBusiness()).settings.quiet,
-  )
+  const { timeZone, settings } = await theBusiness()
+  const next = nextReminder(round.settings.reminders, at, at, round.lapsesAt, timeZone, settings.quiet)
   if (next) await enqueue('remind', `remind:${p.id}:${at}`, { personId: p.id, askedAt: at }, next)
 }
 

@@ -5,15 +5,14 @@ import { isMail } from '../../../core/fields/mail'
 import { isPhone } from '../../../core/rounds/plan'
 import { deadlineOf } from '../../../core/rounds/times'
 import type { ListView, sendList } from '../../../shared/rounds'
-import { searchable } from '../../../shared/text'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { OWN, contacts, listRows, lists, members, papers, templates } from '../../db/schema'
-import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { Problem, notFound } from '../../problem'
 import { note } from '../happenings'
 import { loadJob } from '../jobs/load'
+import { addContact } from '../jobs/write'
 import { projectedOnce } from '../jobs/project'
 import { useTemplate } from '../templates/use'
 import { usualBindings } from '../papers/papers'
@@ -251,12 +250,8 @@ async function contactFor(row: Row): Promise<string> {
           .limit(1)
       : []
     if (there) return there.id
-    const id = newId()
     const { name, email, phone } = row
-    await tx
-      .insert(contacts)
-      .values({ id, name, email, phone, createdAt: now(), search: searchable(name, email, phone) })
-    return id
+    return addContact({ name, email, phone, address: '', kind: 'person' })
   })
 }
 

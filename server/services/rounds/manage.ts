@@ -8,13 +8,13 @@ import { getBlob, putBlob } from '../../blobs'
 import type { OutFile } from '../papers/files'
 import { now, today } from '../../clock'
 import { db, write } from '../../db/client'
-import { PERSON_HOW, contacts, roundEvents, roundPeople, rounds } from '../../db/schema'
+import { PERSON_HOW, roundEvents, roundPeople, rounds } from '../../db/schema'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { Problem, notFound } from '../../problem'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
-import { searchable } from '../../../shared/text'
+import { addContact, changeContact } from '../jobs/write'
 import { typeOf } from './attachments'
 import { channelsOf, follow, tellPerson } from './follow'
 import { issueLink, linkUrl, revokeLinks } from './links'
@@ -196,14 +196,8 @@ async function correct(round: Round, step: Extract<ManageRound, { do: 'correct' 
       .update(roundPeople)
       .set({ name, email, how: { ...person.how, phone, reach } })
       .where(eq(roundPeople.id, person.id))
-    if (person.contactId) {
-      const [contact] = await tx.select().from(contacts).where(eq(contacts.id, person.contactId))
-      // The fact is typed once: the contact has it too.
-      await tx
-        .update(contacts)
-        .set({ name, email, phone: phone || contact!.phone, search: searchable(name, email, phone || contact!.phone) })
-        .where(eq(contacts.id, person.contactId))
-    }
+    // The fact is typed once: the contact has it too.
+    if (person.contactId) await changeContact(person.contactId, { name, email, ...(phone ? { phone } : {}) })
     await happen(
       round,
       actor,
@@ -233,14 +227,8 @@ export async function takePlace(
 ): Promise<string> {
   return write(async (tx) => {
     insistOnAddresses(comes.email, comes.phone)
-    let contactId = comes.contactId
-    if (!contactId) {
-      contactId = newId()
-      const { name, email, phone } = comes
-      await tx
-        .insert(contacts)
-        .values({ id: contactId, name, email, phone, createdAt: now(), search: searchable(name, email, phone) })
-    }
+    const { name, email, phone } = comes
+    const contactId = comes.contactId ?? (await addContact({ name, email, phone, address: '', kind: 'person' }))
     const id = newId()
     const { proof } = leaves.how
     const how = {

@@ -1,6 +1,5 @@
 import { and, asc, eq, ne } from 'drizzle-orm'
 import { addDays, formatDay, instantOf } from '../../../core/calendar/dates'
-import { fieldsOf } from '../../../core/document/model'
 import { foldChecks } from '../../../core/rounds/checks'
 import {
   type PlanPaper,
@@ -17,11 +16,10 @@ import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { type Binding, contacts, members, papers, roundPlans, savedMessages } from '../../db/schema'
 import { DOCUMENT_COST } from '../../gateways/identity'
-import { newId } from '../../ids'
 import { Problem } from '../../problem'
-import { searchable } from '../../../shared/text'
+import { addContact, changeContact } from '../jobs/write'
 import { asKept } from './template'
-import { loadPaper, preparePaper, turnOf, type Paper, type Prepared } from '../papers/prepare'
+import { loadPaper, partiesOf, preparePaper, turnOf, type Paper, type Prepared } from '../papers/prepare'
 
 /** The deadline proposed: ten days on, but no later than the evening before the job. */
 function suggestedDeadline(today: string, day: string | null, timeZone: string): string {
@@ -30,23 +28,13 @@ function suggestedDeadline(today: string, day: string | null, timeZone: string):
   return new Date(instantOf(`${on}T18:00`, timeZone)).toISOString()
 }
 
-/** The parties of a paper, with how many fields each has to fill; the client also has what there is to choose. */
-export function planPaper({ paper, merged, figures }: Prepared): PlanPaper & { kind: string } {
-  const fields = fieldsOf(merged.document)
-  const optional = figures.open
-    ? figures.pricing.lines.filter((l) => l.optional || l.group !== null || l.clientQuantity).length
-    : 0
-  return {
-    id: paper.id,
-    title: paper.title,
-    kind: paper.kind,
-    parties: merged.document.parties.map((p) => ({
-      key: p.key,
-      label: p.label,
-      fields: fields.filter((f) => f.party === p.key).length + (p.key === 'client' ? optional : 0),
-    })),
-  }
-}
+/** A paper as a plan sees it. */
+const planPaper = (prepared: Prepared): PlanPaper & { kind: string } => ({
+  id: prepared.paper.id,
+  title: prepared.paper.title,
+  kind: prepared.paper.kind,
+  parties: partiesOf(prepared),
+})
 
 /** Who somebody is as the records say now. */
 async function known(
@@ -238,21 +226,17 @@ async function withRecord(tx: Parameters<Parameters<typeof write>[0]>[0], p: Pla
   }
   if (!p.contactId) {
     if (!p.name || p.part === 'check') return p
-    const id = newId()
-    const search = searchable(p.name, p.email, p.phone)
-    await tx.insert(contacts).values({ id, name: p.name, email: p.email, phone: p.phone, createdAt: now(), search })
-    return { ...p, contactId: id }
+    const { name, email, phone } = p
+    return { ...p, contactId: await addContact({ name, email, phone, address: '', kind: 'person' }) }
   }
   const [contact] = await tx.select().from(contacts).where(eq(contacts.id, p.contactId))
   if (!contact) throw new Problem('invalid', `${p.name} is not among the contacts any more.`)
   const email = p.email || contact.email
   const phone = p.phone || contact.phone
-  if (email !== contact.email || phone !== contact.phone || p.name !== contact.name)
-    await tx
-      .update(contacts)
-      .set({ name: p.name || contact.name, email, phone, search: searchable(p.name, email, phone) })
-      .where(eq(contacts.id, contact.id))
-  return { ...p, name: p.name || contact.name }
+  const name = p.name || contact.name
+  if (email !== contact.email || phone !== contact.phone || name !== contact.name)
+    await changeContact(contact.id, { name, email, phone })
+  return { ...p, name }
 }
 
 /** A paper's parties with whoever stands for them in a plan; where nobody does, it stays as it was only if nobody ever did. */

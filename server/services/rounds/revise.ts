@@ -14,7 +14,7 @@ import { type RoundPaper, papersOf, titlesOf } from './papers'
 import { type Actor, record } from './record'
 import { type Frozen, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
 import { roundState } from './state'
-import { witnessFields } from './witness'
+import { withWitness } from './witness'
 
 /**
  * Corrects papers that are out: they are drawn anew from the record and their amendments as they are now. Nobody who has
@@ -45,9 +45,8 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
         .where(and(eq(roundPapers.roundId, round.id), eq(roundPapers.paperId, paperId)))
     const again = now.people.filter((p) => acts(p) && p.status === 'done' && !p.onPaper).map((p) => p.id)
     for (const p of people) {
-      const own = fieldsAt(p.party, gathered)
       const signer = now.people.find((s) => s.id === now.people.find((x) => x.id === p.id)?.of)
-      const fields = signer ? [...own, ...witnessFields(p.party, signer.name, own)] : own
+      const fields = withWitness(fieldsAt(p.party, gathered), p.party, signer?.name)
       await tx
         .update(roundPeople)
         .set({ fields, ...(again.includes(p.id) ? { draft: EMPTY_DRAFT } : {}) })

@@ -23,7 +23,7 @@ import { follow } from './follow'
 import { titlesOf } from './papers'
 import { type LoadedPlan, loadPlan } from './plan'
 import { type Actor, record } from './record'
-import { witnessFields } from './witness'
+import { withWitness } from './witness'
 
 /** A paper drawn as it goes out, with the places of its fields. */
 export interface Frozen {
@@ -233,7 +233,6 @@ export async function sendRound(
     await tx.insert(roundPeople).values(
       people.map((r) => {
         const p = active.find((x) => ids.get(x.key) === r.id)!
-        const own = fieldsAt(r.party, gathered)
         const signer = people.find((s) => s.id === r.of)
         return {
           id: r.id,
@@ -245,7 +244,7 @@ export async function sendRound(
           email: p.email,
           turn: r.turn,
           part: r.part as 'sign',
-          fields: signer ? [...own, ...witnessFields(r.party, signer.name, own)] : own,
+          fields: withWitness(fieldsAt(r.party, gathered), r.party, signer?.name),
           draft: EMPTY_DRAFT,
           how: hows.get(p.key)!,
         }

@@ -1,10 +1,11 @@
 import type { FieldSpec } from '../../../core/document/model'
 
 /**
- * What a witness states: name, address, occupation, that they saw it signed, and their signature. What their party of a
+ * Somebody's fields with what they state as a witness, where they watch a signer: name, address, occupation, that they saw it signed, and their signature. What their party of a
  * paper asks for already isn't asked for again; the rest stands in the signing record.
  */
-export function witnessFields(party: string, signer: string, own: readonly FieldSpec[]): FieldSpec[] {
+export function withWitness(own: readonly FieldSpec[], party: string, signer: string | undefined): FieldSpec[] {
+  if (signer === undefined) return [...own]
   const has = (is: (f: FieldSpec) => boolean) => own.some(is)
   const field = (key: string, type: FieldSpec['type'], label: string): FieldSpec => ({
     key: `${party}-${key}`,
@@ -14,6 +15,7 @@ export function witnessFields(party: string, signer: string, own: readonly Field
     required: true,
   })
   return [
+    ...own,
     ...(has((f) => f.type === 'name') ? [] : [field('name', 'name', 'Your name')]),
     ...(has((f) => /address/i.test(f.label)) ? [] : [field('address', 'text', 'Your address')]),
     ...(has((f) => f.type === 'job-title' || /occupation/i.test(f.label))
