@@ -124,9 +124,11 @@ const seesNow = (state: RoundState, p: PersonState) =>
   p.part !== 'witness' || state.people.find((s) => s.id === p.of)?.status === 'done'
 
 /** Those who may act now; nobody while the round is held. */
-export function mayAct(state: RoundState): PersonState[] {
+export const mayAct = (state: RoundState): PersonState[] => (state.paused === null ? whoseTurn(state) : [])
+
+/** Whose turn it is, whether or not the round is held. */
+export function whoseTurn(state: RoundState): PersonState[] {
   const turn = openTurn(state)
-  if (state.paused !== null) return []
   return state.people.filter((p) => isLeft(p) && p.turn === turn && seesNow(state, p))
 }
 

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm'
-import { formatDay, formatDayLong, formatInstant } from '../../core/calendar/dates'
+import { formatDay, formatDayLong } from '../../core/calendar/dates'
 import { formatMoney } from '../../core/money/money'
 import { db } from '../db/client'
 import { jobs, members, papers, roundPeople, rounds } from '../db/schema'
 import type { Language } from '../../core/rounds/plan'
-import { fill, instantIn, isRightToLeft, saysIn } from '../../shared/words'
+import { deadlineIn, fill, isRightToLeft, saysIn } from '../../shared/words'
 import { useConfig } from '../config'
 import { Bounced, type Message, messageGateway } from '../gateways/mail'
 import { today } from '../clock'
@@ -121,11 +121,7 @@ export async function mailAsk(
   const state = await roundState(round.id)
   const me = state.people.find((p) => p.id === personId)
   if (state.status !== 'out' || !me || me.status === 'done' || me.status === 'replaced') return
-  const by = state.lapsesAt
-    ? language === 'en'
-      ? formatInstant(state.lapsesAt, business.timeZone, today(business.timeZone))
-      : instantIn(language, state.lapsesAt, business.timeZone)
-    : ''
+  const by = state.lapsesAt ? deadlineIn(language, state.lapsesAt, business.timeZone, today(business.timeZone)) : ''
   const put = values(all, by)
   const subject = fill(person.how.subject || round.subject, put)
   const titled =

@@ -1,3 +1,4 @@
+import { formatInstant } from '../../core/calendar/dates'
 import type { FieldProblem } from '../../core/fields/check'
 import { type Language, languages } from '../../core/rounds/plan'
 import { ar } from './ar'
@@ -83,6 +84,10 @@ export const instantIn = (language: Language, instant: string, timeZone: string)
       timeZone,
     }).format(new Date(instant)),
   )
+
+/** A deadline as whoever is asked reads it; English says the year only when it isn't `today`'s. */
+export const deadlineIn = (language: Language, at: string, timeZone: string, today: string): string =>
+  language === 'en' ? formatInstant(at, timeZone, today) : instantIn(language, at, timeZone)
 
 const PROBLEM: Record<FieldProblem['code'], WordKey> = {
   missing: 'pMissing',

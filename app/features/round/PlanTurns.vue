@@ -2,6 +2,7 @@
 import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
+import TurnNumber from './TurnNumber.vue'
 import { PART_WORDS, PROOF_WORDS, REACH_WORDS, useThisRound } from './useRound'
 
 /** The round as a line of turns: people dragged between them or moved with Alt and the arrows, one chosen to be set. */
@@ -91,7 +92,7 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
         @dragover.prevent="over = `in${t}`"
         @drop.prevent="drop(t, false)"
       >
-        <span class="turn"><span class="sr">Turn </span>{{ t }}</span>
+        <TurnNumber :n="t" class="at" />
         <div
           class="gap"
           :class="{ over: over === `gap${t}` }"
@@ -176,19 +177,10 @@ h2.serif {
 .gap.over {
   background: var(--heather);
 }
-.turn {
+.at {
   position: absolute;
   left: 0;
   top: 12px;
-  width: 26px;
-  height: 26px;
-  border: 1px solid var(--ink);
-  border-radius: 50%;
-  display: grid;
-  place-items: center;
-  font-weight: 600;
-  font-size: 13px;
-  background: var(--chalk);
 }
 .person {
   display: grid;

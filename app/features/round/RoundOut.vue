@@ -2,10 +2,13 @@
 import type { RoundPersonView } from '~~/shared/rounds'
 import { useThisPaper } from '../paper/usePaper'
 import PersonActs from './PersonActs.vue'
+import TurnNumber from './TurnNumber.vue'
 import { PART_WORDS, PROOF_WORDS, REACH_WORDS } from './useRound'
 
 /** A round that is out: its people in their turns, each with what has happened and what can be done. */
 const { paper, when, act, post } = useThisPaper()
+const session = useSession()
+const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const round = computed(() => paper.value.round!)
 const out = computed(() => round.value.status === 'out')
 const people = computed(() => [...round.value.people].sort((a, b) => a.turn - b.turn))
@@ -43,7 +46,7 @@ const how = (p: RoundPersonView) =>
       ? 'signed in'
       : `${REACH_WORDS[p.reach as 'email']}${p.email ? `, ${p.email}` : ''}${p.phone ? `, ${p.phone}` : ''}`,
     ...(p.proof === 'none' ? [] : [PROOF_WORDS[p.proof as 'agreed']]),
-    ...(p.spent ? [`checks cost ${money(p.spent, 'GBP')}`] : []),
+    ...(p.spent ? [`checks cost ${money(p.spent, currency.value)}`] : []),
   ].join(' · ')
 /** Whether anything can be done for them. */
 const hasActs = (p: RoundPersonView) =>
@@ -79,9 +82,7 @@ const addCopy = () =>
     </p>
     <ol class="turns">
       <li v-for="(p, i) in people" :key="p.id">
-        <span class="turn" :class="{ blank: !opensTurn(i) }"
-          ><span class="sr">Turn </span>{{ opensTurn(i) ? p.turn : '' }}</span
-        >
+        <TurnNumber :n="opensTurn(i) ? p.turn : null" />
         <div class="card" :class="{ gone: p.status === 'replaced' }">
           <p class="who">
             <StopMark :mark="markOf(p)" :size="18" />
@@ -158,20 +159,6 @@ h2.serif {
   top: 26px;
   bottom: -12px;
   border-left: 1px dotted var(--hairline-strong);
-}
-.turn {
-  width: 26px;
-  height: 26px;
-  border: 1px solid var(--ink);
-  border-radius: 50%;
-  display: grid;
-  place-items: center;
-  font-weight: 600;
-  font-size: 13px;
-  background: var(--chalk);
-}
-.turn.blank {
-  visibility: hidden;
 }
 .who {
   display: grid;

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { formatInstant } from '~~/core/calendar/dates'
 import { type Language, languages } from '~~/core/rounds/plan'
-import { LANGUAGE_NAMES, type WordKey, instantIn, isRightToLeft, saysIn } from '~~/shared/words'
+import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft, saysIn } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
 import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
@@ -62,11 +61,7 @@ async function proved() {
 const what = computed(() => {
   const v = view.value!
   if (!v.papers.length) return ''
-  const date = !v.lapsesAt
-    ? ''
-    : says.value.language === 'en'
-      ? formatInstant(v.lapsesAt, v.timeZone, v.today)
-      : instantIn(says.value.language, v.lapsesAt, v.timeZone)
+  const date = v.lapsesAt ? deadlineIn(says.value.language, v.lapsesAt, v.timeZone, v.today) : ''
   const by = date && v.state === 'open' ? ` · ${says.value('by', { date })}` : ''
   return `${says.value('forJob', { paper: aboutOf(v), job: v.jobTitle })}${by}`
 })

@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../../core/line/line'
-import { acts, mayAct, openTurn, troubleOf } from '../../../core/rounds/rounds'
+import { troubleOf, whoseTurn } from '../../../core/rounds/rounds'
 import { type Minor, sum } from '../../../core/money/money'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
@@ -26,13 +26,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   const rounds = await latestRounds(rows.filter((r) => r.state !== 'draft').map((r) => r.id))
   const fresh = rows.map((r): PaperFact => {
     const round = rounds.get(r.id)
-    const turn = round ? openTurn(round.state) : null
-    const able = round ? mayAct(round.state) : []
-    // While it is on hold nobody may act; it then waits for those whose turn it would be.
-    const waiting = able.length
-      ? able
-      : (round?.state.people.filter((p) => p.turn === turn && acts(p) && !['done', 'replaced'].includes(p.status)) ??
-        [])
+    const waiting = round ? whoseTurn(round.state) : []
     const stuck = round && r.state === 'out' ? troubleOf(round.state, waiting) : null
     const ours = waiting.length > 0 && waiting.every((p) => round!.memberIds.has(p.id))
     return {

@@ -95,14 +95,6 @@ const CHANNEL: Record<LinkHolder['channel'], string> = {
   pad: 'on their phone',
 }
 
-/** What a person gives when they have done their part. */
-export interface Finished {
-  draft: SignerDraft
-  basedOn: number
-  further: boolean
-  language: Language
-}
-
 /**
  * A person signs: what they filled is checked against the frozen versions, recorded in the chain, and what follows is set
  * going, all in one transaction. Signing again says so and changes nothing.
@@ -112,7 +104,7 @@ export async function finishPart(
   given: SignerDraft,
   basedOn: number,
   from: { ip: string; device: string },
-  more: Pick<Finished, 'further' | 'language'> = { further: false, language: 'en' },
+  more: { further: boolean; language: Language } = { further: false, language: 'en' },
 ): Promise<{ already: boolean }> {
   const { person } = holder
   const draft = wellFormedDraft({ ...EMPTY_DRAFT, ...given })
