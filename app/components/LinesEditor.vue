@@ -136,7 +136,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             <td>
               <input
                 class="input m"
-                :value="majorString(l.unitPrice, currency)"
+                v-typed="majorString(l.unitPrice, currency)"
                 inputmode="decimal"
                 :aria-label="`Price each, line ${i + 1}`"
                 @change="setPrice(i, text($event))"
@@ -145,7 +145,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             <td>
               <input
                 class="input n"
-                :value="discountText(l.discount)"
+                v-typed="discountText(l.discount)"
                 :aria-label="`Discount, line ${i + 1}`"
                 placeholder="10%"
                 @change="update(i, { discount: toDiscount(text($event)) })"
@@ -171,7 +171,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             <td>
               <input
                 class="input m"
-                :value="limits(l)"
+                v-typed="limits(l)"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
                 placeholder="4–12"
                 @change="setLimits(i, text($event))"
@@ -214,7 +214,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
         >Discount on the whole
         <input
           class="input n"
-          :value="discountText(discount)"
+          v-typed="discountText(discount)"
           aria-label="Discount on the whole"
           placeholder="5%"
           @change="emit('update:discount', toDiscount(text($event)))"

@@ -150,7 +150,7 @@ const dated = computed(() => m.value?.field.type === 'day')
           id="mark-label"
           class="input"
           maxlength="200"
-          :value="m.field.label"
+          v-typed="m.field.label"
           @change="set({ label: text($event) })"
       /></label>
       <div class="two">
@@ -190,7 +190,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             id="own-words"
             class="input"
             maxlength="2000"
-            :value="m.words.text"
+            v-typed="m.words.text"
             @change="words({ text: text($event) })"
         /></label>
         <div class="two">
@@ -209,7 +209,7 @@ const dated = computed(() => m.value?.field.type === 'day')
               min="4"
               max="72"
               placeholder="fitted"
-              :value="m.words.size"
+              v-typed="m.words.size"
               @change="words({ size: number(text($event)) })"
           /></label>
         </div>
@@ -218,7 +218,7 @@ const dated = computed(() => m.value?.field.type === 'day')
         <legend class="small strong">Exactly where, in points</legend>
         <label v-for="k in ['x', 'y', 'w', 'h'] as const" :key="k"
           ><span class="small soft">{{ { x: 'from left', y: 'from top', w: 'wide', h: 'high' }[k] }}</span
-          ><input class="input" type="number" step="0.5" :value="round(m[k])" @change="place(k, $event)"
+          ><input class="input" type="number" step="0.5" v-typed="round(m[k])" @change="place(k, $event)"
         /></label>
       </fieldset>
     </template>
@@ -266,7 +266,7 @@ const dated = computed(() => m.value?.field.type === 'day')
           ><input
             class="input"
             maxlength="400"
-            :value="m.field.help"
+            v-typed="m.field.help"
             @change="set({ help: text($event) || undefined })"
         /></label>
         <label class="field"
@@ -274,7 +274,7 @@ const dated = computed(() => m.value?.field.type === 'day')
           ><input
             class="input"
             maxlength="300"
-            :value="m.field.preset"
+            v-typed="m.field.preset"
             @change="set({ preset: text($event) || undefined })"
         /></label>
         <label v-if="m.field.type === 'choice' || m.field.type === 'choices'" class="field"
@@ -282,7 +282,7 @@ const dated = computed(() => m.value?.field.type === 'day')
           ><textarea
             class="input"
             rows="3"
-            :value="(m.field.options ?? []).join('\n')"
+            v-typed="(m.field.options ?? []).join('\n')"
             @change="
               set({
                 options: text($event)
@@ -299,7 +299,7 @@ const dated = computed(() => m.value?.field.type === 'day')
           ><input
             class="input"
             maxlength="80"
-            :value="m.field.oneOf"
+            v-typed="m.field.oneOf"
             @change="set({ oneOf: text($event) || undefined })"
         /></label>
         <label class="field"
@@ -321,7 +321,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             min="4"
             max="72"
             placeholder="fitted"
-            :value="m.size"
+            v-typed="m.size"
             @change="table.setSize(chosen, number(text($event)))"
         /></label>
         <div class="two">
@@ -332,7 +332,7 @@ const dated = computed(() => m.value?.field.type === 'day')
               type="number"
               min="1"
               max="2000"
-              :value="m.field.max"
+              v-typed="m.field.max"
               @change="set({ max: number(text($event)) })"
           /></label>
           <label class="field"
@@ -362,7 +362,7 @@ const dated = computed(() => m.value?.field.type === 'day')
               ><span>Pattern</span
               ><input
                 class="input"
-                :value="format.pattern"
+                v-typed="format.pattern"
                 :aria-invalid="!!pattern"
                 @change="setFormat({ ...format, pattern: text($event) })"
             /></label>
@@ -370,7 +370,7 @@ const dated = computed(() => m.value?.field.type === 'day')
               ><span>An example to try it on</span
               ><input
                 class="input"
-                :value="format.example"
+                v-typed="format.example"
                 :aria-invalid="!!pattern"
                 @change="setFormat({ ...format, example: text($event) })"
             /></label>
@@ -383,7 +383,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             ><input
               class="input"
               type="number"
-              :value="format.from"
+              v-typed="format.from"
               @change="setFormat({ kind: 'range', to: format.to, from: number(text($event)) })"
           /></label>
           <label class="field"
@@ -391,7 +391,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             ><input
               class="input"
               type="number"
-              :value="format.to"
+              v-typed="format.to"
               @change="setFormat({ kind: 'range', from: format.from, to: number(text($event)) })"
           /></label>
         </div>
@@ -424,7 +424,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             ><input
               class="input"
               type="date"
-              :value="m.field.days.from"
+              v-typed="m.field.days.from"
               @change="set({ days: { ...m.field.days!, from: text($event) || undefined } })"
           /></label>
           <label class="field"
@@ -432,7 +432,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             ><input
               class="input"
               type="date"
-              :value="m.field.days.to"
+              v-typed="m.field.days.to"
               @change="set({ days: { ...m.field.days!, to: text($event) || undefined } })"
           /></label>
         </div>
@@ -475,7 +475,7 @@ const dated = computed(() => m.value?.field.type === 'day')
             class="input"
             maxlength="80"
             :placeholder="m.field.label"
-            :value="m.field.dataName"
+            v-typed="m.field.dataName"
             @change="set({ dataName: text($event).trim() || undefined })"
         /></label>
         <label class="field"

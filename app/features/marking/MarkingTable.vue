@@ -282,7 +282,7 @@ function changed(): void {
             <input
               class="input"
               maxlength="500"
-              :value="s.note"
+              v-typed="s.note"
               placeholder="Why"
               aria-label="Why it is struck"
               @change="
@@ -294,7 +294,7 @@ function changed(): void {
             <input
               class="input"
               maxlength="500"
-              :value="s.instead"
+              v-typed="s.instead"
               placeholder="What stands instead"
               aria-label="What stands instead"
               @change="

@@ -89,7 +89,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           v-if="one(r)!.is !== 'filled' && one(r)!.is !== 'empty'"
           class="input tight"
           aria-label="Value"
-          :value="one(r)!.value"
+          v-typed="one(r)!.value"
           @change="change(i, { value: value($event) })"
         />
         <button type="button" class="btn bare" :aria-pressed="turned(r)" @click="turn(i)">not</button>

@@ -84,7 +84,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           ><input
             class="input"
             type="email"
-            :value="p.email"
+            v-typed="p.email"
             maxlength="200"
             @change="set({ email: text($event).trim() })"
         /></label>
@@ -93,7 +93,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           ><input
             class="input"
             type="tel"
-            :value="p.phone"
+            v-typed="p.phone"
             maxlength="40"
             @change="set({ phone: text($event).trim() })"
         /></label>
@@ -115,7 +115,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       <div v-if="proof.kind === 'agreed'" class="two">
         <label class="field"
           ><span>The code</span
-          ><input class="input" :value="proof.code" maxlength="40" @change="changeProof({ code: text($event) })" /><span
+          ><input class="input" v-typed="proof.code" maxlength="40" @change="changeProof({ code: text($event) })" /><span
             v-if="proof.code.trim().length < 4"
             class="small bad"
             >At least 4 characters</span
@@ -123,7 +123,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         >
         <label class="field"
           ><span>A hint they see</span
-          ><input class="input" :value="proof.hint" maxlength="120" @change="changeProof({ hint: text($event) })"
+          ><input class="input" v-typed="proof.hint" maxlength="120" @change="changeProof({ hint: text($event) })"
         /></label>
       </div>
       <label v-else-if="proof.kind === 'one-time'" class="field"
@@ -148,7 +148,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
               type="number"
               min="1"
               max="10"
-              :value="proof.tries"
+              v-typed="proof.tries"
               @change="changeProof({ tries: Math.max(1, Math.min(10, Number(text($event)) || 3)) })"
           /></label>
         </div>
@@ -195,14 +195,14 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         <summary class="small">Own words for {{ p.name.split(' ')[0] || 'them' }}</summary>
         <label class="field"
           ><span>Their subject</span
-          ><input class="input" :value="p.subject" maxlength="300" @change="set({ subject: text($event) })"
+          ><input class="input" v-typed="p.subject" maxlength="300" @change="set({ subject: text($event) })"
         /></label>
         <label class="field"
           ><span>Their message</span
           ><textarea
             class="input"
             rows="4"
-            :value="p.message"
+            v-typed="p.message"
             maxlength="5000"
             @change="set({ message: text($event) })"
           />

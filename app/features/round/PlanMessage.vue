@@ -152,7 +152,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       >
       <label v-if="plan.deadline.kind === 'at'" class="field"
         ><span>Please by</span
-        ><input class="input" type="datetime-local" :value="local" @change="setAt(text($event))" /><span
+        ><input class="input" type="datetime-local" v-typed="local" @change="setAt(text($event))" /><span
           v-if="problem"
           class="error"
           >{{ problem }}</span
@@ -165,7 +165,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
           type="number"
           min="1"
           max="365"
-          :value="plan.deadline.days"
+          v-typed="plan.deadline.days"
           @change="round.change({ deadline: { kind: 'after', days: days($event, 1) } })"
       /></label>
       <label v-else-if="plan.deadline.kind === 'before'" class="field"
@@ -175,7 +175,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
           type="number"
           min="0"
           max="365"
-          :value="plan.deadline.days"
+          v-typed="plan.deadline.days"
           @change="round.change({ deadline: { kind: 'before', days: days($event, 0) } })"
       /></label>
       <label class="field"
@@ -192,14 +192,14 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
           ><span>Days after asking</span
           ><input
             class="input"
-            :value="own3.after.join(', ')"
+            v-typed="own3.after.join(', ')"
             @change="round.change({ reminders: { ...own3, after: numbers($event).filter((n) => n > 0) } })"
         /></label>
         <label class="field"
           ><span>Days before it lapses</span
           ><input
             class="input"
-            :value="own3.before.join(', ')"
+            v-typed="own3.before.join(', ')"
             @change="round.change({ reminders: { ...own3, before: numbers($event) } })"
         /></label>
       </div>
@@ -207,7 +207,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
         ><span>A further sentence to tick before signing</span
         ><input
           class="input"
-          :value="plan.consent"
+          v-typed="plan.consent"
           maxlength="400"
           placeholder="none"
           @change="round.change({ consent: text($event).trim() })"

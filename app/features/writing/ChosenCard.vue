@@ -128,7 +128,7 @@ function remove(): void {
           class="input"
           maxlength="300"
           placeholder="it is asked for"
-          :value="attrs.fallback"
+          v-typed="attrs.fallback"
           @change="set('fallback', text($event) || null)"
       /></label>
     </template>
@@ -142,7 +142,7 @@ function remove(): void {
     <template v-else-if="name === 'image'">
       <label class="field"
         ><span>What it shows, for who can’t see it</span
-        ><input class="input" maxlength="400" :value="attrs.alt" @change="set('alt', text($event))"
+        ><input class="input" maxlength="400" v-typed="attrs.alt" @change="set('alt', text($event))"
       /></label>
       <label class="field"
         ><span>Width</span
@@ -210,7 +210,7 @@ function remove(): void {
         type="number"
         min="0"
         max="400"
-        :value="attrs.height"
+        v-typed="attrs.height"
         @change="set('height', Math.min(400, Math.max(0, Number(text($event)))))"
     /></label>
     <template v-if="name === 'paragraph'">
@@ -241,7 +241,7 @@ function remove(): void {
           type="number"
           min="1"
           :aria-label="`Width of column ${i + 1}`"
-          :value="c.width"
+          v-typed="c.width"
           @change="setColumn(i, { width: Math.max(1, Number(text($event)) || 1) })"
         />
         <select

@@ -60,7 +60,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value
           class="input"
           type="number"
           aria-label="Compared with"
-          :value="value.than ?? 0"
+          v-typed="value.than ?? 0"
           @change="put({ than: Number(text($event)) || 0 })"
         />
       </span>

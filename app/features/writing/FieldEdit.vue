@@ -42,7 +42,7 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
     ><input
       class="input"
       maxlength="200"
-      :value="field.label"
+      v-typed="field.label"
       @change="put({ label: text($event) || FIELD_WORDS[field.type] })"
   /></label>
   <label v-if="field.type !== 'date'" class="tick"
@@ -55,7 +55,7 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
     ><textarea
       class="input"
       rows="4"
-      :value="field.options.join('\n')"
+      v-typed="field.options.join('\n')"
       @change="
         put({
           options: text($event)
@@ -82,14 +82,14 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
         class="input"
         type="date"
         aria-label="From"
-        :value="field.days.from"
+        v-typed="field.days.from"
         @change="put({ days: { ...field.days, from: text($event) || undefined } })"
       />
       <input
         class="input"
         type="date"
         aria-label="To"
-        :value="field.days.to"
+        v-typed="field.days.to"
         @change="put({ days: { ...field.days, to: text($event) || undefined } })"
       />
     </div>
@@ -97,19 +97,19 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   <template v-if="asks">
     <label class="field"
       ><span>Help</span
-      ><input class="input" maxlength="400" :value="field.help" @change="put({ help: text($event) || undefined })"
+      ><input class="input" maxlength="400" v-typed="field.help" @change="put({ help: text($event) || undefined })"
     /></label>
     <label class="field"
       ><span>Shown faintly while empty</span
       ><input
         class="input"
         maxlength="120"
-        :value="field.placeholder"
+        v-typed="field.placeholder"
         @change="put({ placeholder: text($event) || undefined })"
     /></label>
     <label class="field"
       ><span>Set for everyone (the signer sees it and can’t change it)</span
-      ><input class="input" maxlength="300" :value="field.preset" @change="put({ preset: text($event) || undefined })"
+      ><input class="input" maxlength="300" v-typed="field.preset" @change="put({ preset: text($event) || undefined })"
     /></label>
   </template>
   <label class="field"
@@ -120,7 +120,7 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
       min="20"
       max="467"
       placeholder="as usual"
-      :value="width"
+      v-typed="width"
       @change="emit('width', Number(text($event)) ? Math.min(467, Math.max(20, Number(text($event)))) : null)"
   /></label>
 </template>

@@ -103,7 +103,7 @@ const toggle = (key: string) => {
             ><input
               class="input"
               maxlength="60"
-              :value="p.label"
+              v-typed="p.label"
               @change="text($event).trim() && changeParty(p.key, { label: text($event).trim() })"
           /></label>
           <label class="tick"
@@ -131,7 +131,7 @@ const toggle = (key: string) => {
             ><input
               class="input"
               maxlength="120"
-              :value="a.label"
+              v-typed="a.label"
               @change="text($event).trim() && changeAsk(a.key, { label: text($event).trim() })"
           /></label>
           <label class="field"

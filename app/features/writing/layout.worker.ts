@@ -41,6 +41,11 @@ export interface Worked {
   numbers: Record<string, string>
   present: string[]
 }
+/** This text could not be laid out. */
+export interface Unworked {
+  n: number
+  failed: string
+}
 
 const URLS: Record<string, string> = {
   [FONT_FILES.serif]: serif,
@@ -95,5 +100,11 @@ self.onmessage = ({ data }: MessageEvent<Ask>) => {
     setting = data.setting
     cache.boxes.clear()
   }
-  if (setting) self.postMessage({ n: data.n, ...work(data.document, setting) } satisfies Worked)
+  if (!setting) return
+  // Whatever one text does to the layout, the next question gets its answer.
+  try {
+    self.postMessage({ n: data.n, ...work(data.document, setting) } satisfies Worked)
+  } catch (e) {
+    self.postMessage({ n: data.n, failed: e instanceof Error ? e.message : String(e) } satisfies Unworked)
+  }
 }

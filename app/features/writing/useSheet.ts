@@ -5,7 +5,7 @@ import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
-import type { Ask, Setting, Worked } from './layout.worker'
+import type { Ask, Setting, Unworked, Worked } from './layout.worker'
 import LayoutWorker from './layout.worker?worker'
 import { imageFrom } from './images'
 import { redraw, sheetNodes } from './nodes'
@@ -62,15 +62,10 @@ export function useSheet(id: string, first: TemplateView) {
     send = undefined
     const from = since
     since = 0
-    worker.onmessage = ({ data }: MessageEvent<Worked>) => {
+    worker.onmessage = ({ data }: MessageEvent<Worked | Unworked>) => {
       busy = false
-      worked.value = data
-      know({ numbers: data.numbers })
-      const e = editor.value
-      if (e && !e.isDestroyed) {
-        e.view.dispatch(e.state.tr.setMeta(workedKey, data).setMeta('addToHistory', false))
-        redraw(e.view.dom)
-      }
+      if ('failed' in data) console.error(`The pages could not be laid out: ${data.failed}`)
+      else show(data)
       performance.measure('upwold:boundaries', { start: from, end: performance.now() })
       if (waiting) {
         waiting = false
@@ -78,6 +73,14 @@ export function useSheet(id: string, first: TemplateView) {
       }
     }
     worker.postMessage(question)
+  }
+  function show(now: Worked): void {
+    worked.value = now
+    know({ numbers: now.numbers })
+    const e = editor.value
+    if (!e || e.isDestroyed) return
+    e.view.dispatch(e.state.tr.setMeta(workedKey, now).setMeta('addToHistory', false))
+    redraw(e.view.dom)
   }
   /** The record, the clauses or the parties have changed: everything is said and laid out anew. */
   function renew(): void {

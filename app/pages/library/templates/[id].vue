@@ -84,7 +84,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         class="name"
         aria-label="Name of the template"
         maxlength="120"
-        :value="view.name"
+        v-typed="view.name"
         @change="text($event) && rename({ name: text($event) })"
       />
       <label class="sr" for="kind">Kind of paper</label>

@@ -198,7 +198,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
               :disabled="!draft"
               maxlength="500"
               :placeholder="a.help"
-              :value="written.own.values[a.key] ?? ''"
+              v-typed="written.own.values[a.key] ?? ''"
               @change="setValue(a.key, text($event))"
           /></label>
         </section>
@@ -210,7 +210,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
               class="input"
               maxlength="300"
               placeholder="the signer fills it"
-              :value="written.own.presets[f.key] ?? f.preset ?? ''"
+              v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
               @change="setPreset(f.key, text($event))"
           /></label>
         </details>

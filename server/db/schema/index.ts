@@ -1,0 +1,11 @@
+/** The tables, one file an area. */
+export * from './business'
+export * from './contacts'
+export * from './files'
+export * from './jobs'
+export * from './library'
+export * from './messages'
+export * from './money'
+export * from './papers'
+export * from './preparing'
+export * from './rounds'

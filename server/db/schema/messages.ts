@@ -1,0 +1,61 @@
+import { sql } from 'drizzle-orm'
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { at, flag, id, json } from './columns'
+import { jobs } from './jobs'
+
+/** What must happen outside the transaction that asked for it: leased, retried, done once in effect. */
+export const outbox = sqliteTable(
+  'outbox',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    kind: text('kind').notNull(),
+    key: text('key').notNull().unique(),
+    payload: json<Record<string, unknown>>('payload').notNull(),
+    dueAt: at('due_at').notNull(),
+    attempts: integer('attempts').notNull().default(0),
+    leasedUntil: at('leased_until'),
+    doneAt: at('done_at'),
+    failedAt: at('failed_at'),
+    lastError: text('last_error'),
+  },
+  (t) => [
+    index('outbox_due')
+      .on(t.dueAt)
+      .where(sql`done_at is null and failed_at is null`),
+  ],
+)
+
+/** The post room: every message, as the mailboxes would show it. */
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: id(),
+    key: text('key').notNull().unique(),
+    channel: text('channel').$type<'mail' | 'text'>().notNull(),
+    to: text('to').notNull(),
+    from: text('from').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    html: text('html').notNull(),
+    attachments: json<{ name: string; sha: string }[]>('attachments').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [index('messages_by_time').on(t.at)],
+)
+
+/** What happened, in words: the thread of a job and the feed that screens follow. */
+export const happenings = sqliteTable(
+  'happenings',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    jobId: text('job_id').references(() => jobs.id),
+    at: at('at').notNull(),
+    type: text('type').notNull(),
+    words: text('words').notNull(),
+    detail: text('detail').notNull().default(''),
+    mark: text('mark'),
+    paperId: text('paper_id'),
+    notable: flag('notable').notNull().default(false),
+  },
+  (t) => [index('happenings_by_job').on(t.jobId, t.at), index('happenings_notable').on(t.notable, t.at)],
+)
