@@ -9,7 +9,7 @@ export interface Move {
   mark: StopMark
   words: string
   paperId: string | null
-  act: 'countersign' | 'answer' | 'send' | 'open'
+  act: 'countersign' | 'answer' | 'check' | 'send' | 'open'
   since: string | null
 }
 export interface Waiting {

@@ -134,3 +134,10 @@ export interface PaperRow {
   client: string
   createdAt: string
 }
+
+/** `quote`, `agreement and house rules`, `agreement and 3 more papers`, in the papers’ own titles. */
+export function titlesOf(papers: readonly { title: string }[]): string {
+  const [first, second] = papers.map((p) => p.title)
+  if (papers.length <= 1) return first ?? ''
+  return papers.length === 2 ? `${first} and ${second}` : `${first} and ${papers.length - 1} more papers`
+}

@@ -135,8 +135,8 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                class="input m"
                 v-typed="majorString(l.unitPrice, currency)"
+                class="input m"
                 inputmode="decimal"
                 :aria-label="`Price each, line ${i + 1}`"
                 @change="setPrice(i, text($event))"
@@ -144,8 +144,8 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                class="input n"
                 v-typed="discountText(l.discount)"
+                class="input n"
                 :aria-label="`Discount, line ${i + 1}`"
                 placeholder="10%"
                 @change="update(i, { discount: toDiscount(text($event)) })"
@@ -170,8 +170,8 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                class="input m"
                 v-typed="limits(l)"
+                class="input m"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
                 placeholder="4–12"
                 @change="setLimits(i, text($event))"
@@ -213,8 +213,8 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
       <label class="whole"
         >Discount on the whole
         <input
-          class="input n"
           v-typed="discountText(discount)"
+          class="input n"
           aria-label="Discount on the whole"
           placeholder="5%"
           @change="emit('update:discount', toDiscount(text($event)))"

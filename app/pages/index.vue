@@ -71,7 +71,13 @@ const rows = computed(() =>
     : [],
 )
 const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(view.value!.money.agreed, 1))}%`
-const LABEL = { countersign: 'Countersign', answer: 'See and answer', send: 'Check and send', open: 'Open' } as const
+const LABEL = {
+  countersign: 'Countersign',
+  answer: 'See and answer',
+  check: 'Check it',
+  send: 'Check and send',
+  open: 'Open',
+} as const
 const target = (m: TodayView['yours'][number]) =>
   m.paperId && m.act !== 'open' ? `/papers/${m.paperId}` : `/jobs/${m.jobId}`
 const papers = usePaperActs()
@@ -106,7 +112,7 @@ const moreWords = (list: keyof typeof whole) =>
               <span class="small strong">{{ view.yoursTotal }}</span>
             </div>
             <ul class="ledger">
-              <li v-for="m in shown('yours')" :key="m.jobId" class="row">
+              <li v-for="m in shown('yours')" :key="m.jobId + m.words" class="row">
                 <StopMark :mark="m.mark" :size="20" />
                 <div class="what">
                   <NuxtLink :to="`/jobs/${m.jobId}`" data-row class="strong title">{{ m.words }}</NuxtLink><span

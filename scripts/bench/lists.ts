@@ -128,7 +128,7 @@ export async function lists(server: TestServer): Promise<Figure[]> {
     await compare(
       'Today on the same data, the service',
       40,
-      () => todayView(),
+      () => todayView(null),
       () => todaySql.all(),
       { ratio: 3 },
     ),

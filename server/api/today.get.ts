@@ -1,4 +1,4 @@
 import { todayView } from '../services/overview/today'
-import { route } from '../route'
+import { memberActor, route } from '../route'
 
-export default route({}, () => todayView())
+export default route({}, ({ event }) => todayView(memberActor(event).id))

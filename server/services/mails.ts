@@ -4,6 +4,7 @@ import { formatMoney } from '../../core/money/money'
 import { db } from '../db/client'
 import { jobs, members, papers, roundPeople, rounds } from '../db/schema'
 import type { Language } from '../../core/rounds/plan'
+import { titlesOf } from '../../shared/papers'
 import { deadlineIn, fill, isRightToLeft, saysIn } from '../../shared/words'
 import { useConfig } from '../config'
 import { Bounced, type Message, messageGateway } from '../gateways/mail'
@@ -13,7 +14,7 @@ import { theBusiness } from './business'
 import { loadJob } from './jobs/load'
 import { issueLink, linkUrl, tokenOf } from './rounds/links'
 import { recordBounce, recordDelivered } from './rounds/delivery'
-import { papersFor, titlesOf } from './rounds/papers'
+import { papersFor } from './rounds/papers'
 import { sealedName } from './rounds/seal'
 import { roundState } from './rounds/state'
 
@@ -79,7 +80,7 @@ async function aboutPerson(personId: string) {
   const business = await theBusiness()
   const language = person!.how.language === 'auto' ? 'en' : person!.how.language
   const says = saysIn(language)
-  const titles = titlesOf(list)
+  const titles = titlesOf(list.map((p) => p.paper))
   return {
     person: person!,
     round: round!,

@@ -148,9 +148,9 @@ const dated = computed(() => m.value?.field.type === 'day')
         ><span>What it asks</span
         ><input
           id="mark-label"
+          v-typed="m.field.label"
           class="input"
           maxlength="200"
-          v-typed="m.field.label"
           @change="set({ label: text($event) })"
       /></label>
       <div class="two">
@@ -188,9 +188,9 @@ const dated = computed(() => m.value?.field.type === 'day')
           ><span>Your words</span
           ><input
             id="own-words"
+            v-typed="m.words.text"
             class="input"
             maxlength="2000"
-            v-typed="m.words.text"
             @change="words({ text: text($event) })"
         /></label>
         <div class="two">
@@ -204,12 +204,12 @@ const dated = computed(() => m.value?.field.type === 'day')
           <label class="field"
             ><span>Size in points</span
             ><input
+              v-typed="m.words.size"
               class="input"
               type="number"
               min="4"
               max="72"
               placeholder="fitted"
-              v-typed="m.words.size"
               @change="words({ size: number(text($event)) })"
           /></label>
         </div>
@@ -218,7 +218,7 @@ const dated = computed(() => m.value?.field.type === 'day')
         <legend class="small strong">Exactly where, in points</legend>
         <label v-for="k in ['x', 'y', 'w', 'h'] as const" :key="k"
           ><span class="small soft">{{ { x: 'from left', y: 'from top', w: 'wide', h: 'high' }[k] }}</span
-          ><input class="input" type="number" step="0.5" v-typed="round(m[k])" @change="place(k, $event)"
+          ><input v-typed="round(m[k])" class="input" type="number" step="0.5" @change="place(k, $event)"
         /></label>
       </fieldset>
     </template>
@@ -264,25 +264,25 @@ const dated = computed(() => m.value?.field.type === 'day')
         <label class="field"
           ><span>Help</span
           ><input
+            v-typed="m.field.help"
             class="input"
             maxlength="400"
-            v-typed="m.field.help"
             @change="set({ help: text($event) || undefined })"
         /></label>
         <label class="field"
           ><span>Set by you, not to be changed</span
           ><input
+            v-typed="m.field.preset"
             class="input"
             maxlength="300"
-            v-typed="m.field.preset"
             @change="set({ preset: text($event) || undefined })"
         /></label>
         <label v-if="m.field.type === 'choice' || m.field.type === 'choices'" class="field"
           ><span>Answers, one a line</span
           ><textarea
+            v-typed="(m.field.options ?? []).join('\n')"
             class="input"
             rows="3"
-            v-typed="(m.field.options ?? []).join('\n')"
             @change="
               set({
                 options: text($event)
@@ -297,9 +297,9 @@ const dated = computed(() => m.value?.field.type === 'day')
         <label v-if="m.field.type === 'tick'" class="field"
           ><span>One of several: the name they share</span
           ><input
+            v-typed="m.field.oneOf"
             class="input"
             maxlength="80"
-            v-typed="m.field.oneOf"
             @change="set({ oneOf: text($event) || undefined })"
         /></label>
         <label class="field"
@@ -316,23 +316,23 @@ const dated = computed(() => m.value?.field.type === 'day')
         <label class="field"
           ><span>Size of the answer in points</span
           ><input
+            v-typed="m.size"
             class="input"
             type="number"
             min="4"
             max="72"
             placeholder="fitted"
-            v-typed="m.size"
             @change="table.setSize(chosen, number(text($event)))"
         /></label>
         <div class="two">
           <label class="field"
             ><span>Most characters</span
             ><input
+              v-typed="m.field.max"
               class="input"
               type="number"
               min="1"
               max="2000"
-              v-typed="m.field.max"
               @change="set({ max: number(text($event)) })"
           /></label>
           <label class="field"
@@ -361,16 +361,16 @@ const dated = computed(() => m.value?.field.type === 'day')
             <label class="field"
               ><span>Pattern</span
               ><input
-                class="input"
                 v-typed="format.pattern"
+                class="input"
                 :aria-invalid="!!pattern"
                 @change="setFormat({ ...format, pattern: text($event) })"
             /></label>
             <label class="field"
               ><span>An example to try it on</span
               ><input
-                class="input"
                 v-typed="format.example"
+                class="input"
                 :aria-invalid="!!pattern"
                 @change="setFormat({ ...format, example: text($event) })"
             /></label>
@@ -381,17 +381,17 @@ const dated = computed(() => m.value?.field.type === 'day')
           <label class="field"
             ><span>From</span
             ><input
+              v-typed="format.from"
               class="input"
               type="number"
-              v-typed="format.from"
               @change="setFormat({ kind: 'range', to: format.to, from: number(text($event)) })"
           /></label>
           <label class="field"
             ><span>To</span
             ><input
+              v-typed="format.to"
               class="input"
               type="number"
-              v-typed="format.to"
               @change="setFormat({ kind: 'range', from: format.from, to: number(text($event)) })"
           /></label>
         </div>
@@ -422,17 +422,17 @@ const dated = computed(() => m.value?.field.type === 'day')
           <label class="field"
             ><span>From</span
             ><input
+              v-typed="m.field.days.from"
               class="input"
               type="date"
-              v-typed="m.field.days.from"
               @change="set({ days: { ...m.field.days!, from: text($event) || undefined } })"
           /></label>
           <label class="field"
             ><span>To</span
             ><input
+              v-typed="m.field.days.to"
               class="input"
               type="date"
-              v-typed="m.field.days.to"
               @change="set({ days: { ...m.field.days!, to: text($event) || undefined } })"
           /></label>
         </div>
@@ -472,10 +472,10 @@ const dated = computed(() => m.value?.field.type === 'day')
         <label class="field"
           ><span>Leaves as data under the name</span
           ><input
+            v-typed="m.field.dataName"
             class="input"
             maxlength="80"
             :placeholder="m.field.label"
-            v-typed="m.field.dataName"
             @change="set({ dataName: text($event).trim() || undefined })"
         /></label>
         <label class="field"

@@ -280,9 +280,9 @@ function changed(): void {
           <li v-for="s in table.strikes.value" :key="s.id" class="small">
             <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
             <input
+              v-typed="s.note"
               class="input"
               maxlength="500"
-              v-typed="s.note"
               placeholder="Why"
               aria-label="Why it is struck"
               @change="
@@ -292,9 +292,9 @@ function changed(): void {
               "
             />
             <input
+              v-typed="s.instead"
               class="input"
               maxlength="500"
-              v-typed="s.instead"
               placeholder="What stands instead"
               aria-label="What stands instead"
               @change="

@@ -87,9 +87,9 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
         </select>
         <input
           v-if="one(r)!.is !== 'filled' && one(r)!.is !== 'empty'"
+          v-typed="one(r)!.value"
           class="input tight"
           aria-label="Value"
-          v-typed="one(r)!.value"
           @change="change(i, { value: value($event) })"
         />
         <button type="button" class="btn bare" :aria-pressed="turned(r)" @click="turn(i)">not</button>

@@ -82,18 +82,18 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         <label class="field"
           ><span>E-mail</span
           ><input
+            v-typed="p.email"
             class="input"
             type="email"
-            v-typed="p.email"
             maxlength="200"
             @change="set({ email: text($event).trim() })"
         /></label>
         <label class="field"
           ><span>Phone</span
           ><input
+            v-typed="p.phone"
             class="input"
             type="tel"
-            v-typed="p.phone"
             maxlength="40"
             @change="set({ phone: text($event).trim() })"
         /></label>
@@ -115,15 +115,16 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       <div v-if="proof.kind === 'agreed'" class="two">
         <label class="field"
           ><span>The code</span
-          ><input class="input" v-typed="proof.code" maxlength="40" @change="changeProof({ code: text($event) })" /><span
-            v-if="proof.code.trim().length < 4"
-            class="small bad"
-            >At least 4 characters</span
-          ></label
+          ><input
+            v-typed="proof.code"
+            class="input"
+            maxlength="40"
+            @change="changeProof({ code: text($event) })"
+          /><span v-if="proof.code.trim().length < 4" class="small bad">At least 4 characters</span></label
         >
         <label class="field"
           ><span>A hint they see</span
-          ><input class="input" v-typed="proof.hint" maxlength="120" @change="changeProof({ hint: text($event) })"
+          ><input v-typed="proof.hint" class="input" maxlength="120" @change="changeProof({ hint: text($event) })"
         /></label>
       </div>
       <label v-else-if="proof.kind === 'one-time'" class="field"
@@ -144,11 +145,11 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           <label class="field"
             ><span>Tries</span
             ><input
+              v-typed="proof.tries"
               class="input"
               type="number"
               min="1"
               max="10"
-              v-typed="proof.tries"
               @change="changeProof({ tries: Math.max(1, Math.min(10, Number(text($event)) || 3)) })"
           /></label>
         </div>
@@ -195,14 +196,14 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         <summary class="small">Own words for {{ p.name.split(' ')[0] || 'them' }}</summary>
         <label class="field"
           ><span>Their subject</span
-          ><input class="input" v-typed="p.subject" maxlength="300" @change="set({ subject: text($event) })"
+          ><input v-typed="p.subject" class="input" maxlength="300" @change="set({ subject: text($event) })"
         /></label>
         <label class="field"
           ><span>Their message</span
           ><textarea
+            v-typed="p.message"
             class="input"
             rows="4"
-            v-typed="p.message"
             maxlength="5000"
             @change="set({ message: text($event) })"
           />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { instantOf, localOf } from '~~/core/calendar/dates'
+import { formatDay, instantOf, localOf } from '~~/core/calendar/dates'
 import type { Deadline, Reminders } from '~~/core/rounds/plan'
+import { titlesOf } from '~~/shared/papers'
 import { fill } from '~~/shared/words'
 import { useThisPaper } from '../paper/usePaper'
 import { useThisRound } from './useRound'
@@ -10,13 +11,21 @@ const { paper, act, when } = useThisPaper()
 const round = useThisRound()
 const { plan, view } = round
 const text = (e: Event) => (e.target as HTMLInputElement).value
+const session = useSession()
 const writing = ref(false)
 /** As the chosen person will read it. */
 const put = computed(() => {
   const name = round.person.value?.name ?? ''
-  const { title, jobTitle } = paper.value
-  const due = view.value.due ? when(view.value.due) : ''
-  return { name, first: name.split(' ')[0] ?? '', paper: title, job: jobTitle, day: '', deadline: due, business: '' }
+  const theirs = view.value.papers.filter((p) => own.value?.stands.some((s) => s.paper === p.id))
+  return {
+    name,
+    first: name.split(' ')[0] ?? '',
+    paper: titlesOf(theirs.length ? theirs : view.value.papers),
+    job: paper.value.jobTitle,
+    day: view.value.jobDay ? formatDay(view.value.jobDay, paper.value.today) : '',
+    deadline: view.value.due ? when(view.value.due) : '',
+    business: session.data?.business?.name ?? '',
+  }
 })
 const own = computed(() => round.person.value)
 const subject = computed(() => fill(own.value?.subject || plan.value.subject, put.value))
@@ -28,6 +37,7 @@ function choose(e: Event) {
 const name = ref('')
 const keep = () =>
   act(async () => {
+    await round.settle()
     await api('/api/messages', {
       method: 'POST',
       body: { name: name.value, subject: plan.value.subject, message: plan.value.message },
@@ -37,6 +47,7 @@ const keep = () =>
   })
 const drop = (id: string) =>
   act(async () => {
+    await round.settle()
     await api(`/api/messages/${id}`, { method: 'DELETE' })
     await round.load()
   })
@@ -152,7 +163,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       >
       <label v-if="plan.deadline.kind === 'at'" class="field"
         ><span>Please by</span
-        ><input class="input" type="datetime-local" v-typed="local" @change="setAt(text($event))" /><span
+        ><input v-typed="local" class="input" type="datetime-local" @change="setAt(text($event))" /><span
           v-if="problem"
           class="error"
           >{{ problem }}</span
@@ -161,21 +172,21 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       <label v-else-if="plan.deadline.kind === 'after'" class="field"
         ><span>Days after sending</span
         ><input
+          v-typed="plan.deadline.days"
           class="input"
           type="number"
           min="1"
           max="365"
-          v-typed="plan.deadline.days"
           @change="round.change({ deadline: { kind: 'after', days: days($event, 1) } })"
       /></label>
       <label v-else-if="plan.deadline.kind === 'before'" class="field"
         ><span>Days before the job’s day</span
         ><input
+          v-typed="plan.deadline.days"
           class="input"
           type="number"
           min="0"
           max="365"
-          v-typed="plan.deadline.days"
           @change="round.change({ deadline: { kind: 'before', days: days($event, 0) } })"
       /></label>
       <label class="field"
@@ -191,23 +202,23 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
         <label class="field"
           ><span>Days after asking</span
           ><input
-            class="input"
             v-typed="own3.after.join(', ')"
+            class="input"
             @change="round.change({ reminders: { ...own3, after: numbers($event).filter((n) => n > 0) } })"
         /></label>
         <label class="field"
           ><span>Days before it lapses</span
           ><input
-            class="input"
             v-typed="own3.before.join(', ')"
+            class="input"
             @change="round.change({ reminders: { ...own3, before: numbers($event) } })"
         /></label>
       </div>
       <label class="field"
         ><span>A further sentence to tick before signing</span
         ><input
-          class="input"
           v-typed="plan.consent"
+          class="input"
           maxlength="400"
           placeholder="none"
           @change="round.change({ consent: text($event).trim() })"

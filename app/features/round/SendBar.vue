@@ -66,7 +66,7 @@ const keepForLater = () =>
       >
     </p>
     <button class="btn" :disabled="busy" @click="keepForLater">Keep for later</button>
-    <button class="btn main big" :disabled="busy || stops > 0 || waiting" @click="send">{{ label }}</button>
+    <button v-if="!waiting" class="btn main big" :disabled="busy || stops > 0" @click="send">{{ label }}</button>
   </div>
 </template>
 

@@ -5,13 +5,16 @@ import type { PlanView } from '~~/shared/rounds'
 
 /** The round of a draft as it is being prepared: changed on the screen at once, kept on the server half a second later. */
 export async function useRound(paperId: string, changed: () => Promise<void>) {
+  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept')
+  const leave = (event: BeforeUnloadEvent) => kept.value !== 'kept' && event.preventDefault()
+  onMounted(() => window.addEventListener('beforeunload', leave))
+  onBeforeUnmount(() => window.removeEventListener('beforeunload', leave))
   const view = ref(await api<PlanView>(`/api/papers/${paperId}/plan`)) as Ref<PlanView>
   const plan = computed(() => view.value.plan)
   const chosen = ref<string | null>(
     plan.value.people.find((p) => p.part === 'sign' && !p.memberId)?.key ?? plan.value.people[0]?.key ?? null,
   )
   const person = computed(() => plan.value.people.find((p) => p.key === chosen.value) ?? null)
-  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept')
   const notices = useNotices()
   let timer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> = Promise.resolve()
@@ -33,7 +36,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     } catch (e) {
       kept.value = 'not kept'
       notices.trouble(e)
-      if (e instanceof ApiProblem && e.code === 'stale') await load()
+      if (e instanceof ApiProblem && e.code === 'stale') await take()
     }
   }
   function later(): void {
@@ -46,15 +49,19 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
   }
   /** Waits until every change has been kept. */
   async function settle(): Promise<void> {
-    if (timer) saving = saving.then(save)
+    if (timer || kept.value === 'not kept') saving = saving.then(save)
     await saving
     if (kept.value === 'not kept') throw new Error('The round could not be kept. Look it over, then try again.')
   }
-  async function load(): Promise<void> {
-    if (timer) return
-    view.value = await api<PlanView>(`/api/papers/${paperId}/plan`)
+  async function take(): Promise<void> {
+    const before = touched
+    const now = await api<PlanView>(`/api/papers/${paperId}/plan`)
+    if (before !== touched) return
+    view.value = now
     kept.value = 'kept'
   }
+  /** Shows what the server has now; a change that is still to be kept comes first. */
+  const load = async (): Promise<void> => void (kept.value === 'kept' && (await take()))
   function change(next: Partial<RoundPlan>): void {
     view.value = { ...view.value, plan: { ...plan.value, ...next } }
     later()

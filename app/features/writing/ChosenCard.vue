@@ -125,10 +125,10 @@ function remove(): void {
       <label class="field"
         ><span>Where it isn’t given</span
         ><input
+          v-typed="attrs.fallback"
           class="input"
           maxlength="300"
           placeholder="it is asked for"
-          v-typed="attrs.fallback"
           @change="set('fallback', text($event) || null)"
       /></label>
     </template>
@@ -142,7 +142,7 @@ function remove(): void {
     <template v-else-if="name === 'image'">
       <label class="field"
         ><span>What it shows, for who can’t see it</span
-        ><input class="input" maxlength="400" v-typed="attrs.alt" @change="set('alt', text($event))"
+        ><input v-typed="attrs.alt" class="input" maxlength="400" @change="set('alt', text($event))"
       /></label>
       <label class="field"
         ><span>Width</span
@@ -206,11 +206,11 @@ function remove(): void {
     <label v-else-if="name === 'space'" class="field"
       ><span>Height, in points</span
       ><input
+        v-typed="attrs.height"
         class="input"
         type="number"
         min="0"
         max="400"
-        v-typed="attrs.height"
         @change="set('height', Math.min(400, Math.max(0, Number(text($event)))))"
     /></label>
     <template v-if="name === 'paragraph'">
@@ -237,11 +237,11 @@ function remove(): void {
     <template v-if="name === 'table'">
       <div v-for="(c, i) in columns" :key="i" class="two">
         <input
+          v-typed="c.width"
           class="input"
           type="number"
           min="1"
           :aria-label="`Width of column ${i + 1}`"
-          v-typed="c.width"
           @change="setColumn(i, { width: Math.max(1, Number(text($event)) || 1) })"
         />
         <select

@@ -57,10 +57,10 @@ const text = (e: Event) => (e.target as HTMLInputElement).value
         </select>
         <input
           v-if="value.is === 'above' || value.is === 'below'"
+          v-typed="value.than ?? 0"
           class="input"
           type="number"
           aria-label="Compared with"
-          v-typed="value.than ?? 0"
           @change="put({ than: Number(text($event)) || 0 })"
         />
       </span>

@@ -40,9 +40,9 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   <label class="field"
     ><span>What it asks</span
     ><input
+      v-typed="field.label"
       class="input"
       maxlength="200"
-      v-typed="field.label"
       @change="put({ label: text($event) || FIELD_WORDS[field.type] })"
   /></label>
   <label v-if="field.type !== 'date'" class="tick"
@@ -53,9 +53,9 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   <label v-if="field.options" class="field"
     ><span>The answers, one a line</span
     ><textarea
+      v-typed="field.options.join('\n')"
       class="input"
       rows="4"
-      v-typed="field.options.join('\n')"
       @change="
         put({
           options: text($event)
@@ -79,17 +79,17 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
     </label>
     <div v-if="field.days?.rule === 'between'" class="two">
       <input
+        v-typed="field.days.from"
         class="input"
         type="date"
         aria-label="From"
-        v-typed="field.days.from"
         @change="put({ days: { ...field.days, from: text($event) || undefined } })"
       />
       <input
+        v-typed="field.days.to"
         class="input"
         type="date"
         aria-label="To"
-        v-typed="field.days.to"
         @change="put({ days: { ...field.days, to: text($event) || undefined } })"
       />
     </div>
@@ -97,30 +97,30 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   <template v-if="asks">
     <label class="field"
       ><span>Help</span
-      ><input class="input" maxlength="400" v-typed="field.help" @change="put({ help: text($event) || undefined })"
+      ><input v-typed="field.help" class="input" maxlength="400" @change="put({ help: text($event) || undefined })"
     /></label>
     <label class="field"
       ><span>Shown faintly while empty</span
       ><input
+        v-typed="field.placeholder"
         class="input"
         maxlength="120"
-        v-typed="field.placeholder"
         @change="put({ placeholder: text($event) || undefined })"
     /></label>
     <label class="field"
       ><span>Set for everyone (the signer sees it and can’t change it)</span
-      ><input class="input" maxlength="300" v-typed="field.preset" @change="put({ preset: text($event) || undefined })"
+      ><input v-typed="field.preset" class="input" maxlength="300" @change="put({ preset: text($event) || undefined })"
     /></label>
   </template>
   <label class="field"
     ><span>Width, in points</span
     ><input
+      v-typed="width"
       class="input"
       type="number"
       min="20"
       max="467"
       placeholder="as usual"
-      v-typed="width"
       @change="emit('width', Number(text($event)) ? Math.min(467, Math.max(20, Number(text($event)))) : null)"
   /></label>
 </template>

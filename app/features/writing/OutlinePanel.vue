@@ -101,9 +101,9 @@ const toggle = (key: string) => {
           <label class="field"
             ><span>Name</span
             ><input
+              v-typed="p.label"
               class="input"
               maxlength="60"
-              v-typed="p.label"
               @change="text($event).trim() && changeParty(p.key, { label: text($event).trim() })"
           /></label>
           <label class="tick"
@@ -129,9 +129,9 @@ const toggle = (key: string) => {
           <label class="field"
             ><span>What is asked</span
             ><input
+              v-typed="a.label"
               class="input"
               maxlength="120"
-              v-typed="a.label"
               @change="text($event).trim() && changeAsk(a.key, { label: text($event).trim() })"
           /></label>
           <label class="field"

@@ -8,15 +8,21 @@ import { templates } from './library'
 import { papers } from './papers'
 
 /** How a round is being prepared, by its first paper, and what was said about it inside the business. */
-export const roundPlans = sqliteTable('round_plans', {
-  paperId: text('paper_id')
-    .primaryKey()
-    .references(() => papers.id),
-  plan: json<RoundPlan>('plan').notNull(),
-  checks: json<(CheckEvent & { at: string; name: string })[]>('checks').notNull(),
-  version: integer('version').notNull(),
-  updatedAt: at('updated_at').notNull(),
-})
+export const roundPlans = sqliteTable(
+  'round_plans',
+  {
+    paperId: text('paper_id')
+      .primaryKey()
+      .references(() => papers.id),
+    plan: json<RoundPlan>('plan').notNull(),
+    checks: json<(CheckEvent & { at: string; name: string })[]>('checks').notNull(),
+    version: integer('version').notNull(),
+    updatedAt: at('updated_at').notNull(),
+    /** The member it is with to be checked; null while it isn't. */
+    checkWith: text('check_with').references(() => members.id),
+  },
+  (t) => [index('plans_by_checker').on(t.checkWith)],
+)
 
 /** One paper sent to a list of people, each their own: a row is done once in effect. */
 export const lists = sqliteTable('lists', {

@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
-import { addDays, daysBetween, lateWords } from '../../../core/calendar/dates'
-import { type LineFacts, current, lineOf } from '../../../core/line/line'
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import { addDays, daysBetween } from '../../../core/calendar/dates'
+import { current, lineOf } from '../../../core/line/line'
 import type { Minor } from '../../../core/money/money'
 import type { Move, MoneyRow, TodayView, Waiting } from '../../../shared/overview'
 import { today } from '../../clock'
@@ -8,8 +8,8 @@ import { db } from '../../db/client'
 import { contacts, dues, happenings, jobs, standings } from '../../db/schema'
 import { theBusiness } from '../business'
 import { latestRounds } from '../rounds/state'
+import { SHOWN, checks, columns, latePayers, toMove } from './moves'
 
-const SHOWN = 12
 const amount = (n: unknown) => Number(n ?? 0) as Minor
 
 /** The money in one row: what is quoted, agreed, paid and held on jobs from the start of the quarter on, what is due in 14 days, what is overdue. */
@@ -47,88 +47,8 @@ export async function moneyRow(day: string): Promise<MoneyRow> {
   }
 }
 
-const columns = {
-  jobId: standings.jobId,
-  facts: standings.facts,
-  mark: standings.mark,
-  title: jobs.title,
-  client: contacts.name,
-  day: jobs.day,
-  since: standings.since,
-}
-
-function toMove(r: {
-  jobId: string
-  facts: LineFacts
-  mark: string
-  title: string
-  client: string | null
-  day: string | null
-  since: string
-}): Move {
-  const base = {
-    jobId: r.jobId,
-    title: r.title,
-    client: r.client ?? '',
-    day: r.day,
-    mark: r.mark as Move['mark'],
-    since: r.since,
-  }
-  const papers = [
-    current(r.facts, 'contract'),
-    current(r.facts, 'quote'),
-    ...r.facts.papers.filter((p) => p.kind === 'waiver'),
-  ].filter((p) => p !== null)
-  const lower = (t: string) => t.toLowerCase()
-  const ours = papers.find((p) => p.move === 'ours')
-  if (ours) return { ...base, words: `Countersign the ${lower(ours.title)}`, paperId: ours.id, act: 'countersign' }
-  const bad = papers.find((p) => p.state === 'declined' || p.state === 'lapsed')
-  if (r.mark === 'trouble' && bad)
-    return {
-      ...base,
-      words: `${bad.title} ${bad.state}${bad.reason ? `: “${bad.reason}”` : ''}`,
-      paperId: bad.id,
-      act: 'answer',
-    }
-  const draft = papers.find((p) => p.state === 'draft')
-  if (draft) return { ...base, words: `Send the ${lower(draft.title)}`, paperId: draft.id, act: 'send' }
-  return { ...base, words: 'Make the quote', paperId: null, act: 'open' }
-}
-
-/** Clients whose payments are late, one row a job, the latest first; `besides`: jobs of them that wait for nobody else. */
-async function latePayers(day: string): Promise<{ rows: Waiting[]; besides: number }> {
-  const isLate = lt(standings.oldestDue, day)
-  const found = await db()
-    .select({
-      ...columns,
-      since: sql<string>`${standings.oldestDue}`,
-      labels: sql<string>`(select group_concat(label, '|') from dues where job_id = ${standings.jobId} and due_on < ${day})`,
-    })
-    .from(standings)
-    .innerJoin(jobs, eq(jobs.id, standings.jobId))
-    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .where(isLate)
-    .orderBy(asc(standings.oldestDue), asc(standings.jobId))
-    .limit(SHOWN)
-  const [count] = await db()
-    .select({ n: sql<number>`count(*)` })
-    .from(standings)
-    .where(and(isLate, or(ne(standings.mark, 'theirs'), lt(standings.sortDay, addDays(day, -60)))))
-  const rows = found.map((r): Waiting => ({
-    jobId: r.jobId,
-    title: r.title,
-    who: r.client ?? '',
-    what: `to pay the ${r.labels.toLowerCase().split('|').join(' and the ')}`,
-    detail: lateWords(r.since, day),
-    paperId: null,
-    mark: 'trouble',
-    day: r.day,
-  }))
-  return { rows, besides: count?.n ?? 0 }
-}
-
-/** The Today screen: whose move is it, what comes up, what money is where. */
-export async function todayView(): Promise<TodayView> {
+/** The Today screen of a member: whose move is it, what comes up, what money is where. */
+export async function todayView(me: string | null): Promise<TodayView> {
   const business = await theBusiness()
   const day = today(business.timeZone)
   const list = (marks: string[]) =>
@@ -153,11 +73,12 @@ export async function todayView(): Promise<TodayView> {
     count(['trouble', 'yours']),
     count(['theirs']),
   ])
-  const late = await latePayers(day)
+  const [late, checking] = await Promise.all([latePayers(day), checks(me)])
   const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
   const live = await latestRounds(outPapers)
   const waiting: Waiting[] = [
     ...late.rows,
+    ...checking.others,
     ...theirs
       .filter((r) => !late.rows.some((l) => l.jobId === r.jobId))
       .map((r): Waiting => {
@@ -231,10 +152,10 @@ export async function todayView(): Promise<TodayView> {
   return {
     today: day,
     currency: business.currency,
-    yours: yours.map(toMove),
-    yoursTotal,
+    yours: [...checking.mine, ...yours.filter((r) => !checking.hidden.has(r.jobId)).map(toMove)].slice(0, SHOWN),
+    yoursTotal: yoursTotal - checking.hidden.size + checking.mine.length,
     waiting: waiting.slice(0, SHOWN),
-    waitingTotal: theirsTotal + late.besides,
+    waitingTotal: theirsTotal + late.besides + checking.others.length,
     coming,
     money: await moneyRow(day),
     notReadyThisWeek: coming.filter((c) => c.warning && daysBetween(day, c.day) <= 7).length,

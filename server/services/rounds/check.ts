@@ -39,7 +39,8 @@ export async function takeCheckStep(paperId: string, { step, remark }: Step, act
   // What the last one passes goes out at once; if something stops it, it stays with them to put right.
   if (after.status === 'passed') await sendRound(paperId, { key: newId() }, actor, log)
   await write(async (tx) => {
-    const values = { checks: log, version: version + 1, updatedAt: now() }
+    const checkWith = after.status === 'waiting' ? after.left[0]! : null
+    const values = { checks: log, version: version + 1, updatedAt: now(), checkWith }
     await tx
       .insert(roundPlans)
       .values({ paperId, plan, ...values })

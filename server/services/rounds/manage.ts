@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { isMail } from '../../../core/fields/mail'
 import { isPhone } from '../../../core/rounds/plan'
 import { type RoundEvent, acts, mayAct } from '../../../core/rounds/rounds'
+import { titlesOf } from '../../../shared/papers'
 import type { ManageRound } from '../../../shared/rounds'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
@@ -18,7 +19,7 @@ import { addContact, changeContact } from '../jobs/write'
 import { typeOf } from './attachments'
 import { channelsOf, follow, tellPerson } from './follow'
 import { issueLink, linkUrl, revokeLinks } from './links'
-import { papersOf, titlesOf } from './papers'
+import { papersOf } from './papers'
 import { forgetPasses } from './proof'
 import { type Actor, SYSTEM, record } from './record'
 import { reviseRound } from './revise'
@@ -77,7 +78,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
     return {}
   }
   return write(async () => {
-    const titles = titlesOf(await papersOf(round.id))
+    const titles = titlesOf((await papersOf(round.id)).map((p) => p.paper))
     switch (step.do) {
       case 'nudge':
         return { names: await nudgeIn(round, step.person, actor) }
@@ -375,7 +376,7 @@ export async function lapseRound(roundId: string): Promise<void> {
   const state = await roundState(roundId)
   if (state.status !== 'out' || state.lapsesAt === null || state.lapsesAt > now()) return
   await write(async () => {
-    const titles = titlesOf(await papersOf(roundId))
+    const titles = titlesOf((await papersOf(roundId)).map((p) => p.paper))
     await happen(round, SYSTEM, { type: 'lapsed' }, `${titles} lapsed unsigned`, { mark: 'trouble', notable: true })
   })
 }

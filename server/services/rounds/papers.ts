@@ -49,10 +49,3 @@ export async function placeOf(roundId: string, paperId: string): Promise<typeof 
     .where(and(eq(roundPapers.roundId, roundId), eq(roundPapers.paperId, paperId)))
   return place
 }
-
-/** `the quote`, `the agreement and the house rules`, `the agreement and 3 more papers`. */
-export function titlesOf(list: readonly { paper: { title: string } }[]): string {
-  const [first, second] = list.map((p) => p.paper.title)
-  if (list.length <= 1) return first ?? ''
-  return list.length === 2 ? `${first} and ${second}` : `${first} and ${list.length - 1} more papers`
-}

@@ -2,6 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { acts } from '../../../core/rounds/rounds'
 import type { Gathered } from '../../../core/rounds/gather'
 import type { PlanPerson } from '../../../core/rounds/plan'
+import { titlesOf } from '../../../shared/papers'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { type Json, canonical } from '../../../core/evidence/canonical'
 import { write } from '../../db/client'
@@ -10,7 +11,7 @@ import { Problem } from '../../problem'
 import { note } from '../happenings'
 import { loadPaper, preparePaper } from '../papers/prepare'
 import { follow } from './follow'
-import { type RoundPaper, papersOf, titlesOf } from './papers'
+import { type RoundPaper, papersOf } from './papers'
 import { type Actor, record } from './record'
 import { type Frozen, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
 import { roundState } from './state'
@@ -64,7 +65,7 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
     await note({
       jobId: round.jobId,
       type: 'revised',
-      words: `${titlesOf(list)} corrected while out`,
+      words: `${titlesOf(list.map((p) => p.paper))} corrected while out`,
       detail: again.length
         ? `${now.people
             .filter((p) => again.includes(p.id))

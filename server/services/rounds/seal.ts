@@ -7,6 +7,7 @@ import { totalText } from '../../../core/layout/expand'
 import type { Mark, PlacedMark } from '../../../core/pdf/marks'
 import type { PlacedField } from '../../../core/layout/types'
 import { applyChoices, price } from '../../../core/pricing/pricing'
+import { titlesOf } from '../../../shared/papers'
 import { type SignatureMark, type SignerDraft, attachmentName } from '../../../shared/signing'
 import type { Language } from '../../../core/rounds/plan'
 import { fill } from '../../../shared/words'
@@ -33,7 +34,7 @@ import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
 import type { PersonState } from '../../../core/rounds/rounds'
-import { type RoundPaper, papersOf, titlesOf } from './papers'
+import { type RoundPaper, papersOf } from './papers'
 import { SYSTEM, record } from './record'
 import { roundState } from './state'
 
@@ -401,7 +402,7 @@ export async function sealRound(roundId: string): Promise<void> {
     await note({
       jobId: round!.jobId,
       type: 'sealed',
-      words: `${titlesOf(list)} sealed`,
+      words: `${titlesOf(list.map((p) => p.paper))} sealed`,
       detail: 'Everyone gets the sealed copy.',
       mark: 'settled',
       paperId: first!.paper.id,

@@ -20,7 +20,7 @@ import type { Rendered } from '../../worker/index'
 import { note } from '../happenings'
 import { type Prepared, loadPaper, preflightOf, renderDraft, sheetOf } from '../papers/prepare'
 import { follow } from './follow'
-import { titlesOf } from './papers'
+import { titlesOf } from '../../../shared/papers'
 import { type LoadedPlan, loadPlan } from './plan'
 import { type Actor, record } from './record'
 import { withWitness } from './witness'
@@ -285,7 +285,7 @@ export async function sendRound(
       },
     )
     if (lapsesAt) await enqueue('lapse', `lapse:${roundId}:${lapsesAt}`, { roundId }, lapsesAt)
-    await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared)), people, active, ids)
+    await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared.paper)), people, active, ids)
     await follow(roundId, before, after)
     return roundId
   })

@@ -5,6 +5,7 @@ import { refuse } from '../../../core/rounds/rounds'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
+import { titlesOf } from '../../../shared/papers'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
 import { WORDS } from '../../../shared/words'
@@ -20,7 +21,7 @@ import { type Actor, record } from './record'
 import { aroundOf } from './around'
 import { follow } from './follow'
 import { takePlace } from './manage'
-import { paperIdsOf, papersFor, titlesOf } from './papers'
+import { paperIdsOf, papersFor } from './papers'
 import { roundState } from './state'
 
 type Person = typeof roundPeople.$inferSelect
@@ -46,7 +47,7 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
         { channel: holder.channel },
       )
       const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-      const titles = titlesOf(await papersFor(holder.person))
+      const titles = titlesOf((await papersFor(holder.person)).map((p) => p.paper))
       if (!holder.person.memberId)
         await note({
           jobId: round!.jobId,
@@ -186,7 +187,7 @@ export async function finishPart(
       .set({ draft: EMPTY_DRAFT, draftVersion: basedOn + 1 })
       .where(eq(roundPeople.id, person.id))
     const done = after.status === 'signed'
-    const titles = titlesOf(list)
+    const titles = titlesOf(list.map((p) => p.paper))
     if (list.some((p) => p.paper.kind !== 'quote'))
       await note({
         jobId: round!.jobId,
@@ -227,7 +228,7 @@ export async function declinePart(
       reason: wellFormed(reason),
     })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-    const titles = titlesOf(await papersFor(holder.person))
+    const titles = titlesOf((await papersFor(holder.person)).map((p) => p.paper))
     await note({
       jobId: round!.jobId,
       type: 'declined',

@@ -81,10 +81,10 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
     <div class="strip">
       <h1 class="sr">{{ view.name }}</h1>
       <input
+        v-typed="view.name"
         class="name"
         aria-label="Name of the template"
         maxlength="120"
-        v-typed="view.name"
         @change="text($event) && rename({ name: text($event) })"
       />
       <label class="sr" for="kind">Kind of paper</label>

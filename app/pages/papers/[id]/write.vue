@@ -193,12 +193,12 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
           <label v-for="a in written.base.asks" :key="a.key" class="field own"
             ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
             ><input
+              v-typed="written.own.values[a.key] ?? ''"
               class="input"
               :type="ASK_INPUT[a.type]"
               :disabled="!draft"
               maxlength="500"
               :placeholder="a.help"
-              v-typed="written.own.values[a.key] ?? ''"
               @change="setValue(a.key, text($event))"
           /></label>
         </section>
@@ -207,10 +207,10 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
           <label v-for="f in settable" :key="f.key" class="field own"
             ><span>{{ f.label }}</span
             ><input
+              v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
               class="input"
               maxlength="300"
               placeholder="the signer fills it"
-              v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
               @change="setPreset(f.key, text($event))"
           /></label>
         </details>

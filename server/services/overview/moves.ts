@@ -1,0 +1,126 @@
+import { and, asc, eq, lt, ne, or, sql } from 'drizzle-orm'
+import { addDays, lateWords } from '../../../core/calendar/dates'
+import { type LineFacts, current } from '../../../core/line/line'
+import type { Move, Waiting } from '../../../shared/overview'
+import { db } from '../../db/client'
+import { contacts, jobs, members, papers, roundPlans, standings } from '../../db/schema'
+
+/** How many rows a ledger of Today holds. */
+export const SHOWN = 12
+/** What is asked of a job to say whose move it is. */
+export const columns = {
+  jobId: standings.jobId,
+  facts: standings.facts,
+  mark: standings.mark,
+  title: jobs.title,
+  client: contacts.name,
+  day: jobs.day,
+  since: standings.since,
+}
+
+/** The next thing that is the business’s to do on a job. */
+export function toMove(r: {
+  jobId: string
+  facts: LineFacts
+  mark: string
+  title: string
+  client: string | null
+  day: string | null
+  since: string
+}): Move {
+  const base = {
+    jobId: r.jobId,
+    title: r.title,
+    client: r.client ?? '',
+    day: r.day,
+    mark: r.mark as Move['mark'],
+    since: r.since,
+  }
+  const chief = [
+    current(r.facts, 'contract'),
+    current(r.facts, 'quote'),
+    ...r.facts.papers.filter((p) => p.kind === 'waiver'),
+  ].filter((p) => p !== null)
+  const lower = (t: string) => t.toLowerCase()
+  const ours = chief.find((p) => p.move === 'ours')
+  if (ours) return { ...base, words: `Countersign the ${lower(ours.title)}`, paperId: ours.id, act: 'countersign' }
+  const bad = chief.find((p) => p.state === 'declined' || p.state === 'lapsed')
+  if (r.mark === 'trouble' && bad)
+    return {
+      ...base,
+      words: `${bad.title} ${bad.state}${bad.reason ? `: “${bad.reason}”` : ''}`,
+      paperId: bad.id,
+      act: 'answer',
+    }
+  const draft = chief.find((p) => p.state === 'draft')
+  if (draft) return { ...base, words: `Send the ${lower(draft.title)}`, paperId: draft.id, act: 'send' }
+  return { ...base, words: 'Make the quote', paperId: null, act: 'open' }
+}
+
+/** Clients whose payments are late, one row a job, the latest first; `besides`: jobs of them that wait for nobody else. */
+export async function latePayers(day: string): Promise<{ rows: Waiting[]; besides: number }> {
+  const isLate = lt(standings.oldestDue, day)
+  const found = await db()
+    .select({
+      ...columns,
+      since: sql<string>`${standings.oldestDue}`,
+      labels: sql<string>`(select group_concat(label, '|') from dues where job_id = ${standings.jobId} and due_on < ${day})`,
+    })
+    .from(standings)
+    .innerJoin(jobs, eq(jobs.id, standings.jobId))
+    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+    .where(isLate)
+    .orderBy(asc(standings.oldestDue), asc(standings.jobId))
+    .limit(SHOWN)
+  const [count] = await db()
+    .select({ n: sql<number>`count(*)` })
+    .from(standings)
+    .where(and(isLate, or(ne(standings.mark, 'theirs'), lt(standings.sortDay, addDays(day, -60)))))
+  const rows = found.map((r): Waiting => ({
+    jobId: r.jobId,
+    title: r.title,
+    who: r.client ?? '',
+    what: `to pay the ${r.labels.toLowerCase().split('|').join(' and the ')}`,
+    detail: lateWords(r.since, day),
+    paperId: null,
+    mark: 'trouble',
+    day: r.day,
+  }))
+  return { rows, besides: count?.n ?? 0 }
+}
+
+/**
+ * Drafts that are with somebody of the business to be checked: theirs to move, and waited for by the others. `hidden` are the
+ * jobs that would otherwise ask for the same draft to be sent.
+ */
+export async function checks(me: string | null): Promise<{ mine: Move[]; others: Waiting[]; hidden: Set<string> }> {
+  const found = await db()
+    .select({ ...columns, paperId: papers.id, paper: papers.title, member: members.id, name: members.name })
+    .from(roundPlans)
+    .innerJoin(members, eq(members.id, roundPlans.checkWith))
+    .innerJoin(papers, and(eq(papers.id, roundPlans.paperId), eq(papers.state, 'draft')))
+    .innerJoin(jobs, eq(jobs.id, papers.jobId))
+    .innerJoin(standings, eq(standings.jobId, papers.jobId))
+    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+    .orderBy(asc(standings.sortDay), asc(papers.id))
+    .limit(SHOWN * 4)
+  const title = (r: (typeof found)[number]) => r.paper.toLowerCase()
+  return {
+    mine: found
+      .filter((r) => r.member === me)
+      .map((r) => ({ ...toMove(r), mark: 'yours', words: `Check the ${title(r)}`, paperId: r.paperId, act: 'check' })),
+    others: found
+      .filter((r) => r.member !== me)
+      .map((r) => ({
+        jobId: r.jobId,
+        title: r.title,
+        who: r.name,
+        what: `to check the ${title(r)}`,
+        detail: '',
+        paperId: null,
+        mark: 'theirs',
+        day: r.day,
+      })),
+    hidden: new Set(found.filter((r) => toMove(r).paperId === r.paperId).map((r) => r.jobId)),
+  }
+}
