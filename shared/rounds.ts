@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { formatDay } from '../core/calendar/dates'
 import type { Minor } from '../core/money/money'
 import {
   type PlanPaper,
@@ -10,6 +11,7 @@ import {
   roundPlan,
 } from '../core/rounds/plan'
 import type { PersonState } from '../core/rounds/rounds'
+import { titlesOf } from './papers'
 import { line, prose, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)
@@ -138,4 +140,23 @@ export const businessSettings = z.object({
   checked: z.array(z.enum(['owner', 'staff'])).max(2),
   quiet: z.object({ from: clock, to: clock }),
   thanks: prose(1000),
+})
+
+/** What can stand in a message of the business's, in braces: it is put in for whoever gets it. */
+export const messageValues = (of: {
+  name: string
+  papers: readonly { title: string }[]
+  job: { title: string; day: string | null }
+  today: string
+  /** As it is said to them; empty for none. */
+  deadline: string
+  business: string
+}) => ({
+  name: of.name,
+  first: of.name.split(' ')[0]!,
+  paper: titlesOf(of.papers),
+  job: of.job.title,
+  day: of.job.day ? formatDay(of.job.day, of.today) : '',
+  deadline: of.deadline,
+  business: of.business,
 })

@@ -3,6 +3,7 @@ import type { FieldSpec, PaperDocument } from '../core/document/model'
 import type { PaperFigures } from '../core/layout/expand'
 import type { PlacedField } from '../core/layout/types'
 import type { Minor } from '../core/money/money'
+import type { Choices } from '../core/pricing/pricing'
 import type { Difference } from '../core/rounds/difference'
 import type { Language, Proof } from '../core/rounds/plan'
 import type { Part, RoundStatus } from '../core/rounds/rounds'
@@ -17,6 +18,8 @@ export interface SignerPaper {
   figures: PaperFigures | null
   pages: number
   fields: PlacedField[]
+  /** Places of others who have filled them. */
+  theirs: PlacedField[]
   /** Somebody else’s PDF, with its fields set on its pages. */
   marked: boolean
   /** Files that go with it, to be read. */
@@ -26,12 +29,23 @@ export interface SignerPaper {
   changed: Difference[]
 }
 
+/** What somebody else has given in a field: their name, the day, and the value; null where it is their mark or that day. */
+export interface Given {
+  name: string
+  on: string
+  value: string | boolean | null
+}
+
 /** What the signer's page shows: nothing that isn't for this person. */
 export interface SignerView {
   business: { name: string; email: string; phone: string }
   papers: SignerPaper[]
   /** Fields of the others that this person’s rules look at. */
   around: Around
+  /** What those before them have given, by the field’s key. */
+  given: Record<string, Given>
+  /** What was chosen in the price table by the one it is for, where that is somebody else. */
+  chosen: Choices | null
   person: {
     id: string
     name: string

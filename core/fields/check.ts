@@ -70,6 +70,10 @@ export function isTheirs(field: FieldSpec, party: string): boolean {
   )
 }
 
+/** Whether somebody of `party` chooses from the price table: only whoever it is for does. */
+export const mayChoose = (fields: readonly FieldSpec[], party: string): boolean =>
+  fields.some((f) => f.party === party && (f.type === 'take' || f.type === 'quantity'))
+
 /** What separates the answers of a `choices` field in its value. */
 export const CHOICES = '; '
 

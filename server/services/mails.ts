@@ -5,6 +5,7 @@ import { db } from '../db/client'
 import { jobs, members, papers, roundPeople, rounds } from '../db/schema'
 import type { Language } from '../../core/rounds/plan'
 import { titlesOf } from '../../shared/papers'
+import { messageValues } from '../../shared/rounds'
 import { deadlineIn, fill, isRightToLeft, saysIn } from '../../shared/words'
 import { useConfig } from '../config'
 import { Bounced, type Message, messageGateway } from '../gateways/mail'
@@ -96,19 +97,6 @@ async function aboutPerson(personId: string) {
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
-/** What can stand in a message of the business's, in braces: it is put in for whoever gets it. */
-function values({ person, business, job, titles }: Awaited<ReturnType<typeof aboutPerson>>, by: string) {
-  return {
-    name: person.name,
-    first: person.name.split(' ')[0]!,
-    paper: titles,
-    job: job.title,
-    day: job.day ? formatDay(job.day, today(business.timeZone)) : '',
-    deadline: by,
-    business: business.name,
-  }
-}
-
 /** Asks somebody to do their part, or reminds them. Says nothing when the round has gone on meanwhile. */
 export async function mailAsk(
   key: string,
@@ -118,12 +106,19 @@ export async function mailAsk(
   channel: 'email' | 'text',
 ): Promise<void> {
   const all = await aboutPerson(personId)
-  const { person, round, job, business, says, about, language, titles } = all
+  const { person, round, list, job, business, says, about, language, titles } = all
   const state = await roundState(round.id)
   const me = state.people.find((p) => p.id === personId)
   if (state.status !== 'out' || !me || me.status === 'done' || me.status === 'replaced') return
   const by = state.lapsesAt ? deadlineIn(language, state.lapsesAt, business.timeZone, today(business.timeZone)) : ''
-  const put = values(all, by)
+  const put = messageValues({
+    name: person.name,
+    papers: list.map((p) => p.paper),
+    job,
+    today: today(business.timeZone),
+    deadline: by,
+    business: business.name,
+  })
   const subject = fill(person.how.subject || round.subject, put)
   const titled =
     what === 'nudge' ? says('mReminder', { subject }) : what === 'again' ? says('mAgainSubject', { subject }) : subject

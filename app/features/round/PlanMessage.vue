@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { formatDay, instantOf, localOf } from '~~/core/calendar/dates'
+import { instantOf, localOf } from '~~/core/calendar/dates'
 import type { Deadline, Reminders } from '~~/core/rounds/plan'
-import { titlesOf } from '~~/shared/papers'
+import { messageValues } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
 import { useThisPaper } from '../paper/usePaper'
 import { useThisRound } from './useRound'
@@ -17,15 +17,14 @@ const writing = ref(false)
 const put = computed(() => {
   const name = round.person.value?.name ?? ''
   const theirs = view.value.papers.filter((p) => own.value?.stands.some((s) => s.paper === p.id))
-  return {
+  return messageValues({
     name,
-    first: name.split(' ')[0] ?? '',
-    paper: titlesOf(theirs.length ? theirs : view.value.papers),
-    job: paper.value.jobTitle,
-    day: view.value.jobDay ? formatDay(view.value.jobDay, paper.value.today) : '',
+    papers: theirs.length ? theirs : view.value.papers,
+    job: { title: paper.value.jobTitle, day: view.value.jobDay },
+    today: paper.value.today,
     deadline: view.value.due ? when(view.value.due) : '',
     business: session.data?.business?.name ?? '',
-  }
+  })
 })
 const own = computed(() => round.person.value)
 const subject = computed(() => fill(own.value?.subject || plan.value.subject, put.value))
@@ -248,6 +247,9 @@ h2 + .card {
 .keep {
   display: flex;
   gap: 8px;
+}
+.keep .btn {
+  flex: none;
 }
 .saved {
   display: flex;

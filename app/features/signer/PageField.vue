@@ -4,6 +4,7 @@ import type { PlacedField } from '~~/core/layout/types'
 import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
 import type { DraftState } from './draft'
+import { placeOf } from './given'
 import SignatureMarkView from './SignatureMarkView.vue'
 import { useSays } from './says'
 
@@ -30,18 +31,12 @@ const ticked = computed({
     draft.value.values[f.value.key] = v
   },
 })
-const style = computed(() => {
-  const { x, y, w, h } = props.at
-  const of = (n: number, whole: number) => `${(n / whole) * 100}%`
-  // Never so small that a finger misses it; the letters follow the box.
-  return { left: of(x, props.width), top: of(y, props.height), width: of(w, props.width), height: of(h, props.height) }
-})
-const letters = computed(() => `${Math.max(0.8, (Math.min(props.at.h * 0.62, 11) / props.width) * 100)}cqw`)
+const style = computed(() => placeOf(props.at, props.width, props.height))
 const TYPE: Record<string, string> = { email: 'email', day: 'date' }
 </script>
 
 <template>
-  <span v-if="isAsked(f) || f.preset" class="at" :class="{ wrong }" :style="{ ...style, fontSize: letters }">
+  <span v-if="isAsked(f) || f.preset" class="at" :class="{ wrong }" :style="style">
     <span v-if="f.preset" class="set">{{ f.preset }}</span>
     <span v-else-if="f.compute" class="set" :title="`${f.label}, worked out`">{{ workedOut(f) }}</span>
     <span v-else-if="f.type === 'date'" class="set soft">{{ says('byItself') }}</span>

@@ -2,6 +2,7 @@
 import type { FieldSpec } from '~~/core/document/model'
 import type { PlacedField } from '~~/core/layout/types'
 import type { DraftState } from './draft'
+import GivenField from './GivenField.vue'
 import PageField from './PageField.vue'
 
 /** The exact pages with one person's fields on them, to be filled where they stand. */
@@ -10,6 +11,8 @@ const props = defineProps<{
   title: string
   version?: string | number
   fields: readonly PlacedField[]
+  /** Places of others who have filled them. */
+  theirs?: readonly PlacedField[]
   state: DraftState
 }>()
 const emit = defineEmits<{ sign: [field: FieldSpec] }>()
@@ -31,6 +34,13 @@ const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at
         :height="height"
         :first="isFirst(at)"
         @sign="emit('sign', $event)"
+      />
+      <GivenField
+        v-for="(at, i) in (theirs ?? []).filter((f) => f.page === page)"
+        :key="`given-${at.field.key}-${i}`"
+        :at="at"
+        :width="width"
+        :height="height"
       />
     </template>
   </PdfPages>

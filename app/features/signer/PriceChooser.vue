@@ -7,10 +7,11 @@ import { useSays } from './says'
 
 /** The price table to choose from: take or leave, set how many, see the total move. */
 const props = defineProps<{ state: DraftState }>()
-const { draft, lines, priced, figures } = props.state
+const { draft, chooses, lines, priced, figures } = props.state
+const open = computed(() => !!figures.value?.open && chooses.value)
 const says = useSays()
 const c = (n: number) => money(n, figures.value!.currency)
-const shown = computed(() => lines.value.filter((l) => figures.value!.open || counts(l)))
+const shown = computed(() => lines.value.filter((l) => open.value || counts(l)))
 const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
 const original = (l: PricedLine) => figures.value!.pricing.lines.find((x) => x.key === l.key)!
 const typed = (l: PricedLine) => draft.value.quantities[l.key] ?? original(l).quantity
@@ -40,7 +41,7 @@ function step(l: PricedLine, by: 1n | -1n) {
   <div v-if="figures && priced" class="prices">
     <div v-for="l in shown" :key="l.key" class="line" :class="{ left: !counts(l) }">
       <input
-        v-if="figures.open && (l.optional || l.group !== null)"
+        v-if="open && (l.optional || l.group !== null)"
         :id="`take-${l.key}`"
         :type="l.group !== null ? 'radio' : 'checkbox'"
         :checked="counts(l)"
@@ -48,16 +49,15 @@ function step(l: PricedLine, by: 1n | -1n) {
       />
       <StopMark v-else mark="settled" :size="17" />
       <div>
-        <label v-if="figures.open && (l.optional || l.group !== null)" :for="`take-${l.key}`">{{
-          l.description
-        }}</label><span v-else
+        <label v-if="open && (l.optional || l.group !== null)" :for="`take-${l.key}`">{{ l.description }}</label><span
+          v-else
           >{{ l.description
-          }}<span v-if="!figures.open || !l.clientQuantity">{{
+          }}<span v-if="!open || !l.clientQuantity">{{
             l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
           }}</span></span
         >
-        <span v-if="figures.open && l.optional" class="hint">{{ says('takeOrLeave') }}</span>
-        <div v-if="figures.open && l.clientQuantity" class="stepper">
+        <span v-if="open && l.optional" class="hint">{{ says('takeOrLeave') }}</span>
+        <div v-if="open && l.clientQuantity" class="stepper">
           <span class="box"
             ><button type="button" :aria-label="says('fewer', { what: l.description })" @click="step(l, -1n)">−</button
             ><input

@@ -68,6 +68,9 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
       <template v-if="isQuote(view) && !view.pay && !closed && !copy">{{ says('agreementNext') }}</template>
     </p>
     <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big wide">{{ says('handBack') }}</NuxtLink>
+    <NuxtLink v-if="view.person.keeps" :to="`/papers/${view.papers[0]!.id}`" external class="btn main">{{
+      says('backToUpwold')
+    }}</NuxtLink>
     <section v-if="view.pay && !view.pay.paid" class="next" aria-labelledby="reserve">
       <h2 id="reserve">{{ says('reserve', { job: view.jobTitle }) }}</h2>
       <p>

@@ -4,7 +4,9 @@ import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
 import { ATTACHMENT_MAX, attachmentName } from '~~/shared/signing'
 import { problemIn } from '~~/shared/words'
+import type { SignerView } from '~~/shared/signer'
 import type { DraftState } from './draft'
+import { givenText } from './given'
 import { useSays } from './says'
 import SignatureMarkView from './SignatureMarkView.vue'
 
@@ -14,6 +16,13 @@ const { draft, problems, isAsked, workedOut, markOf } = props.state
 const says = useSays()
 const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
 const asked = inject<Ref<boolean>>('asked', ref(false))
+/** What somebody else has given here, or the sender has set. */
+const given = inject<Ref<SignerView['given']>>('given', ref({}))
+const others = computed(() => {
+  const { field } = props
+  const there = given.value[field.key]
+  return there ? givenText(says.value, field, there) : (field.preset ?? '')
+})
 const problem = computed(() => {
   const wrong = asked.value ? problems.value.find((p) => p.key === props.field.key) : undefined
   return wrong && problemIn(says.value, wrong)
@@ -80,6 +89,9 @@ async function give(event: Event) {
   <span v-if="mine && !isAsked(field)" class="other">{{ field.label }}: {{ says('notNeeded') }}</span>
   <span v-else-if="mine && field.compute" class="other set"
     ><span class="sr">{{ field.label }}: </span>{{ workedOut(field) || says('workedOut') }}</span
+  >
+  <span v-else-if="!mine && others" class="other set"
+    ><span class="sr">{{ field.label }}: </span>{{ others }}</span
   >
   <span v-else-if="!mine || field.type === 'agreed-total'" class="other">{{
     field.type === 'agreed-total' ? '' : `${field.label}: ${says('othersToFill')}`

@@ -36,6 +36,10 @@ const { draft, problems } = state
 const asked = ref(false)
 provide('asked', asked)
 provide('pictureOf', props.signing.pictureOf)
+provide(
+  'given',
+  computed(() => props.view.given),
+)
 
 const mode = ref<'reading' | 'page'>('reading')
 const size = ref(18)
@@ -221,7 +225,14 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
         <div :style="{ width: `${zoom * 100}%` }">
           <template v-for="p in view.papers" :key="p.id">
             <h2 v-if="several" class="title-of">{{ p.title }}</h2>
-            <PageForm :src="pdfOf(p.id)" :title="p.title" :fields="p.fields" :state="state" @sign="sign" />
+            <PageForm
+              :src="pdfOf(p.id)"
+              :title="p.title"
+              :fields="p.fields"
+              :theirs="p.theirs"
+              :state="state"
+              @sign="sign"
+            />
           </template>
         </div>
       </div>

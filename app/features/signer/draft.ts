@@ -1,4 +1,4 @@
-import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs } from '~~/core/fields/check'
+import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
 import type { FieldSpec } from '~~/core/document/model'
 import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
 import type { SignerPaper, SignerView } from '~~/shared/signer'
@@ -75,7 +75,16 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
   const figures = computed(
     () => view.value.papers.find((p) => p.figures?.open)?.figures ?? view.value.papers[0]?.figures ?? null,
   )
-  const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
+  /** The price table is for them to choose from. */
+  const chooses = computed(() => mayChoose(view.value.person.fields, view.value.person.party))
+  const lines = computed(() =>
+    figures.value
+      ? applyChoices(
+          figures.value.pricing.lines,
+          chooses.value ? draft.value : (view.value.chosen ?? { taken: {}, quantities: {} }),
+        ).lines
+      : [],
+  )
   const priced = computed<Priced | null>(() =>
     figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
   )
@@ -88,7 +97,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       view.value.today,
       view.value.around,
     )
-    if (figures.value?.open && person.part === 'sign')
+    if (figures.value?.open && chooses.value)
       for (const p of applyChoices(figures.value.pricing.lines, draft.value).problems)
         list.push({ ...p, code: 'quantity' })
     return list
@@ -128,7 +137,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       // The next look may find more; what is typed here is kept as ever.
     }
   }
-  const more = { settle, takeTheirs, catchUp, lines, priced, problems, theirs, figures, attach }
+  const more = { settle, takeTheirs, catchUp, chooses, lines, priced, problems, theirs, figures, attach }
   return { draft, version, kept, told, ...more, ...marksOf(draft), ...asked }
 }
 
@@ -150,6 +159,7 @@ function marksOf(draft: Ref<SignerDraft>) {
 export type DraftState = Pick<
   ReturnType<typeof useDraft>,
   | 'draft'
+  | 'chooses'
   | 'lines'
   | 'priced'
   | 'problems'
@@ -190,6 +200,7 @@ export function lookOnly(
   )
   return {
     draft,
+    chooses: computed(() => true),
     lines,
     priced,
     figures: computed(() => figures.value),

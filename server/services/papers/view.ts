@@ -5,7 +5,9 @@ import { isTheirs } from '../../../core/fields/check'
 import type { Minor } from '../../../core/money/money'
 import { mayAct } from '../../../core/rounds/rounds'
 import type { AmendmentRow, PaperView } from '../../../shared/papers'
+import { messageValues } from '../../../shared/rounds'
 import { EMPTY_DRAFT } from '../../../shared/signing'
+import { deadlineIn, fill } from '../../../shared/words'
 import { db } from '../../db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
@@ -43,6 +45,15 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
         .from(paperVersions)
         .where(eq(paperVersions.id, place!.versionId))
     : []
+  // The words as whoever was asked first has got them.
+  const put = messageValues({
+    name: live?.state.people.find((p) => p.part !== 'copy')?.name ?? '',
+    papers: beside.map((p) => p.paper),
+    job,
+    today: loaded.today,
+    deadline: live?.state.lapsesAt ? deadlineIn('en', live.state.lapsesAt, business.timeZone, loaded.today) : '',
+    business: business.name,
+  })
   return {
     id,
     kind: paper.kind,
@@ -63,8 +74,8 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       live && row
         ? {
             id: live.id,
-            subject: row.subject,
-            message: row.message,
+            subject: fill(row.subject, put),
+            message: fill(row.message, put),
             sentAt: row.createdAt,
             lapsesAt: live.state.lapsesAt,
             status: live.state.status,

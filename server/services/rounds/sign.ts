@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Language } from '../../../core/rounds/plan'
-import { checkFields, evaluateGiven, isTheirs } from '../../../core/fields/check'
+import { checkFields, evaluateGiven, isTheirs, mayChoose } from '../../../core/fields/check'
 import { refuse } from '../../../core/rounds/rounds'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
@@ -136,7 +136,7 @@ export async function finishPart(
     const day = today(business.timeZone)
     const around = await aroundOf(person, placed)
     const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, around)
-    if (open && me?.part === 'sign') problems.push(...applyChoices(open.pricing.lines, draft).problems)
+    if (open && mayChoose(row!.fields, person.party)) problems.push(...applyChoices(open.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })
     const consent = round!.settings.consent

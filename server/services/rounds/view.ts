@@ -12,6 +12,7 @@ import { theBusiness } from '../business'
 import { loadJob } from '../jobs/load'
 import { requestCard } from '../money/payments'
 import { aroundOf } from './around'
+import { givenBefore } from './given'
 import type { LinkHolder } from './links'
 import { questionsOf } from './manage'
 import { type RoundPaper, papersFor } from './papers'
@@ -39,6 +40,8 @@ function stateFor(state: RoundState, me: PersonState): SignerView['state'] {
 const HIDDEN = {
   papers: [] as SignerPaper[],
   around: { fields: [], values: {} },
+  given: {} as SignerView['given'],
+  chosen: null,
   others: [] as SignerView['others'],
   questions: [] as SignerView['questions'],
   further: '',
@@ -94,6 +97,10 @@ export async function signerView(
     return { ...HIDDEN, ...base, jobTitle: '', state: 'prove', prove: await proveView(holder, me.closed) }
   const list = await papersFor(person)
   const readable = mine === 'open' || mine === 'done' || mine === 'copy'
+  const placed = list.flatMap((p) => p.version.fields)
+  const before = readable
+    ? await givenBefore(person.roundId, state, person.id, placed, business.timeZone)
+    : { given: HIDDEN.given, chosen: HIDDEN.chosen }
   const stage =
     job.agreedOn && client && person.contactId === client.id
       ? stages.find((s) => !s.held && s.amount > 0 && (s.open > 0 || s.key === 'deposit'))
@@ -102,13 +109,9 @@ export async function signerView(
   const [member] = person.memberId ? await db().select().from(members).where(eq(members.id, person.memberId)) : []
   return {
     ...base,
-    papers: await Promise.all(list.map((p) => paperFor(p, person, readable, me.again))),
-    around: readable
-      ? await aroundOf(
-          person,
-          list.flatMap((p) => p.version.fields),
-        )
-      : HIDDEN.around,
+    ...before,
+    papers: await Promise.all(list.map((p) => paperFor(p, person, before.given, readable, me.again))),
+    around: readable ? await aroundOf(person, placed) : HIDDEN.around,
     person: {
       ...base.person,
       number: Math.max(0, list[0]?.version.document.parties.findIndex((p) => p.key === person.party) ?? 0) + 1,
@@ -147,6 +150,7 @@ export async function signerView(
 async function paperFor(
   { paper, version, sealedSha }: RoundPaper,
   person: LinkHolder['person'],
+  given: SignerView['given'],
   readable: boolean,
   again: boolean,
 ): Promise<SignerPaper> {
@@ -158,6 +162,7 @@ async function paperFor(
     figures: readable ? version.figures : null,
     pages: version.pages,
     fields: readable ? version.fields.filter((f) => f.field.party === person.party) : [],
+    theirs: version.fields.filter((f) => f.field.party !== person.party && Object.hasOwn(given, f.field.key)),
     marked: !!paper.marked,
     enclosures: readable ? (paper.own.enclosures ?? []) : [],
     sealed: !!sealedSha,
