@@ -181,6 +181,8 @@ export const ar: Words = {
   document: 'صورة الوثيقة',
   selfie: 'صورة وجهك',
   selfieHint: 'وصورة لوجهك، ملتقطة الآن.',
+  takePicture: 'التقط الصورة',
+  noCamera: 'لا يمكن استخدام الكاميرا هنا. اسمح بها في متصفحك أو افتح هذا الرابط على هاتف.',
   checkDocument: 'تحقق',
   checking: 'جارٍ قراءة الوثيقة…',
   triesLeft: 'المحاولات المتبقية: {n}',

@@ -188,6 +188,9 @@ export const de: Words = {
   document: 'Bild des Dokuments',
   selfie: 'Bild Ihres Gesichts',
   selfieHint: 'Und eines von Ihrem Gesicht, jetzt aufgenommen.',
+  takePicture: 'Aufnehmen',
+  noCamera:
+    'Die Kamera lässt sich hier nicht nutzen. Erlauben Sie sie im Browser oder öffnen Sie diesen Link auf einem Telefon.',
   checkDocument: 'Prüfen',
   checking: 'Das Dokument wird gelesen…',
   triesLeft: 'Noch {n} Versuche',

@@ -183,6 +183,8 @@ export const en = {
   document: 'Picture of the document',
   selfie: 'Picture of your face',
   selfieHint: 'And one of your face, taken now.',
+  takePicture: 'Take the picture',
+  noCamera: 'The camera can’t be used here. Allow it in your browser, or open this link on a phone.',
   checkDocument: 'Check it',
   checking: 'Reading the document…',
   triesLeft: '{n} tries left',

@@ -184,6 +184,8 @@ export const es: Words = {
   document: 'Imagen del documento',
   selfie: 'Imagen de su cara',
   selfieHint: 'Y una de su cara, hecha ahora.',
+  takePicture: 'Hacer la foto',
+  noCamera: 'No se puede usar la cámara aquí. Permítala en su navegador o abra este enlace en un teléfono.',
   checkDocument: 'Comprobar',
   checking: 'Leyendo el documento…',
   triesLeft: 'Quedan {n} intentos',

@@ -186,6 +186,9 @@ export const fr: Words = {
   document: 'Image du document',
   selfie: 'Image de votre visage',
   selfieHint: 'Et une de votre visage, prise maintenant.',
+  takePicture: 'Prendre la photo',
+  noCamera:
+    'La caméra n’est pas utilisable ici. Autorisez-la dans votre navigateur ou ouvrez ce lien sur un téléphone.',
   checkDocument: 'Vérifier',
   checking: 'Lecture du document…',
   triesLeft: 'Encore {n} essais',

@@ -184,6 +184,8 @@ export const pl: Words = {
   document: 'Zdjęcie dokumentu',
   selfie: 'Zdjęcie twarzy',
   selfieHint: 'I jedno zdjęcie twarzy, zrobione teraz.',
+  takePicture: 'Zrób zdjęcie',
+  noCamera: 'Nie można tu użyć aparatu. Zezwól na niego w przeglądarce albo otwórz ten link na telefonie.',
   checkDocument: 'Sprawdź',
   checking: 'Czytam dokument…',
   triesLeft: 'Pozostało prób: {n}',

@@ -182,6 +182,8 @@ export const pt: Words = {
   document: 'Imagem do documento',
   selfie: 'Imagem do seu rosto',
   selfieHint: 'E uma do seu rosto, tirada agora.',
+  takePicture: 'Tirar a fotografia',
+  noCamera: 'Não é possível usar a câmara aqui. Autorize-a no navegador ou abra esta ligação num telemóvel.',
   checkDocument: 'Verificar',
   checking: 'A ler o documento…',
   triesLeft: 'Faltam {n} tentativas',

@@ -3,21 +3,22 @@ import { useSays } from './says'
 
 /** A picture taken now with the camera; nothing from before can be given. */
 const props = defineProps<{ label: string; facing: 'user' | 'environment' }>()
-const emit = defineEmits<{ taken: [picture: Blob] }>()
+const emit = defineEmits<{ taken: [picture: Blob | null] }>()
 const says = useSays()
 const video = ref<HTMLVideoElement>()
-const problem = ref('')
+const state = ref<'starting' | 'running' | 'taken' | 'none'>('starting')
 const shown = ref('')
 let stream: MediaStream | null = null
 async function start() {
-  problem.value = ''
-  shown.value = ''
+  state.value = 'starting'
+  emit('taken', null)
   try {
     stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: props.facing, width: 1920 } })
     video.value!.srcObject = stream
     await video.value!.play()
-  } catch (e) {
-    problem.value = wordsOf(e)
+    state.value = 'running'
+  } catch {
+    state.value = 'none'
   }
 }
 const stop = () => stream?.getTracks().forEach((t) => t.stop())
@@ -30,6 +31,8 @@ function take() {
   canvas.height = v.videoHeight
   canvas.getContext('2d')!.drawImage(v, 0, 0)
   shown.value = canvas.toDataURL('image/jpeg', 0.8)
+  state.value = 'taken'
+  // Phones have one camera running at a time: the next can't start before this one has stopped.
   stop()
   canvas.toBlob((blob) => blob && emit('taken', blob), 'image/jpeg', 0.92)
 }
@@ -38,11 +41,22 @@ function take() {
 <template>
   <div class="camera">
     <p class="strong">{{ label }}</p>
-    <img v-if="shown" :src="shown" alt="" />
-    <video v-else ref="video" muted playsinline :aria-label="label" />
-    <p v-if="problem" class="error" role="alert">{{ problem }}</p>
-    <button v-if="shown" type="button" class="btn" @click="start">{{ says('startAgain') }}</button>
-    <button v-else type="button" class="btn main" @click="take">{{ says('photo') }}</button>
+    <img v-if="state === 'taken'" :src="shown" :alt="label" />
+    <video v-else v-show="state !== 'none'" ref="video" muted playsinline :aria-label="label" />
+    <p v-if="state === 'none'" class="error" role="alert">{{ says('noCamera') }}</p>
+    <button v-if="state === 'taken' || state === 'none'" type="button" class="btn" @click="start">
+      {{ says('startAgain') }}
+    </button>
+    <button
+      v-else
+      type="button"
+      class="btn main"
+      :disabled="state === 'starting'"
+      :aria-label="`${says('takePicture')}: ${label}`"
+      @click="take"
+    >
+      {{ says('takePicture') }}
+    </button>
   </div>
 </template>
 

@@ -101,8 +101,8 @@ const show = () =>
         /></label>
         <template v-if="prove.selfie">
           <p>{{ says('selfieHint') }}</p>
-          <LiveCamera v-if="byCamera" :label="says('selfie')" facing="user" @taken="selfie = $event" />
-          <label v-else class="field"
+          <LiveCamera v-if="byCamera && document" :label="says('selfie')" facing="user" @taken="selfie = $event" />
+          <label v-else-if="!byCamera" class="field"
             ><span>{{ says('selfie') }}</span
             ><input
               class="input"
