@@ -232,3 +232,10 @@ export function roundPeopleOf(
     of: p.of ? idOf(p.of) : null,
   }))
 }
+
+/** The papers of a plan that concern somebody: where they stand, and where the one they watch does; all, where that is none. */
+export function concerning(person: PlanPerson, plan: Pick<RoundPlan, 'people' | 'papers'>): string[] {
+  const watched = person.of === null ? [] : (plan.people.find((p) => p.key === person.of)?.stands ?? [])
+  const theirs = plan.papers.filter((id) => [...person.stands, ...watched].some((s) => s.paper === id))
+  return theirs.length ? theirs : plan.papers
+}

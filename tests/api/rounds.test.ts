@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { TodayView } from '../../shared/overview'
 import { Caller, STAFF, signedIn } from '../support/caller'
 import {
   agreedJob,
@@ -80,7 +81,7 @@ describe('a round of several papers and people', () => {
     await sign(client, petra)
     const witness = await linkTo(owner, wim.email)
     const seen = await viewOf(client, witness)
-    expect([seen.person.part, seen.witnesses, seen.papers.length]).toEqual(['witness', 'Petra Holm', 2])
+    expect([seen.person.part, seen.witnesses, seen.papers.length]).toEqual(['witness', 'Petra Holm', 1])
     const fields = Object.fromEntries(seen.person.fields.map((f) => [f.label, f.key]))
     const values = {
       [fields['Your name']!]: 'Wim Aldous',
@@ -93,6 +94,11 @@ describe('a round of several papers and people', () => {
     expect([bare.status, Object.keys((bare.body as unknown as { fields: object }).fields).length]).toEqual([422, 4])
     const given = await finish(client, witness, filled(seen, { values, signature: typed }), seen.version)
     expect(given.status).toBe(200)
+    // Whoever comes last sees what those before have given, in what concerns them, and nothing of the rest.
+    const mine = await owner.must<{ path: string }>('POST', `/api/papers/${paper}/countersign`)
+    const last = await viewOf(owner, mine.path.split('/s/')[1]!)
+    expect([...new Set(Object.values(last.given).map((g) => g.name))]).toEqual(['Petra Holm'])
+    expect(last.papers.map((p) => [p.id, p.theirs.length > 0])).toEqual([[paper, true]])
     await countersign(owner, paper)
 
     const text = await sealedText(paper)
@@ -167,6 +173,12 @@ describe('a check inside the business', () => {
       ['sign', 3],
     ])
     await staff.must('POST', `/api/papers/${paper}/check`, { step: 'hand-in' })
+    const [mine, theirs] = await Promise.all([owner, staff].map((who) => who.must<TodayView>('GET', '/api/today')))
+    expect(mine!.yours[0]).toMatchObject({ act: 'check', paperId: paper, words: 'Check the hire agreement' })
+    expect(theirs!.waiting).toContainEqual(
+      expect.objectContaining({ who: maren.name, what: 'to check the hire agreement' }),
+    )
+    expect(theirs!.yours.filter((m) => m.paperId === paper)).toEqual([])
     expect((await staff.call('POST', `/api/papers/${paper}/check`, { step: 'pass' })).status).toBe(409)
     expect(await mailsTo(owner, email)).toEqual([])
     const locked = await planOf(staff, paper)
@@ -575,6 +587,31 @@ describe('the signer’s page', () => {
     }
     expect((await post(token, '/finish', body)).status).toBe(422)
     expect((await post(token, '/finish', { ...body, draft: filled(view) })).status).toBe(200)
+  })
+
+  it('lets only the one a quote is for choose from it; a witness sees what was chosen and can’t change it', async () => {
+    const { id, email } = await makeJob(owner)
+    const paper = await makePaper(owner, id, 'quote')
+    const wim = somebody({ name: 'Wim Aldous', turn: 2, part: 'witness' })
+    await plan(owner, paper, (p) => ({ people: [...p.people, { ...wim, of: p.people[0]!.key }] }))
+    await send(owner, paper)
+    await sign(client, await linkTo(owner, email), { taken: { tub: false }, quantities: { fire: '8' } })
+    const witness = await linkTo(owner, wim.email)
+    const view = await viewOf(client, witness)
+    expect(view.chosen).toEqual({ taken: { tub: false }, quantities: { fire: '8' } })
+    const values = Object.fromEntries(
+      view.person.fields.flatMap((f) => (f.type === 'signature' ? [] : [[f.key, f.type === 'tick' ? true : 'Wim']])),
+    )
+    const bold = await finish(client, witness, filled(view, { values, taken: { tub: true } }), view.version)
+    expect(bold.body).toMatchObject({ fields: { taken: 'There is nothing to choose on this paper.' } })
+    await sign(client, witness, { values })
+    const lines = (await jobOf(owner, id)).lines
+    expect(lines.map((l) => [l.key, l.chosen, l.quantity])).toEqual(
+      expect.arrayContaining([
+        ['tub', false, '1'],
+        ['fire', true, '8'],
+      ]),
+    )
   })
 })
 

@@ -45,7 +45,12 @@ test('a round is prepared on the sending sheet: a witness, a reader, a proof, tu
     await page.getByRole('button', { name: /Petra Holm.*signs/ }).click()
     const set = page.getByRole('region', { name: 'Petra Holm, set' })
     await set.getByLabel('Proves who they are').selectOption({ label: 'by a code sent to them' })
+    const keeping = page.waitForResponse((r) => r.url().endsWith('/plan') && r.request().method() === 'PUT')
     await set.getByLabel('Reached').selectOption({ label: 'by text' })
+    await set.getByLabel('Phone').fill('01632 960')
+    await keeping
+    await expect(set.getByText('Petra Holm has no phone number for a text.')).toBeVisible()
+    await expect(set.getByLabel('Phone')).toHaveValue('01632 960')
     const notes = page.getByRole('list', { name: 'Before it goes' })
     await expect(notes).toContainText('Petra Holm has no phone number for a text.')
     await set.getByLabel('Phone').fill('01632 960 150')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
-import type { Deadline, Reminders } from '~~/core/rounds/plan'
+import { type Deadline, type Reminders, concerning } from '~~/core/rounds/plan'
 import { messageValues } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
 import { useThisPaper } from '../paper/usePaper'
@@ -16,10 +16,10 @@ const writing = ref(false)
 /** As the chosen person will read it. */
 const put = computed(() => {
   const name = round.person.value?.name ?? ''
-  const theirs = view.value.papers.filter((p) => own.value?.stands.some((s) => s.paper === p.id))
+  const ids = own.value ? concerning(own.value, plan.value) : plan.value.papers
   return messageValues({
     name,
-    papers: theirs.length ? theirs : view.value.papers,
+    papers: view.value.papers.filter((p) => ids.includes(p.id)),
     job: { title: paper.value.jobTitle, day: view.value.jobDay },
     today: paper.value.today,
     deadline: view.value.due ? when(view.value.due) : '',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { concerning } from '~~/core/rounds/plan'
 import SendingSheet from '../paper/SendingSheet.vue'
 import { useThisPaper } from '../paper/usePaper'
 import CheckBar from './CheckBar.vue'
@@ -16,9 +17,8 @@ watch(
   () => void round.load().catch(() => {}),
 )
 const theirs = computed(() => {
-  const p = person.value
-  if (!p || p.stands.length === 0) return view.value.papers
-  return view.value.papers.filter((x) => p.stands.some((s) => s.paper === x.id))
+  const ids = person.value ? concerning(person.value, view.value.plan) : view.value.plan.papers
+  return view.value.papers.filter((x) => ids.includes(x.id))
 })
 const shown = ref(id)
 const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? theirs.value[0] ?? view.value.papers[0]!)

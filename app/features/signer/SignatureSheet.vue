@@ -55,16 +55,16 @@ const problem = ref('')
 const working = ref(false)
 const scope = ref<'all' | 'one'>('all')
 const keep = ref(false)
-const noCanvas = ref(false)
-onMounted(() => {
-  // A browser that can't draw isn't a reason not to sign.
+/** A browser that can't draw isn't a reason not to sign: a name can be typed. */
+const noCanvas = import.meta.client && !canDraw()
+if (noCanvas) way.value = 'type'
+function canDraw(): boolean {
   try {
-    noCanvas.value = !document.createElement('canvas').getContext('2d')
+    return !!document.createElement('canvas').getContext('2d')
   } catch {
-    noCanvas.value = true
+    return false
   }
-  if (noCanvas.value) way.value = 'type'
-})
+}
 watch(way, () => {
   problem.value = ''
 })
@@ -118,7 +118,7 @@ function done() {
         type="button"
         role="tab"
         :aria-selected="way === w"
-        :disabled="w === 'draw' && noCanvas"
+        :disabled="noCanvas && (w === 'draw' || w === 'photo')"
         @click="way = w"
       >
         {{ says(WORD[w]) }}
@@ -187,7 +187,9 @@ function done() {
   min-height: 40px;
   border: 0;
   background: var(--paper);
+  font-size: 14px;
   font-weight: 600;
+  padding: 0 2px;
   cursor: pointer;
 }
 .ways button[aria-selected='true'] {

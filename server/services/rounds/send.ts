@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import { type FieldSpec, fieldsOf } from '../../../core/document/model'
 import { foldChecks } from '../../../core/rounds/checks'
 import { type Gathered, gather } from '../../../core/rounds/gather'
-import { type PlanPerson, type RoundPlan, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
+import { type PlanPerson, type RoundPlan, concerning, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
 import { type RoundPerson, acts } from '../../../core/rounds/rounds'
 import { deadlineOf } from '../../../core/rounds/times'
 import { EMPTY_DRAFT } from '../../../shared/signing'
@@ -116,8 +116,8 @@ export const plainCode = (code: string): string => code.replace(/\s/g, '').toLow
 
 /** What of a person's settings goes with them; an agreed code is kept hashed. */
 async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
-  const { phone, reach, language, subject, message, mayPassOn, copy, proof, stands } = p
-  const concerned = [...new Set(stands.map((s) => s.paper))]
+  const { phone, reach, language, subject, message, mayPassOn, copy, proof } = p
+  const concerned = concerning(p, plan)
   return {
     phone,
     reach,
@@ -127,8 +127,7 @@ async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
     mayPassOn,
     copy,
     proof: proof.kind === 'agreed' ? { ...proof, code: await hashPassword(plainCode(proof.code)) } : proof,
-    // Whoever stands for nothing sees all of it: a witness, somebody who gets a copy.
-    papers: concerned.length === 0 || concerned.length === plan.papers.length ? null : concerned,
+    papers: concerned.length === plan.papers.length ? null : concerned,
   }
 }
 
