@@ -127,6 +127,7 @@ export const ACCESS: Record<string, Rule> = {
   'POST /api/sign/*/pay': 'signer',
   'POST /api/sign/*/pass-on': 'signer',
   'POST /api/sign/*/pad': 'signer',
+  'POST /api/sign/*/witness': 'signer',
   'POST /api/sign/*/picture': 'signer',
   'GET /api/sign/*/picture/*': 'signer',
   'POST /api/sign/*/keep': 'signer',

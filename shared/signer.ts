@@ -59,6 +59,8 @@ export interface SignerView {
   }
   /** Whose signing they witness. */
   witnesses: string | null
+  /** Who witnesses them from beside, now that they have signed. */
+  beside: string | null
   others: { name: string; status: string; turn: number; part: Part }[]
   state: 'open' | 'not-yet' | 'done' | 'declined' | 'withdrawn' | 'lapsed' | 'paused' | 'replaced' | 'copy' | 'prove'
   /** How they prove who they are, where that comes first. */

@@ -174,7 +174,7 @@ function personProblems(p: PlanPerson, plan: RoundPlan): PlanProblem[] {
     stop(`${says(p)} has no ${p.proof.by === 'email' ? 'e-mail address' : 'phone number'} for the one-time code.`)
   if (p.proof.kind === 'one-time' && p.reach === p.proof.by)
     note(`${says(p)} gets the link and the code by the same way, so the code proves little.`)
-  if (p.reach === 'link' && p.part !== 'copy') note(`${says(p)} is reached by nothing: hand the link or QR code over.`)
+  if (p.reach === 'link' && p.part === 'sign') note(`${says(p)} is reached by nothing: hand the link or QR code over.`)
   if (p.part === 'witness' && plan.people.find((s) => s.key === p.of)?.email === p.email && p.email)
     note(`${says(p)} witnesses somebody with the same e-mail address.`)
   return out

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { linkTo, mailsTo, makeJob, makePaper, paperOf, send, sign } from '../support/line'
-import { contractWith, planOf } from '../support/rounds'
+import { contractWith, plan, planOf, somebody } from '../support/rounds'
 import { until } from '../support/server'
 import { accessible, draw, expect, phone, signIn, test } from './support'
 
@@ -90,6 +90,10 @@ test('a signer proves themself by a code, draws on their phone, and signs; the o
     proof: { kind: 'one-time', by: 'text' },
     mayPassOn: true,
   })
+  const wim = somebody({ name: 'Wim Aldous', email: '', turn: 2, part: 'witness', reach: 'link' })
+  await plan(api, paper, ({ people: [petra, maren] }) => ({
+    people: [petra!, { ...wim, of: petra!.key }, { ...maren!, turn: 3 }],
+  }))
   await send(api, paper)
   const token = await linkTo(api, email)
   const laptop = await phone(browser, server)
@@ -144,8 +148,27 @@ test('a signer proves themself by a code, draws on their phone, and signs; the o
   await p.getByRole('checkbox', { name: /I agree/ }).check()
   await p.getByRole('dialog').getByRole('button', { name: 'Sign the hire agreement' }).click()
   await expect(p.getByRole('heading', { name: 'Signed. Thank you, Petra.' })).toBeVisible()
+  await expect(page.getByText('It is your move.')).toBeHidden()
+
+  await test.step('the witness beside them takes the phone, states who they are, and signs', async () => {
+    await p.getByRole('button', { name: 'Show a code for their phone' }).click()
+    await expect(p.getByRole('img', { name: /\/s\// })).toBeVisible()
+    await accessible(p)
+    await p.getByRole('button', { name: 'Hand this phone to Wim' }).click()
+    await expect(p.getByText('You are asked to witness that Petra Holm signs')).toBeVisible()
+    await expect(p.getByLabel('Your name')).toHaveValue('Wim Aldous')
+    await p.getByLabel('Your address').fill('4 Quay Row, Sedge')
+    await p.getByLabel('Your occupation').fill('Boatbuilder')
+    await p.getByLabel('I saw Petra Holm sign').check()
+    await p.getByRole('button', { name: 'Sign here' }).click()
+    await draw(p)
+    await p.getByRole('button', { name: 'Witness it' }).click()
+    await p.getByRole('checkbox', { name: /I agree/ }).check()
+    await p.getByRole('dialog').getByRole('button', { name: 'Witness it' }).click()
+    await expect(p.getByRole('heading', { name: 'Signed. Thank you, Wim.' })).toBeVisible()
+  })
   await expect(page.getByText('It is your move.')).toBeVisible()
-  expect((await paperOf(api, paper)).round!.people[0]).toMatchObject({ status: 'done' })
+  expect((await paperOf(api, paper)).round!.people.map((x) => x.status)).toEqual(['done', 'done', 'asked'])
   expect(laptop.faults).toEqual([])
 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type PlanPerson, type Proof, languages, reaches } from '~~/core/rounds/plan'
 import { LANGUAGE_NAMES } from '~~/shared/words'
-import { PROOF_WORDS, REACH_WORDS, useThisRound } from './useRound'
+import { PROOF_WORDS, reachWords, useThisRound } from './useRound'
 
 /** What is set for the chosen person: what they do, how they are reached, how they prove themselves, in which language. */
 const round = useThisRound()
@@ -101,7 +101,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       <label class="field"
         ><span>Reached</span
         ><select class="input" :value="p.reach" @change="set({ reach: text($event) as 'email' })">
-          <option v-for="r in reaches" :key="r" :value="r">{{ REACH_WORDS[r] }}</option>
+          <option v-for="r in reaches" :key="r" :value="r">{{ reachWords(r, p.part) }}</option>
         </select></label
       >
       <label class="field"

@@ -3,7 +3,7 @@ import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
 import TurnNumber from './TurnNumber.vue'
-import { PART_WORDS, PROOF_WORDS, REACH_WORDS, useThisRound } from './useRound'
+import { PART_WORDS, PROOF_WORDS, reachWords, useThisRound } from './useRound'
 
 /** The round as a line of turns: people dragged between them or moved with Alt and the arrows, one chosen to be set. */
 const round = useThisRound()
@@ -23,7 +23,7 @@ function detail(p: PlanPerson): string {
   return [
     p.memberId
       ? 'signed in, with a kept signature'
-      : `${REACH_WORDS[p.reach]}${p.reach === 'email' && p.email ? `, ${p.email}` : ''}`,
+      : `${reachWords(p.reach, p.part)}${p.reach === 'email' && p.email ? `, ${p.email}` : ''}`,
     ...(p.proof.kind === 'none' ? [] : [PROOF_WORDS[p.proof.kind]]),
     ...(p.part === 'witness' ? [`watches ${plan.value.people.find((x) => x.key === p.of)?.name ?? 'nobody yet'}`] : []),
     ...(fields ? [`${fields} ${fields === 1 ? 'field' : 'fields'}`] : []),

@@ -3,7 +3,7 @@ import type { RoundPersonView } from '~~/shared/rounds'
 import { useThisPaper } from '../paper/usePaper'
 import PersonActs from './PersonActs.vue'
 import TurnNumber from './TurnNumber.vue'
-import { PART_WORDS, PROOF_WORDS, REACH_WORDS } from './useRound'
+import { PART_WORDS, PROOF_WORDS, reachWords } from './useRound'
 
 /** A round that is out: its people in their turns, each with what has happened and what can be done. */
 const { paper, when, act, post } = useThisPaper()
@@ -44,7 +44,7 @@ const how = (p: RoundPersonView) =>
   [
     p.member
       ? 'signed in'
-      : `${REACH_WORDS[p.reach as 'email']}${p.email ? `, ${p.email}` : ''}${p.phone ? `, ${p.phone}` : ''}`,
+      : `${reachWords(p.reach as 'email', p.part)}${p.email ? `, ${p.email}` : ''}${p.phone ? `, ${p.phone}` : ''}`,
     ...(p.proof === 'none' ? [] : [PROOF_WORDS[p.proof as 'agreed']]),
     ...(p.spent ? [`checks cost ${money(p.spent, currency.value)}`] : []),
   ].join(' · ')

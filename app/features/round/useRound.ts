@@ -131,6 +131,9 @@ export const REACH_WORDS = {
   link: 'by a link or QR code you hand over',
   device: 'on this device',
 } as const
+/** The same for one person: a witness with nothing but a link is beside whoever they watch. */
+export const reachWords = (reach: keyof typeof REACH_WORDS, part: string): string =>
+  part === 'witness' && reach === 'link' ? 'on the phone of whoever signs, or by a code from it' : REACH_WORDS[reach]
 /** How somebody proves who they are, in words. */
 export const PROOF_WORDS = {
   none: 'by the link alone',

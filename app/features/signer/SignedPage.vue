@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import { type WordKey, dayIn } from '~~/shared/words'
+import QrImage from '~/components/QrImage.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
 import RoundPeople from './RoundPeople.vue'
@@ -9,7 +10,15 @@ import { type Signing, isQuote } from './useSigning'
 
 /** After signing: thanks, what comes next, the payment that reserves the day, and the copy to keep. */
 const props = defineProps<{ view: SignerView; signing: Signing }>()
-const { base, busy, told, pay } = props.signing
+const { base, busy, told, pay, act, post } = props.signing
+/** The witness beside them acts on this phone, or on their own by the code. */
+const code = ref('')
+const witnessLink = async () => (await post<{ url: string }>('/witness', {})).url
+const handOn = () => act(async () => window.location.assign(await witnessLink()))
+const showCode = () =>
+  act(async () => {
+    code.value = await witnessLink()
+  })
 const says = useSays()
 const first = computed(() => props.view.person.name.split(' ')[0]!)
 const next = computed(() => props.view.others.find((o) => o.part !== 'copy' && o.status !== 'done'))
@@ -71,6 +80,16 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
     <NuxtLink v-if="view.person.keeps" :to="`/papers/${view.papers[0]!.id}`" external class="btn main">{{
       says('backToUpwold')
     }}</NuxtLink>
+    <section v-if="view.beside" class="next" aria-labelledby="beside">
+      <h2 id="beside">{{ says('besideTitle', { name: view.beside }) }}</h2>
+      <p>{{ says('besideWords') }}</p>
+      <p v-if="told" class="error" role="alert">{{ told }}</p>
+      <button class="btn main big wide" :disabled="busy" @click="handOn">
+        {{ says('besideHere', { name: view.beside.split(' ')[0]! }) }}
+      </button>
+      <QrImage v-if="code" :text="code" />
+      <button v-else class="btn wide" :disabled="busy" @click="showCode">{{ says('besideOwn') }}</button>
+    </section>
     <section v-if="view.pay && !view.pay.paid" class="next" aria-labelledby="reserve">
       <h2 id="reserve">{{ says('reserve', { job: view.jobTitle }) }}</h2>
       <p>

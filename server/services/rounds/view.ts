@@ -18,6 +18,7 @@ import { questionsOf } from './manage'
 import { type RoundPaper, papersFor } from './papers'
 import { CODE_TRIES, masked } from './proof'
 import { roundState } from './state'
+import { witnessBeside } from './witness'
 
 /** How things stand for one person of a round. */
 function stateFor(state: RoundState, me: PersonState): SignerView['state'] {
@@ -47,6 +48,7 @@ const HIDDEN = {
   further: '',
   thanks: '',
   witnesses: null,
+  beside: null,
   reason: null,
   pay: null,
   draft: EMPTY_DRAFT,
@@ -119,6 +121,7 @@ export async function signerView(
       mayPassOn: person.how.mayPassOn && me.part === 'sign' && holder.channel !== 'device',
       keeps: member && holder.channel === 'member' ? { signature: member.signature, initials: member.initials } : null,
     },
+    beside: holder.channel === 'device' ? null : ((await witnessBeside(person.id, state))?.name ?? null),
     witnesses: me.of ? (state.people.find((p) => p.id === me.of)?.name ?? null) : null,
     others: state.people
       .filter((p) => p.id !== person.id && p.status !== 'replaced')
