@@ -180,6 +180,8 @@ export interface ThreadEntry {
   detail: string
   mark: StopMark | null
   paperId: string | null
+  /** A question that waits for its answer: whose, on which paper. */
+  asks: { paperId: string; person: string; name: string } | null
 }
 export interface JobPaper {
   id: string

@@ -157,6 +157,7 @@ export const de: Words = {
   copyThanks: 'Ihre Kopie',
   copyWords: 'Dies ist für Sie zum Lesen und Behalten; zu unterschreiben ist nichts.',
   signsNext: 'Als Nächstes unterschreibt {name}. Sie beide bekommen die versiegelte Kopie per E-Mail.',
+  comesNext: 'Als Nächstes ist {name} dran. Alle bekommen die versiegelte Kopie per E-Mail.',
   sealedGone: 'Alle haben unterschrieben. Die versiegelte Kopie ist per E-Mail an Sie gegangen.',
   sealedComing: 'Alle haben unterschrieben. Die versiegelte Kopie wird gerade gemacht.',
   sinceDeclined: 'Jemand anderes hat inzwischen abgelehnt, damit ist es geschlossen.',

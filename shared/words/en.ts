@@ -152,6 +152,7 @@ export const en = {
   copyThanks: 'Your copy',
   copyWords: 'This is for you to read and keep; there is nothing to sign.',
   signsNext: '{name} signs next. You will both get the sealed copy by e-mail.',
+  comesNext: '{name} is next. Everyone gets the sealed copy by e-mail.',
   sealedGone: 'Everyone has signed. The sealed copy has gone to you by e-mail.',
   sealedComing: 'Everyone has signed. The sealed copy is being made.',
   sinceDeclined: 'Somebody else has declined it since, so it is closed.',

@@ -153,6 +153,7 @@ export const es: Words = {
   copyThanks: 'Su copia',
   copyWords: 'Es para leer y guardar; no hay nada que firmar.',
   signsNext: 'Después firma {name}. Ambos recibirán la copia sellada por correo.',
+  comesNext: 'Después le toca a {name}. Todos recibirán la copia sellada por correo.',
   sealedGone: 'Todos han firmado. La copia sellada se le ha enviado por correo.',
   sealedComing: 'Todos han firmado. Se está haciendo la copia sellada.',
   sinceDeclined: 'Otra persona lo ha rechazado, así que está cerrado.',

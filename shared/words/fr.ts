@@ -155,6 +155,7 @@ export const fr: Words = {
   copyThanks: 'Votre copie',
   copyWords: 'À lire et à garder ; il n’y a rien à signer.',
   signsNext: '{name} signe ensuite. Vous recevrez tous deux la copie scellée par e-mail.',
+  comesNext: 'C’est ensuite à {name}. Tout le monde reçoit la copie scellée par e-mail.',
   sealedGone: 'Tout le monde a signé. La copie scellée vous a été envoyée par e-mail.',
   sealedComing: 'Tout le monde a signé. La copie scellée se prépare.',
   sinceDeclined: 'Quelqu’un d’autre a refusé depuis, c’est donc fermé.',

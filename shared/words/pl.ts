@@ -153,6 +153,7 @@ export const pl: Words = {
   copyThanks: 'Twoja kopia',
   copyWords: 'Do przeczytania i zachowania; nie ma nic do podpisania.',
   signsNext: 'Teraz podpisze {name}. Oboje dostaniecie zapieczętowaną kopię e-mailem.',
+  comesNext: 'Teraz kolej na: {name}. Wszyscy dostaną zapieczętowaną kopię e-mailem.',
   sealedGone: 'Wszyscy podpisali. Zapieczętowana kopia poszła do Ciebie e-mailem.',
   sealedComing: 'Wszyscy podpisali. Zapieczętowana kopia właśnie powstaje.',
   sinceDeclined: 'Ktoś inny odmówił, więc sprawa jest zamknięta.',

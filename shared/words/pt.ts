@@ -151,6 +151,7 @@ export const pt: Words = {
   copyThanks: 'A sua cópia',
   copyWords: 'É para ler e guardar; não há nada a assinar.',
   signsNext: 'A seguir assina {name}. Ambos recebem a cópia selada por e-mail.',
+  comesNext: 'A seguir é a vez de {name}. Todos recebem a cópia selada por e-mail.',
   sealedGone: 'Todos assinaram. A cópia selada foi-lhe enviada por e-mail.',
   sealedComing: 'Todos assinaram. A cópia selada está a ser feita.',
   sinceDeclined: 'Entretanto alguém recusou, por isso está fechado.',

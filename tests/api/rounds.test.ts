@@ -456,13 +456,13 @@ describe('while it is out', () => {
   })
 
   it('a question is answered in the thread, and the answer reaches whoever asked', async () => {
-    const { email, paper, token } = await out()
+    const { id, email, paper, token } = await out()
     await post(token, '/question', { question: 'Is the stove lit?' })
-    await manage(owner, paper, {
-      do: 'answer',
-      person: (await viewOf(client, token)).person.id,
-      answer: 'Yes, from noon.',
-    })
+    const asks = async () => (await jobOf(owner, id)).thread.flatMap((h) => h.asks ?? [])
+    const [waiting] = await asks()
+    expect(waiting).toMatchObject({ paperId: paper, name: 'Petra Holm' })
+    await manage(owner, waiting!.paperId, { do: 'answer', person: waiting!.person, answer: 'Yes, from noon.' })
+    expect(await asks()).toEqual([])
     expect((await viewOf(client, token)).questions).toEqual([
       { question: 'Is the stove lit?', answer: 'Yes, from noon.' },
     ])

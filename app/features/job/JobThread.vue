@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { JobPaper } from '~~/shared/jobs'
 import DriftNotice from '~/features/paper/DriftNotice.vue'
+import AnswerForm from './AnswerForm.vue'
 import { useThisJob } from './useJob'
 
 /** The job's papers, and everything that happened in one order. */
@@ -36,8 +37,9 @@ const stateWords = (p: JobPaper) =>
         <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
         <span class="rail"><StopMark v-if="h.mark" :mark="h.mark" :size="16" /></span>
         <span :class="{ soft: !h.mark }"
-          >{{ h.words }}<span v-if="h.detail" class="soft small detail">{{ h.detail }}</span></span
-        >
+          >{{ h.words }}<span v-if="h.detail" class="soft small detail">{{ h.detail }}</span>
+          <AnswerForm v-if="h.asks" :asks="h.asks" @answered="load"
+        /></span>
       </li>
     </ol>
   </section>

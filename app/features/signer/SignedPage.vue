@@ -40,7 +40,9 @@ const words = computed(() => {
   if (view.sealed) return says.value('sealedGone')
   if (copy.value) return says.value('copyWords')
   if (view.allSigned) return says.value('sealedComing')
-  return next.value ? says.value('signsNext', { name: next.value.name }) : ''
+  if (!next.value) return ''
+  const alone = view.others.length === 1 && next.value.part === 'sign'
+  return says.value(alone ? 'signsNext' : 'comesNext', { name: next.value.name })
 })
 const later = computed(() => props.view.pay?.later ?? null)
 const laterWords = computed(() => {

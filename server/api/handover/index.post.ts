@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { linkInPerson } from '../../services/rounds/manage'
+import { linkInPerson } from '../../services/rounds/hand'
 import { writeSession } from '../../session'
 import { route } from '../../route'
 

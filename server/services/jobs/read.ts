@@ -3,14 +3,15 @@ import type { z } from 'zod'
 import { addDays } from '../../../core/calendar/dates'
 import { type LineFacts, lineOf, standing } from '../../../core/line/line'
 import { nextStep } from '../../../core/line/next'
-import type { ContactView, JobPage, JobRow, JobView, listJobs } from '../../../shared/jobs'
+import type { ContactView, JobPage, JobRow, JobView, ThreadEntry, listJobs } from '../../../shared/jobs'
 import { searchable } from '../../../shared/text'
 import { today } from '../../clock'
 import { db } from '../../db/client'
 import { contacts, happenings, jobs, kinds, papers, standings } from '../../db/schema'
 import { theBusiness } from '../business'
 import { driftOfJob } from '../papers/drift'
-import { latestRounds } from '../rounds/state'
+import { questionsOf } from '../rounds/questions'
+import { type LiveRound, latestRounds } from '../rounds/state'
 import { loadJob } from './load'
 import { lineFacts } from './project'
 
@@ -119,6 +120,7 @@ export async function jobView(id: string): Promise<JobView> {
     .where(eq(happenings.jobId, id))
     .orderBy(desc(happenings.at), desc(happenings.id))
     .limit(200)
+  const asks = await openQuestions(thread, live)
   const drift = await driftOfJob(loaded)
   const next = nextStep(facts, client, loaded.today)
   const waiting = next.paperId
@@ -176,6 +178,7 @@ export async function jobView(id: string): Promise<JobView> {
       detail: h.detail,
       mark: h.mark as JobRow['mark'] | null,
       paperId: h.paperId,
+      asks: asks.get(h.id) ?? null,
     })),
     next: { ...next, personId: waiting?.id ?? null },
     today: loaded.today,
@@ -201,4 +204,22 @@ export async function findContacts(find: string, limit = 20, after = ''): Promis
     .orderBy(asc(contacts.name), asc(contacts.id))
     .limit(limit)
   return rows.map(contactView)
+}
+
+/** The questions of a thread that wait for an answer, by the row they stand in. */
+async function openQuestions(
+  thread: readonly (typeof happenings.$inferSelect)[],
+  live: ReadonlyMap<string, LiveRound>,
+): Promise<Map<number, NonNullable<ThreadEntry['asks']>>> {
+  const rows = thread.filter((h) => h.type === 'question' && h.paperId)
+  const out = new Map<number, NonNullable<ThreadEntry['asks']>>()
+  for (const paperId of new Set(rows.map((h) => h.paperId!))) {
+    const round = live.get(paperId)
+    for (const q of round ? await questionsOf(round.id) : []) {
+      const row = rows.find((h) => h.paperId === paperId && h.detail === `“${q.question}”` && !out.has(h.id))
+      const name = round!.state.people.find((p) => p.id === q.person)?.name ?? ''
+      if (row && q.answer === null) out.set(row.id, { paperId, person: q.person, name })
+    }
+  }
+  return out
 }

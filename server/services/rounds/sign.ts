@@ -20,7 +20,7 @@ import type { LinkHolder } from './links'
 import { type Actor, record } from './record'
 import { aroundOf } from './around'
 import { follow } from './follow'
-import { takePlace } from './manage'
+import { takePlace } from './people'
 import { paperIdsOf, papersFor } from './papers'
 import { roundState } from './state'
 

@@ -1,4 +1,4 @@
-import { countersign } from '../../../services/rounds/manage'
+import { countersign } from '../../../services/rounds/hand'
 import { route } from '../../../route'
 
 export default route({}, async ({ id, event }) => ({ path: await countersign(id, event.context.member!.id) }))

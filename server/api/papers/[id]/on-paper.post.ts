@@ -1,5 +1,5 @@
 import { onPaper as query } from '../../../../shared/rounds'
-import { signedOnPaper } from '../../../services/rounds/manage'
+import { signedOnPaper } from '../../../services/rounds/on-paper'
 import { bodyBytes, memberActor, route } from '../../../route'
 
 export default route({ query }, async ({ id, query, event }) =>

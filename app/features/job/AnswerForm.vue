@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** Answers a question where it stands in the thread; the answer reaches whoever asked. */
+const props = defineProps<{ asks: { paperId: string; person: string; name: string } }>()
+const emit = defineEmits<{ answered: [] }>()
+const { busy, act } = useAct()
+const open = ref(false)
+const words = ref('')
+const send = () =>
+  act(async () => {
+    const body = { do: 'answer', person: props.asks.person, answer: words.value }
+    await api(`/api/papers/${props.asks.paperId}/round`, { method: 'POST', body })
+    emit('answered')
+  })
+</script>
+
+<template>
+  <button v-if="!open" type="button" class="btn small" @click="open = true">
+    Answer {{ asks.name.split(' ')[0] }}
+  </button>
+  <form v-else class="answer" @submit.prevent="send">
+    <label class="field"
+      ><span>Your answer to {{ asks.name }}</span
+      ><textarea v-model="words" autofocus class="input" rows="3" maxlength="5000" required />
+    </label>
+    <button class="btn main" :disabled="busy || !words.trim()">Send the answer</button>
+  </form>
+</template>
+
+<style scoped>
+.answer {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  margin-top: 6px;
+}
+.field {
+  width: 100%;
+}
+</style>

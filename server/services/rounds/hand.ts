@@ -1,0 +1,44 @@
+import { eq } from 'drizzle-orm'
+import { acts, mayAct } from '../../../core/rounds/rounds'
+import { db, write } from '../../db/client'
+import { roundPeople } from '../../db/schema'
+import { Problem, notFound } from '../../problem'
+import { issueLink, linkUrl, revokeLinks } from './links'
+import { roundState } from './state'
+import { roundOfPaper, personOf } from './happen'
+
+/** A link for somebody whose turn it is, for the device in the room or for the member themself. Older ones for the device stop working. */
+export async function linkInPerson(personId: string, channel: 'device' | 'member'): Promise<string> {
+  return write(async (tx) => {
+    const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
+    if (!person) throw notFound('person')
+    const state = await roundState(person.roundId)
+    if (!mayAct(state).some((p) => p.id === personId)) throw new Problem('not-now', `It is not ${person.name}’s turn.`)
+    if (channel === 'device') await revokeLinks(personId, 'device')
+    return (await issueLink(personId, channel)).token
+  })
+}
+
+/** A link that is handed over, as text or QR code; an earlier one of the kind stops working. */
+export async function linkToHand(paperId: string, personId: string): Promise<{ url: string }> {
+  const round = await roundOfPaper(paperId)
+  return write(async () => {
+    const person = await personOf(round, personId)
+    const me = (await roundState(round.id)).people.find((p) => p.id === personId)
+    if (!me || !acts(me) || !['asked', 'opened'].includes(me.status))
+      throw new Problem('not-now', `${person.name} is not asked to do anything now.`)
+    if (person.memberId) throw new Problem('not-now', `${person.name} signs in to sign.`)
+    await revokeLinks(personId, 'link')
+    return { url: linkUrl((await issueLink(personId, 'link')).token) }
+  })
+}
+
+/** Where a member goes to sign what waits for them on a paper. */
+export async function countersign(paperId: string, memberId: string): Promise<string> {
+  const round = await roundOfPaper(paperId)
+  const waiting = mayAct(await roundState(round.id))
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+  const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
+  if (!mine) throw new Problem('not-now', 'It is not your turn on this paper.')
+  return `/s/${await linkInPerson(mine.id, 'member')}`
+}

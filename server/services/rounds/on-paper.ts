@@ -1,0 +1,58 @@
+import { and, eq } from 'drizzle-orm'
+import { getBlob, putBlob } from '../../blobs'
+import type { OutFile } from '../papers/files'
+import { today } from '../../clock'
+import { db, write } from '../../db/client'
+import { roundEvents } from '../../db/schema'
+import { Problem, notFound } from '../../problem'
+import { theBusiness } from '../business'
+import { typeOf } from './attachments'
+import { revokeLinks } from './links'
+import type { Actor } from './record'
+import { roundOfPaper, personOf, happen } from './happen'
+
+/** Somebody signed on paper: the scan is kept, with the day and who says so, and the round goes on. */
+export async function signedOnPaper(
+  paperId: string,
+  said: { person: string; day: string; name: string },
+  scan: Uint8Array,
+  actor: Actor,
+): Promise<void> {
+  const round = await roundOfPaper(paperId)
+  const type = typeOf(scan)
+  if (!type)
+    throw new Problem('invalid', 'Give the scan as a PDF, a PNG or a JPEG.', { scan: 'Give a PDF, a PNG or a JPEG.' })
+  if (said.day > today((await theBusiness()).timeZone))
+    throw new Problem('invalid', 'Nobody has signed on a day that is still to come.', {
+      day: 'Choose the day it was signed.',
+    })
+  const person = await personOf(round, said.person)
+  const sha = await putBlob(scan, type)
+  await write(async () => {
+    await happen(round, actor, { type: 'on-paper', person: person.id }, `${person.name} signed on paper`, {
+      detail: `on ${said.day}, as ${actor.name} says`,
+      mark: 'settled',
+      data: { day: said.day, says: actor.name, scan: sha },
+      notable: true,
+    })
+    await revokeLinks(person.id, 'email')
+  })
+}
+
+/** The scans of a round by whose they are: the file's hash. */
+export async function scansOf(roundId: string): Promise<Map<string, string>> {
+  const rows = await db()
+    .select({ data: roundEvents.data })
+    .from(roundEvents)
+    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'on-paper')))
+  return new Map(rows.map(({ data }) => data as { person: string; scan: string }).map((d) => [d.person, d.scan]))
+}
+
+/** The scan of a paper that somebody signed by hand. */
+export async function scanOf(paperId: string, sha: string): Promise<OutFile> {
+  const round = await roundOfPaper(paperId)
+  if (![...(await scansOf(round.id)).values()].includes(sha)) throw notFound('scan')
+  const bytes = await getBlob(sha)
+  const type = typeOf(bytes)!
+  return { bytes, type, name: `Signed on paper.${type.split('/')[1]}` }
+}
