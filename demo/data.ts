@@ -14,6 +14,26 @@ export const BUSINESS = {
   taxNumber: 'GB 000 0000 00',
   bank: 'Larkmoor Saunas Ltd, sort code 00-00-00, account 00000000',
 }
+/** What the business says to whoever has signed, and when nobody is reminded. */
+export const SETTINGS = {
+  checked: [] as ('owner' | 'staff')[],
+  quiet: { from: '20:00', to: '08:00' },
+  thanks: 'Thank you. We look forward to lighting the stove for you.',
+}
+export const MESSAGES = [
+  {
+    name: 'Agreement, short',
+    subject: 'Your {paper} for {day}',
+    message:
+      'Hello {first},\n\nhere is the {paper} for {job} on {day}. It takes about three minutes to read and sign, on a phone or a computer.\n\nPlease by {deadline}.\n\n{business}',
+  },
+  {
+    name: 'Waiver before a session',
+    subject: 'Before you come on {day}',
+    message:
+      'Hello {first},\n\nplease read and sign this before you come to {job}. Whoever has signed goes straight in.\n\n{business}',
+  },
+]
 export const OWNER = {
   name: 'Maren Fosse',
   email: 'maren@larkmoor.example',
@@ -202,6 +222,10 @@ export interface DemoJob {
   discount?: { percent: string }
   /** Its client's own agreement lies on the marking table. */
   brings?: boolean
+  /** Who witnesses the client's signing, beside them; the client proves who they are by a code. */
+  witness?: string
+  /** A quote that was prepared by staff and waits for the owner to check it. */
+  checked?: boolean
 }
 export const JOBS: DemoJob[] = [
   {
@@ -346,6 +370,7 @@ export const JOBS: DemoJob[] = [
     ],
     began: -11,
     to: 'contract-out',
+    witness: 'Greta Lind',
   },
   {
     title: 'Harbour lantern night',
@@ -423,6 +448,7 @@ export const JOBS: DemoJob[] = [
     lines: garden(),
     began: -1,
     to: 'quote',
+    checked: true,
   },
   {
     title: 'Stone circle',

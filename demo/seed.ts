@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull, lte } from 'drizzle-orm'
 import { Temporal } from 'temporal-polyfill'
 import { addDays } from '../core/calendar/dates'
+import { planPerson } from '../core/rounds/plan'
 import { mayAct } from '../core/rounds/rounds'
 import { withIds } from '../core/document/model'
 import type { PricedLine } from '../core/pricing/pricing'
@@ -21,11 +22,15 @@ import {
 import { handlers } from '../server/jobs/handlers'
 import { type Handler, runOne } from '../server/jobs/outbox'
 import { addContact, addGuest, createJob } from '../server/services/jobs/write'
+import { changeSettings } from '../server/services/business'
 import { addMember } from '../server/services/members/members'
 import { bookPayment } from '../server/services/money/payments'
 import { loadJob } from '../server/services/jobs/load'
 import { makeJobPaper } from '../server/services/papers/papers'
 import { lapseRound } from '../server/services/rounds/manage'
+import { takeCheckStep } from '../server/services/rounds/check'
+import { saveMessage } from '../server/services/rounds/messages'
+import { planView, savePlan } from '../server/services/rounds/plan'
 import { sendRound } from '../server/services/rounds/send'
 import { declinePart, finishPart, recordOpened } from '../server/services/rounds/sign'
 import { roundState } from '../server/services/rounds/state'
@@ -38,7 +43,9 @@ import {
   type DemoLine,
   JOBS,
   KINDS,
+  MESSAGES,
   OWNER,
+  SETTINGS,
   STAFF,
   type Step,
 } from './data'
@@ -151,7 +158,28 @@ async function send(paperId: string, owner: string): Promise<void> {
 const paperOf = async (jobId: string, kind: string) =>
   (await db().select().from(papers).where(eq(papers.jobId, jobId))).filter((p) => p.kind === kind).at(-1)!
 
-async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: string): Promise<void> {
+/** The client proves who they are by a code, somebody beside them witnesses, and the business signs last. */
+async function planWitness(paperId: string, name: string, owner: string): Promise<void> {
+  const { plan, version } = await planView(paperId, owner)
+  const client = plan.people.find((p) => !p.memberId)!
+  const witness = planPerson.parse({ key: 'witness', name, turn: 2, part: 'witness', of: client.key, reach: 'link' })
+  const people = plan.people.map((p) =>
+    p === client ? { ...p, proof: { kind: 'one-time' as const, by: 'email' as const } } : { ...p, turn: 3 },
+  )
+  await savePlan(paperId, { ...plan, people: [...people, witness], reminders: { kind: 'weekly' } }, version, owner)
+}
+
+/** Staff hands a draft in, to be checked by the owner before it goes out. */
+async function handIn(paperId: string, owner: string, staff: string): Promise<void> {
+  const { plan, version } = await planView(paperId, staff)
+  const check = planPerson.parse({ key: 'check', memberId: owner, name: OWNER.name, turn: 1, part: 'check' })
+  const people = [check, ...plan.people.map((p) => ({ ...p, turn: p.turn + 1 }))]
+  await savePlan(paperId, { ...plan, people }, version, staff)
+  const by = { kind: 'member' as const, id: staff, name: STAFF.name, ip: '192.0.2.11', device: LAPTOP }
+  await takeCheckStep(paperId, { step: 'hand-in', remark: '' }, by)
+}
+
+async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: string, staff: string): Promise<void> {
   goTo(job.began, 10)
   const starts = job.day === null ? null : `${addDays(start, job.day)}T${job.hour}`
   const id = await createJob({
@@ -187,6 +215,7 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
     lapsed = to === 'lapsed'
   tick(20)
   const quoteId = await makeJobPaper(id, { kind: 'quote' }, owner)
+  if (job.checked) await handIn(quoteId, owner, staff)
   if (to === 'quote') return
   tick(10)
   await send(quoteId, owner)
@@ -209,6 +238,7 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
   if (!reaches(to, 'contract-out')) return
   goTo(job.began + 2, 9, 30)
   const contract = await paperOf(id, 'contract')
+  if (job.witness) await planWitness(contract.id, job.witness, owner)
   await send(contract.id, owner)
   if (!reaches(to, 'client-signed')) return
   goTo(job.began + 3, 20, 5)
@@ -250,12 +280,14 @@ export async function seedDemo(): Promise<void> {
       () => clock,
       async () => {
         await seedBusiness()
+        await changeSettings(SETTINGS)
+        for (const m of MESSAGES) await saveMessage(m)
         const owner = await addMember(OWNER)
-        await addMember(STAFF)
+        const staff = await addMember(STAFF)
         const contactIds = new Map<string, string>()
         for (const c of CONTACTS) contactIds.set(c.name, await addContact(c))
         for (const job of [...JOBS].sort((a, b) => a.began - b.began)) {
-          await playJob(job, contactIds, owner)
+          await playJob(job, contactIds, owner, staff)
           await drain(soon, now())
         }
       },

@@ -80,9 +80,9 @@ await take('marking', page, async () => {
     return pixels.some((v, i) => i % 4 === 0 && v < 60)
   })
 })
-await page.goto(paper('Weir View', 'draft'))
+await page.goto(paper('Fen Lights', 'draft'))
 await take('sending', page, drawn(page))
-await page.goto(paper('Orchard weekend', 'out'))
+await page.goto(paper('Brandt retreat', 'out'))
 await take('round', page, drawn(page))
 
 const phone = await browser.newContext({

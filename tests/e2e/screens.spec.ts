@@ -1,5 +1,5 @@
 import { gzipSync } from 'node:zlib'
-import { jobOf, linkTo, makeJob, makePaper } from '../support/line'
+import { jobOf, linkTo, makeJob, makePaper, viewOf } from '../support/line'
 import { STAFF } from '../support/caller'
 import { accessible, expect, phone, signIn, test } from './support'
 
@@ -66,6 +66,21 @@ test('the signer’s page sends little script, reads without any, and passes axe
   await expect(page.getByRole('figure').first()).toBeVisible()
   await accessible(page)
   expect(faults).toEqual([])
+
+  // What is done before the script has come is done again when it has.
+  const { page: slow } = await phone(browser, server)
+  let arrive = () => {}
+  const come = new Promise<void>((resolve) => (arrive = resolve))
+  await slow.route('**/*.js', (r) => come.then(() => r.continue()))
+  await slow.goto(`/s/${token}`, { waitUntil: 'commit' })
+  const tub = slow.getByRole('checkbox', { name: 'Cold plunge tub' })
+  const was = await tub.isChecked()
+  await tub.setChecked(!was)
+  await slow.getByRole('button', { name: 'Sign here' }).click()
+  arrive()
+  await expect(slow.getByRole('dialog', { name: 'Your signature' })).toBeVisible()
+  await expect(tub).toBeChecked({ checked: !was })
+  await expect.poll(async () => Object.values((await viewOf(api, token)).draft.taken)).toContain(!was)
 
   const plain = await browser.newContext({ javaScriptEnabled: false, baseURL: server.origin })
   const read = await plain.newPage()

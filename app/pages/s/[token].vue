@@ -2,6 +2,7 @@
 import { type Language, languages } from '~~/core/rounds/plan'
 import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft, saysIn } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
+import { LISTEN, catchUpEarly } from '~/features/signer/early'
 import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
@@ -41,11 +42,13 @@ useHead({
     view.value ? `${aboutOf(view.value) || view.value.business.name} · ${view.value.business.name}` : 'Not found',
   meta: [{ name: 'robots', content: 'noindex' }],
 })
+if (import.meta.server) useHead({ script: [{ innerHTML: LISTEN, tagPosition: 'head' }] })
 
 const signing = useSigning(token)
 const passed = ref(false)
 let poll: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
+  catchUpEarly()
   if (view.value && view.value.state !== 'prove') signing.opened()
   // Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
   poll = setInterval(() => {
