@@ -46,7 +46,11 @@ export default defineNuxtConfig({
   hooks: {
     // Nothing is fetched before it is wanted: a signer's phone has better things to do than to fetch what draws pages.
     'build:manifest': (manifest) => {
-      for (const entry of Object.values(manifest)) entry.prefetch = false
+      for (const entry of Object.values(manifest)) {
+        entry.prefetch = false
+        // A worker is fetched when it is started: 300 kB that nobody needs who only reads and signs.
+        if (/worker/.test(entry.file)) entry.preload = false
+      }
     },
     'nitro:build:public-assets': async (nitro) => {
       await buildWorker(`${nitro.options.output.serverDir}/worker`)

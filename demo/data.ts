@@ -18,7 +18,7 @@ export const BUSINESS = {
 export const SETTINGS = {
   checked: [] as ('owner' | 'staff')[],
   quiet: { from: '20:00', to: '08:00' },
-  thanks: 'Thank you. We look forward to lighting the stove for you.',
+  thanks: 'We look forward to lighting the stove for you.',
 }
 export const MESSAGES = [
   {

@@ -27,11 +27,12 @@ add(await papers())
 await seedOnce()
 const server = await TestServer.start()
 try {
+  // Found before a thousand newer messages stand in the post room.
+  const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
   add(await firstPage(server))
   add(await typing(server))
   add(await slowPhone(server))
   add(await crowds(server))
-  const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
   await server.kill()
   process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)
   grow(server.folder)

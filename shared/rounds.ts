@@ -131,8 +131,15 @@ export interface ListView {
   total: number
   sent: number
   waiting: number
-  failed: { n: number; name: string; problem: string }[]
+  failed: { n: number; name: string; email: string; phone: string; problem: string }[]
 }
+/** Rows of a list that were put right, by their line. */
+export const retryRows = z.object({
+  rows: z
+    .array(z.object({ n: z.number().int(), to: z.object({ name: line(200), email: line(200), phone: line(40) }) }))
+    .max(1000)
+    .default([]),
+})
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 20:00.')
 /** What the owner sets for all rounds. */

@@ -654,11 +654,19 @@ describe('one paper to many', () => {
     )
     expect(mail!.subject).toBe('Your waiver, Ada')
     expect((await owner.must<{ id: string }>('POST', `/api/jobs/${job.id}/lists`, body)).id).toBe(started.id)
-    await owner.must('POST', `/api/lists/${started.id}/retry`, {})
-    await until(
-      () => owner.must<{ waiting: number }>('GET', `/api/lists/${started.id}`),
+    // Of the failed, the one that was put right goes out; the others stay, and nobody is written to twice.
+    const to = { name: 'Bo Tarn', email: 'bo@clients.example', phone: '' }
+    await owner.must('POST', `/api/lists/${started.id}/retry`, { rows: [{ n: 4, to }] })
+    const again = await until(
+      () =>
+        owner.must<{ sent: number; waiting: number; failed: { problem: string }[] }>('GET', `/api/lists/${started.id}`),
       (l) => l.waiting === 0,
     )
+    expect([again.sent, again.failed.map((f) => f.problem)]).toEqual([
+      4,
+      ['Line 5: no name.', 'Line 6: the same address as line 3.'],
+    ])
+    await linkTo(owner, 'bo@clients.example')
     expect(await mailsTo(owner, 'ada@clients.example')).toHaveLength(1)
   })
   it('refuses a list without names, addresses or people', async () => {

@@ -334,6 +334,11 @@ test('a typo is corrected while it is out, an address after a bounce, and a list
   await expect(page.getByRole('list', { name: 'Not sent' })).toContainText('“nowhere” is not an e-mail address')
   await accessible(page)
   await linkTo(api, 'zoe@clients.example')
+  await page.getByRole('button', { name: 'Put right: Bo' }).click()
+  await page.getByRole('textbox', { name: 'E-mail' }).fill('bo.reed@clients.example')
+  await page.getByRole('button', { name: 'Send it to them' }).click()
+  await expect(page.getByText('2 of 2 sent.')).toBeVisible()
+  await linkTo(api, 'bo.reed@clients.example')
   expect((await api.must<{ name: string }[]>('GET', '/api/contacts?find=quill')).map((c) => c.name)).toContain(
     'Zoë Quill',
   )

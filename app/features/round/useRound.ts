@@ -36,6 +36,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     } catch (e) {
       kept.value = 'not kept'
       notices.trouble(e)
+      if (e instanceof ApiProblem && e.code === 'offline') timer = setTimeout(() => (saving = saving.then(save)), 4000)
       if (e instanceof ApiProblem && e.code === 'stale') await take()
     }
   }

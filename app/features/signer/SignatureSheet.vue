@@ -218,6 +218,12 @@ function done() {
   font-size: 26px;
   color: #1b2a4a;
 }
+@media (max-width: 480px) {
+  .face {
+    font-size: 20px;
+    padding: 6px 8px;
+  }
+}
 .face.on {
   border-color: var(--heather);
   background: var(--heather-tint);

@@ -83,7 +83,11 @@ watch(signatureOpen, (on) => {
 const fromPhone = computed(() => (arrived.value !== wasThere.value ? arrived.value : null))
 let look: ReturnType<typeof setInterval> | undefined
 const back = () => document.visibilityState === 'visible' && void state.catchUp()
+/** Long papers are laid out as they come into sight at first, then whole: what is aimed at must not move away. */
+const whole = ref(false)
 onMounted(() => {
+  const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 300))
+  idle(() => (whole.value = true))
   size.value = Number(localStorage.getItem('upwold-type') ?? 18) || 18
   look = setInterval(() => signatureOpen.value && void state.catchUp(), 1500)
   document.addEventListener('visibilitychange', back)
@@ -204,7 +208,14 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
     <ChangedSince :view="view" />
     <RoundPeople :view="view" />
     <div v-show="mode === 'reading'" ref="body" :style="{ '--type': `${size}px` }">
-      <article v-for="p in view.papers" :key="p.id" class="paper" :lang="p.document!.language" dir="auto">
+      <article
+        v-for="p in view.papers"
+        :key="p.id"
+        class="paper"
+        :class="{ whole }"
+        :lang="p.document!.language"
+        dir="auto"
+      >
         <h2 v-if="several" class="title-of">{{ p.title }}</h2>
         <ReadingView :blocks="p.document!.body" :state="state" :party="person.party" @sign="sign" />
       </article>
@@ -352,10 +363,10 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
   font: var(--type, 18px) / 1.55 var(--serif);
 }
 /* Thirty pages of text are laid out as they come near, not before the first can be read. */
-.paper :deep(> p),
-.paper :deep(> ul),
-.paper :deep(> ol),
-.paper :deep(> .plan) {
+.paper:not(.whole) :deep(> p),
+.paper:not(.whole) :deep(> ul),
+.paper:not(.whole) :deep(> ol),
+.paper:not(.whole) :deep(> .plan) {
   content-visibility: auto;
   contain-intrinsic-size: auto 140px;
 }

@@ -32,13 +32,21 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
         body: { draft: draft.value, basedOn: version.value },
       })
       version.value = got.version
+      told.value = ''
       kept.value = timer ? 'keeping' : 'kept'
     } catch (e) {
       // Done on another device meanwhile: the page then shows what comes next.
       if (e instanceof ApiProblem && e.extra.reason === 'already-done') over()
       takeTheirs(e)
       kept.value = 'not kept'
+      if (e instanceof ApiProblem && e.code === 'offline') later(4000)
     }
+  }
+  function later(ms: number): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      saving = saving.then(save)
+    }, ms)
   }
   /** Another window was ahead: what is there now is shown, and said. */
   function takeTheirs(e: unknown): void {
@@ -59,10 +67,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       }
       kept.value = 'keeping'
       told.value = ''
-      clearTimeout(timer)
-      timer = setTimeout(() => {
-        saving = saving.then(save)
-      }, 400)
+      later(400)
     },
     { deep: true },
   )

@@ -36,8 +36,9 @@ export function catchUpEarly(): void {
     if (!field.isConnected) continue
     if (typeof value === 'boolean') {
       if (field.checked !== value) field.click()
-    } else if (field.value !== value || field.tagName !== 'SELECT') {
-      field.value = value
+    } else {
+      // A file that was chosen is still there, and may not be set.
+      if (field.type !== 'file') field.value = value
       field.dispatchEvent(new Event('input', { bubbles: true }))
       field.dispatchEvent(new Event('change', { bubbles: true }))
     }

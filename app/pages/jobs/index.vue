@@ -66,12 +66,12 @@ await load()
 useFeed(load)
 let timer: ReturnType<typeof setTimeout>
 watch(filter, () => {
+  wanted = STEP
   clearTimeout(timer)
   timer = setTimeout(() => {
     void router.replace({
       query: Object.fromEntries(Object.entries(filter).filter(([k, v]) => v && !(k === 'when' && v === 'coming'))),
     })
-    wanted = STEP
     void load()
   }, 150)
 })

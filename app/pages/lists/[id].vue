@@ -11,9 +11,14 @@ onMounted(() => {
   look = setInterval(() => list.value?.waiting && void refresh(), 1000)
 })
 onBeforeUnmount(() => clearInterval(look))
-const retry = () =>
+type Failed = ListView['failed'][number]
+/** The row that is being put right, as it will be. */
+const mending = ref<Failed | null>(null)
+const retry = (row?: Failed) =>
   act(async () => {
-    await api(`/api/lists/${id}/retry`, { method: 'POST', body: {} })
+    const rows = row ? [{ n: row.n, to: { name: row.name, email: row.email, phone: row.phone } }] : []
+    await api(`/api/lists/${id}/retry`, { method: 'POST', body: { rows } })
+    mending.value = null
     await refresh()
   })
 </script>
@@ -35,10 +40,30 @@ const retry = () =>
           <li v-for="f in list.failed" :key="f.n" class="row">
             <StopMark mark="trouble" :size="18" /><span
               ><b>{{ f.name || `line ${f.n}` }}</b> {{ f.problem }}</span
+            ><button
+              v-if="mending?.n !== f.n"
+              class="btn small"
+              :aria-label="`Put right: ${f.name || `line ${f.n}`}`"
+              @click="mending = { ...f }"
             >
+              Put it right
+            </button>
+            <form v-else class="mend" @submit.prevent="retry(mending)">
+              <label class="field"
+                ><span>Name</span><input v-model="mending.name" autofocus class="input" maxlength="200" required
+              /></label>
+              <label class="field"
+                ><span>E-mail</span><input v-model="mending.email" class="input" type="email" maxlength="200"
+              /></label>
+              <label class="field"
+                ><span>Phone</span><input v-model="mending.phone" class="input" type="tel" maxlength="40"
+              /></label>
+              <button class="btn main" :disabled="busy">Send it to them</button>
+              <button type="button" class="btn bare" @click="mending = null">Never mind</button>
+            </form>
           </li>
         </ul>
-        <p class="gap"><button class="btn main" :disabled="busy" @click="retry">Try these again</button></p>
+        <p class="gap"><button class="btn" :disabled="busy" @click="retry()">Try these again</button></p>
       </template>
       <p class="gap"><NuxtLink class="btn" :to="`/jobs/${list.jobId}`">To the job</NuxtLink></p>
     </template>
@@ -57,8 +82,17 @@ progress {
 }
 .row {
   display: grid;
-  grid-template-columns: 26px 1fr;
+  grid-template-columns: 26px 1fr auto;
+  align-items: center;
   padding: 8px 0;
+}
+.mend {
+  grid-column: 2 / -1;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+  gap: 8px;
+  align-items: end;
+  margin-top: 6px;
 }
 .gap {
   margin-top: 18px;

@@ -4,7 +4,7 @@ import type { z } from 'zod'
 import { isMail } from '../../../core/fields/mail'
 import { isPhone } from '../../../core/rounds/plan'
 import { deadlineOf } from '../../../core/rounds/times'
-import type { ListView, sendList } from '../../../shared/rounds'
+import type { ListView, retryRows, sendList } from '../../../shared/rounds'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { OWN, contacts, listRows, lists, members, papers, templates } from '../../db/schema'
@@ -29,6 +29,18 @@ const FIRST = ['first name', 'first', 'given name', 'vorname', 'prénom']
 const LAST = ['last name', 'surname', 'family name', 'nachname']
 const EMAIL = ['email', 'e-mail', 'mail', 'e-mail address', 'email address', 'correo', 'adresse e-mail']
 const PHONE = ['phone', 'mobile', 'telephone', 'tel', 'telefon', 'téléphone', 'teléfono', 'telefone']
+
+/** What tells one address of a list from another. */
+const addressOf = (row: Row): string => row.email.toLowerCase() || row.phone.replace(/\D/g, '')
+/** Why a row can't be sent to, beside those whose addresses are taken; null when it can. */
+function problemOf(n: number, row: Row, seen: ReadonlyMap<string, number>): string | null {
+  const taken = seen.get(addressOf(row))
+  if (!row.name) return `Line ${n}: no name.`
+  if (/\uFFFD/.test(row.name)) return `Line ${n}: “${row.name}” has letters that were lost. Save the list as UTF-8.`
+  if (row.email && !isMail(row.email)) return `Line ${n}: “${row.email}” is not an e-mail address.`
+  if (!row.email && !isPhone(row.phone)) return `Line ${n}: ${row.name} has no address to be reached at.`
+  return taken === undefined ? null : `Line ${n}: the same address as line ${taken}.`
+}
 
 /**
  * The rows of a CSV with a head: separated by comma, semicolon or tab; a byte order mark and either kind of line end are
@@ -77,18 +89,9 @@ export function readList(csv: string): { rows: Row[]; problems: { n: number; pro
     }
     const n = i + 2
     const wrong = parsed.errors.find((e) => e.row === i && e.code !== 'TooFewFields')
-    const address = row.email.toLowerCase() || row.phone.replace(/\D/g, '')
-    if (wrong) problems.push({ n, problem: `Line ${n}: ${wrong.message}.` })
-    else if (!row.name) problems.push({ n, problem: `Line ${n}: no name.` })
-    else if (/\uFFFD/.test(row.name))
-      problems.push({ n, problem: `Line ${n}: “${row.name}” has letters that were lost. Save the list as UTF-8.` })
-    else if (row.email && !isMail(row.email))
-      problems.push({ n, problem: `Line ${n}: “${row.email}” is not an e-mail address.` })
-    else if (!row.email && !isPhone(row.phone))
-      problems.push({ n, problem: `Line ${n}: ${row.name} has no address to be reached at.` })
-    else if (seen.has(address))
-      problems.push({ n, problem: `Line ${n}: the same address as line ${seen.get(address)}.` })
-    else seen.set(address, n)
+    const problem = wrong ? `Line ${n}: ${wrong.message}.` : problemOf(n, row, seen)
+    if (problem) problems.push({ n, problem })
+    else seen.set(addressOf(row), n)
     return row
   })
   return { rows, problems }
@@ -255,19 +258,21 @@ async function contactFor(row: Row): Promise<string> {
   })
 }
 
-/** Tries the rows again that failed on the way; what is wrong in the list itself stays wrong. */
-export async function retryList(id: string): Promise<ListView> {
+/** Tries the failed rows again, with what was put right in them; one that still can't be sent to says why. */
+export async function retryList(id: string, corrected: z.output<typeof retryRows>['rows']): Promise<ListView> {
   await write(async (tx) => {
-    const failed = await tx
-      .select()
-      .from(listRows)
-      .where(and(eq(listRows.listId, id), eq(listRows.state, 'failed')))
-    for (const { n, row } of failed)
-      if (row.name && (isMail(row.email) || (!row.email && isPhone(row.phone))))
-        await tx
-          .update(listRows)
-          .set({ state: 'waiting', problem: '' })
-          .where(and(eq(listRows.listId, id), eq(listRows.n, n)))
+    const rows = await tx.select().from(listRows).where(eq(listRows.listId, id)).orderBy(asc(listRows.n))
+    if (rows.length === 0) throw notFound('list')
+    const seen = new Map(rows.filter((r) => r.state !== 'failed').map((r) => [addressOf(r.row), r.n]))
+    for (const { n, row } of rows.filter((r) => r.state === 'failed')) {
+      const next = { ...row, ...corrected.find((c) => c.n === n)?.to }
+      const problem = problemOf(n, next, seen)
+      if (!problem) seen.set(addressOf(next), n)
+      await tx
+        .update(listRows)
+        .set({ row: next, ...(problem ? { problem } : { state: 'waiting', problem: '' }) })
+        .where(and(eq(listRows.listId, id), eq(listRows.n, n)))
+    }
     await enqueue('list', `list:${id}:${now()}`, { listId: id })
   })
   return listView(id)
@@ -299,6 +304,6 @@ export async function listView(id: string): Promise<ListView> {
     total: of('sent') + of('waiting') + of('failed'),
     sent: of('sent'),
     waiting: of('waiting'),
-    failed: failed.map((f) => ({ n: f.n, name: f.row.name, problem: f.problem })),
+    failed: failed.map(({ n, row: { name, email, phone }, problem }) => ({ n, name, email, phone, problem })),
   }
 }
