@@ -436,7 +436,7 @@ describe('while it is out', () => {
   })
 
   it('signed on paper: the scan is kept, with the day and who says so', async () => {
-    const { paper } = await out()
+    const { paper, token } = await out()
     const petra = await personIn(owner, paper, 'Petra Holm')
     const url = (day: string) =>
       `${server.origin}/api/papers/${paper}/on-paper?${new URLSearchParams({ person: petra.id, day, name: 'scan.png' })}`
@@ -451,6 +451,8 @@ describe('while it is out', () => {
     expect((await give(today, Buffer.from('words'))).status).toBe(422)
     expect((await give(today, specimen('passport'))).status).toBe(200)
     expect((await give(today, specimen('passport'))).status).toBe(409)
+    // Their own link shows that it is done.
+    expect((await viewOf(client, token)).state).toBe('done')
     await countersign(owner, paper)
     expect(await sealedText(paper)).toContain('as Maren Fosse says')
   })

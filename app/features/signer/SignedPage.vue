@@ -85,7 +85,6 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
     <section v-if="view.beside" class="next" aria-labelledby="beside">
       <h2 id="beside">{{ says('besideTitle', { name: view.beside }) }}</h2>
       <p>{{ says('besideWords') }}</p>
-      <p v-if="told" class="error" role="alert">{{ told }}</p>
       <button class="btn main big wide" :disabled="busy" @click="handOn">
         {{ says('besideHere', { name: view.beside.split(' ')[0]! }) }}
       </button>
@@ -99,7 +98,6 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
         }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
-      <p v-if="told" class="error" role="alert">{{ told }}</p>
       <button class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
         {{ says('pay', { amount: money(view.pay.amount, view.pay.currency) }) }}
       </button>
@@ -108,6 +106,7 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
       <p class="strong">{{ says('arrived', { stage }) }}</p>
       <p v-if="later" class="small">{{ followsWords }}</p>
     </section>
+    <p v-if="told" class="error" role="alert">{{ told }}</p>
     <ul class="keep">
       <li v-for="p in view.papers" :key="p.id">
         <a :href="pdfOf(p.id, p.sealed)" target="_blank">{{

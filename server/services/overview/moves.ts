@@ -1,4 +1,4 @@
-import { and, asc, eq, lt, ne, or, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
 import { addDays, lateWords } from '../../../core/calendar/dates'
 import { type LineFacts, current } from '../../../core/line/line'
 import type { Move, Waiting } from '../../../shared/overview'
@@ -94,16 +94,31 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
  * jobs that would otherwise ask for the same draft to be sent.
  */
 export async function checks(me: string | null): Promise<{ mine: Move[]; others: Waiting[]; hidden: Set<string> }> {
+  // Few are being checked at any time: they are looked up first, and the rest of what is shown by them.
+  const waiting = await db()
+    .select({ paperId: roundPlans.paperId })
+    .from(roundPlans)
+    .where(isNotNull(roundPlans.checkWith))
+    .limit(SHOWN * 4)
+  if (waiting.length === 0) return { mine: [], others: [], hidden: new Set() }
   const found = await db()
     .select({ ...columns, paperId: papers.id, paper: papers.title, member: members.id, name: members.name })
-    .from(roundPlans)
+    .from(papers)
+    .innerJoin(roundPlans, eq(roundPlans.paperId, papers.id))
     .innerJoin(members, eq(members.id, roundPlans.checkWith))
-    .innerJoin(papers, and(eq(papers.id, roundPlans.paperId), eq(papers.state, 'draft')))
     .innerJoin(jobs, eq(jobs.id, papers.jobId))
     .innerJoin(standings, eq(standings.jobId, papers.jobId))
     .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .orderBy(asc(standings.sortDay), asc(papers.id))
-    .limit(SHOWN * 4)
+    .where(
+      and(
+        inArray(
+          papers.id,
+          waiting.map((w) => w.paperId),
+        ),
+        eq(papers.state, 'draft'),
+      ),
+    )
+    .orderBy(asc(sql`+${standings.sortDay}`), asc(papers.id))
   const title = (r: (typeof found)[number]) => r.paper.toLowerCase()
   return {
     mine: found

@@ -7,7 +7,6 @@ import { roundEvents } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import { theBusiness } from '../business'
 import { typeOf } from './attachments'
-import { revokeLinks } from './links'
 import type { Actor } from './record'
 import { roundOfPaper, personOf, happen } from './happen'
 
@@ -35,7 +34,6 @@ export async function signedOnPaper(
       data: { day: said.day, says: actor.name, scan: sha },
       notable: true,
     })
-    await revokeLinks(person.id, 'email')
   })
 }
 
