@@ -1,4 +1,4 @@
-import type { PlanPerson, RoundPlan } from '../../core/rounds/plan'
+import { type PlanPerson, type RoundPlan, planPerson } from '../../core/rounds/plan'
 import type { PlanView } from '../../shared/rounds'
 import type { Caller } from './caller'
 import { makeJob, makePaper, paperOf } from './line'
@@ -20,25 +20,8 @@ let count = 0
 /** Somebody new in a plan. */
 export function somebody(over: Partial<PlanPerson> & { name: string }): PlanPerson {
   count += 1
-  return {
-    key: `k${count}`,
-    contactId: null,
-    memberId: null,
-    email: `${over.name.split(' ')[0]!.toLowerCase()}${Date.now().toString(36)}${count}@clients.example`,
-    phone: '',
-    turn: 1,
-    part: 'copy',
-    of: null,
-    stands: [],
-    reach: 'email',
-    proof: { kind: 'none' },
-    language: 'auto',
-    subject: '',
-    message: '',
-    mayPassOn: false,
-    copy: 'attached',
-    ...over,
-  }
+  const email = `${over.name.split(' ')[0]!.toLowerCase()}${Date.now().toString(36)}${count}@clients.example`
+  return planPerson.parse({ key: `k${count}`, email, turn: 1, part: 'copy', ...over })
 }
 
 /** A contract whose client has what is given, not sent yet. */

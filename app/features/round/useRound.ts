@@ -36,17 +36,20 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     } catch (e) {
       kept.value = 'not kept'
       notices.trouble(e)
-      if (e instanceof ApiProblem && e.code === 'offline') timer = setTimeout(() => (saving = saving.then(save)), 4000)
+      if (e instanceof ApiProblem && e.code === 'offline') queue(4000)
       if (e instanceof ApiProblem && e.code === 'stale') await take()
     }
+  }
+  function queue(ms: number): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      saving = saving.then(save)
+    }, ms)
   }
   function later(): void {
     touched += 1
     kept.value = 'keeping'
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      saving = saving.then(save)
-    }, 500)
+    queue(500)
   }
   /** Waits until every change has been kept. */
   async function settle(): Promise<void> {

@@ -1,5 +1,6 @@
 import { index, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Invoice } from '../../../core/invoices/invoice'
+import type { CardAsk } from '../../gateways/cards'
 import { at, flag, id, json, money } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
@@ -69,15 +70,7 @@ export const invoices = sqliteTable('invoices', {
 /** The stand-in card page's own book. */
 export const standinCards = sqliteTable('standin_cards', {
   id: id(),
-  request: json<{
-    reference: string
-    amount: number
-    currency: string
-    label: string
-    payee: string
-    returnTo: string
-    callbackUrl: string
-  }>('request').notNull(),
+  request: json<CardAsk>('request').notNull(),
   state: text('state').notNull(),
   createdAt: at('created_at').notNull(),
 })

@@ -118,6 +118,7 @@ export async function checks(me: string | null): Promise<{ mine: Move[]; others:
         eq(papers.state, 'draft'),
       ),
     )
+    // With the plus, the order doesn’t make SQLite walk the jobs by their day.
     .orderBy(asc(sql`+${standings.sortDay}`), asc(papers.id))
   const title = (r: (typeof found)[number]) => r.paper.toLowerCase()
   return {
