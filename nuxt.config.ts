@@ -1,6 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import { buildWorker } from './scripts/build-worker.mjs'
 
+/** The addresses of the pages, as the router has them: what the server takes for a page. */
+let pages: string[] = []
+
 const root = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineNuxtConfig({
@@ -39,11 +42,23 @@ export default defineNuxtConfig({
   vite: { build: { target: 'es2022' }, optimizeDeps: { include: [] } },
   nitro: {
     compressPublicAssets: true,
-    serverAssets: [{ baseName: 'migrations', dir: root('./server/db/migrations') }],
+    serverAssets: [
+      { baseName: 'migrations', dir: root('./server/db/migrations') },
+      { baseName: 'specimens', dir: root('./server/gateways/identity/specimens') },
+    ],
+    virtual: { '#upwold/pages': () => `export default ${JSON.stringify(pages)}` },
     esbuild: { options: { target: 'node20' } },
     typescript: { tsConfig: { include: ['../core/**/*.d.ts'] } },
   },
   hooks: {
+    'pages:resolved': (all) => {
+      const walk = (list: typeof all, base: string): string[] =>
+        list.flatMap((p) => {
+          const path = p.path.startsWith('/') ? p.path : `${base}/${p.path}`.replace(/\/$/, '')
+          return p.children?.length ? walk(p.children, path) : [path]
+        })
+      pages = walk(all, '')
+    },
     // Nothing is fetched before it is wanted: a signer's phone has better things to do than to fetch what draws pages.
     'build:manifest': (manifest) => {
       for (const entry of Object.values(manifest)) {

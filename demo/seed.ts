@@ -127,7 +127,11 @@ async function signAs(paperId: string, party: string): Promise<void> {
   const state = await roundState(round!.id)
   const who = mayAct(state).find((p) => p.party === party)!
   const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, who.id))
-  const holder = { person: person!, channel: person!.memberId ? ('member' as const) : ('email' as const) }
+  const holder = {
+    person: person!,
+    channel: person!.memberId ? ('member' as const) : ('email' as const),
+    sessionId: null,
+  }
   const from = person!.memberId ? { ip: '192.0.2.10', device: LAPTOP } : AT_HOME
   await recordOpened(holder, from)
   tick(3)
@@ -229,9 +233,10 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
   goTo(job.began + 1, 19, 12)
   if (to === 'quote-opened' || declined) {
     const [person] = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round!.id))
-    await recordOpened({ person: person!, channel: 'email' }, AT_HOME)
+    await recordOpened({ person: person!, channel: 'email', sessionId: null }, AT_HOME)
     tick(4)
-    if (declined) await declinePart({ person: person!, channel: 'email' }, 'too late in the day', AT_HOME)
+    if (declined)
+      await declinePart({ person: person!, channel: 'email', sessionId: null }, 'too late in the day', AT_HOME)
     return
   }
   await signAs(quoteId, 'client')

@@ -34,9 +34,11 @@ export async function buildWorker(folder) {
   }
   copyFileSync(join(root, 'node_modules/zxing-wasm/dist/reader/zxing_reader.wasm'), join(folder, 'zxing_reader.wasm'))
   const outfile = join(folder, 'index.mjs')
+  const entry = (name) => join(root, `server/worker/${name}.ts`)
   await build({
-    entryPoints: [join(root, 'server/worker/index.ts')],
-    outfile,
+    entryPoints: [entry('index'), entry('strangers')],
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',

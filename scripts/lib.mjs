@@ -88,11 +88,15 @@ export const freePort = () =>
     })
   })
 
+/** Everything outside is pretended, and the owner may look into the post room: for the demo, tests and measurements. */
+export const STANDINS = { UPWOLD_STANDINS: 'cards,identity,post', UPWOLD_POST_ROOM_OPENS: 'yes' }
+
 /** A fresh database with the demo business in `folder`. */
 export function seed(folder) {
   rmSync(folder, { recursive: true, force: true })
   mkdirSync(folder, { recursive: true })
   run('npx', ['tsx', 'scripts/seed.ts'], {
+    ...STANDINS,
     UPWOLD_DATA: folder,
     UPWOLD_WORKER: join(root, '.output/server/worker/index.mjs'),
   })
@@ -122,6 +126,7 @@ export async function serve(folder, port, env = {}) {
       PORT: String(port),
       NITRO_PORT: String(port),
       UPWOLD_ORIGIN: origin,
+      ...(env.UPWOLD_MAIL ? { UPWOLD_STANDINS: 'cards,identity,post' } : STANDINS),
       ...env,
     },
     stdio: ['ignore', 'pipe', 'pipe'],

@@ -1,10 +1,12 @@
 import { fromFolder, migrate } from '../server/db/migrate'
 import { closeDb } from '../server/db/client'
+import { upgrade } from '../server/db/upgrade'
 import { closePool } from '../server/render/pool'
 import { seedDemo } from '../demo/seed'
 
 const began = Date.now()
 await migrate(fromFolder('server/db/migrations'))
+await upgrade()
 await seedDemo()
 await closePool()
 closeDb()

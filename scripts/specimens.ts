@@ -118,7 +118,7 @@ const day = (d: string, c: string) => `${d.slice(4)}.${d.slice(2, 4)}.${c}${d.sl
 const FACE =
   '<svg viewBox="0 0 100 126" width="230" height="290"><circle cx="50" cy="46" r="24" fill="#b99f86"/><path d="M8 126c2-32 20-46 42-46s40 14 42 46z" fill="#6b3f78"/></svg>'
 
-mkdirSync(join(root, 'public/specimens'), { recursive: true })
+mkdirSync(join(root, 'server/gateways/identity/specimens'), { recursive: true })
 prepareZXingModule({
   overrides: { wasmBinary: readFileSync(require.resolve('zxing-wasm/writer/zxing_writer.wasm')) } as never,
 })
@@ -142,6 +142,6 @@ for (const d of DOCUMENTS) {
     `<style>${css}</style><div class="doc"><div class="top"><div class="face">${FACE}</div><div><h1>${d.title.toUpperCase()} · UTOPIA</h1><dl><dt>Family name</dt><dd>${d.holder.family}</dd><dt>Given names</dt><dd>${d.holder.given}</dd><dt>Born</dt><dd>${day(d.holder.born, '19')}</dd><dt>Number</dt><dd>${d.holder.number}</dd><dt>Valid until</dt><dd>${day(d.holder.expires, '20')}</dd></dl><p class="mark">SPECIMEN</p></div></div>${foot}</div>`,
   )
   await page.evaluate(() => document.fonts.ready)
-  await page.screenshot({ path: join(root, `public/specimens/${d.file}.png`) })
+  await page.screenshot({ path: join(root, `server/gateways/identity/specimens/${d.file}.png`) })
 }
 await browser.close()

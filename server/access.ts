@@ -1,184 +1,146 @@
-import type { H3Event } from 'h3'
+import { type H3Event, deleteCookie, getCookie, setCookie } from 'h3'
+import { useConfig } from './config'
 import { Problem } from './problem'
-import { memberById, type Member } from './services/members/members'
+import { type Member, memberById } from './services/members/members'
 import { type LinkHolder, holderOf, unknownLink } from './services/rounds/links'
 import { isProved } from './services/rounds/proof'
-import { fromWhere } from './route'
-import { readPass, readSession } from './session'
+import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from './sessions'
+import { fromWhere } from './where'
 
 /**
  * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
  * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature.
  */
-export type Rule = 'anyone' | 'member' | 'owner' | 'signer' | 'link' | 'pad' | 'locked'
-
-/**
- * Every route of the API and who may call it; what isn't here nobody may. `*` stands for one part of the path.
- * This is the only place that decides access; services don't ask again.
- */
-export const ACCESS: Record<string, Rule> = {
-  'GET /api/health': 'anyone',
-  'GET /api/session': 'anyone',
-  'POST /api/session': 'anyone',
-  'DELETE /api/session': 'anyone',
-  'POST /api/callbacks/cards': 'anyone',
-  'GET /api/today': 'member',
-  'GET /api/stream': 'member',
-  'GET /api/find': 'member',
-  'GET /api/jobs': 'member',
-  'POST /api/jobs': 'member',
-  'GET /api/jobs/*': 'member',
-  'PATCH /api/jobs/*': 'member',
-  'PUT /api/jobs/*/lines': 'member',
-  'POST /api/jobs/*/notes': 'member',
-  'POST /api/jobs/*/guests': 'member',
-  'POST /api/jobs/*/papers': 'member',
-  'POST /api/jobs/*/payments': 'owner',
-  'GET /api/jobs/*/export': 'member',
-  'GET /api/contacts': 'member',
-  'POST /api/contacts': 'member',
-  'PATCH /api/contacts/*': 'member',
-  'GET /api/library': 'member',
-  'POST /api/templates': 'member',
-  'POST /api/templates/bring': 'member',
-  'GET /api/templates/*': 'member',
-  'PATCH /api/templates/*': 'member',
-  'GET /api/templates/*/export': 'member',
-  'GET /api/templates/*/versions': 'member',
-  'GET /api/templates/*/versions/*': 'member',
-  'POST /api/clauses': 'member',
-  'GET /api/clauses/*': 'member',
-  'PUT /api/clauses/*': 'member',
-  'GET /api/papers': 'member',
-  'PATCH /api/papers/*': 'member',
-  'POST /api/papers/*/amendments': 'member',
-  'DELETE /api/papers/*/amendments/*': 'member',
-  'POST /api/papers/*/amendments/*/template': 'member',
-  'POST /api/papers/*/drift': 'member',
-  'GET /api/papers/*/export': 'member',
-  'GET /api/papers/*/attachments/*': 'member',
-  'POST /api/files': 'member',
-  'GET /api/files/*': 'member',
-  'GET /api/files/*/text': 'member',
-  'POST /api/jobs/*/marked': 'member',
-  'GET /api/papers/*/marking': 'member',
-  'PUT /api/papers/*/marking': 'member',
-  'POST /api/papers/*/marking/pages': 'member',
-  'POST /api/papers/*/marking/replace': 'member',
-  'POST /api/papers/*/marking/template': 'member',
-  'GET /api/templates/*/marking': 'member',
-  'PUT /api/templates/*/marking': 'member',
-  'POST /api/templates/*/marking/pages': 'member',
-  'POST /api/templates/*/marking/replace': 'member',
-  'GET /api/papers/*/data': 'member',
-  'POST /api/papers/*/write-back': 'member',
-  'POST /api/papers/*/enclosures': 'member',
-  'GET /api/papers/*/enclosures/*': 'member',
-  'DELETE /api/papers/*/enclosures/*': 'member',
-  'GET /api/papers/*': 'member',
-  'DELETE /api/papers/*': 'member',
-  'GET /api/papers/*/pdf': 'member',
-  'GET /api/papers/*/sealed': 'member',
-  'GET /api/papers/*/events': 'member',
-  'POST /api/papers/*/send': 'member',
-  'POST /api/papers/*/withdraw': 'member',
-  'POST /api/papers/*/nudge': 'member',
-  'GET /api/papers/*/plan': 'member',
-  'PUT /api/papers/*/plan': 'member',
-  'POST /api/papers/*/check': 'member',
-  'POST /api/papers/*/copy': 'member',
-  'POST /api/papers/*/keep-round': 'member',
-  'POST /api/papers/*/round': 'member',
-  'POST /api/papers/*/on-paper': 'member',
-  'GET /api/papers/*/scans/*': 'member',
-  'POST /api/papers/*/people/*/link': 'member',
-  'POST /api/messages': 'member',
-  'DELETE /api/messages/*': 'member',
-  'POST /api/jobs/*/lists': 'member',
-  'GET /api/lists/*': 'member',
-  'POST /api/lists/*/retry': 'member',
-  'GET /api/business/settings': 'member',
-  'PUT /api/business/settings': 'owner',
-  'POST /api/papers/*/countersign': 'member',
-  'POST /api/handover': 'member',
-  'GET /api/handover': 'locked',
-  'DELETE /api/handover': 'locked',
-  'GET /api/money': 'member',
-  'GET /api/invoices/*/pdf': 'member',
-  'GET /api/post': 'member',
-  'GET /api/post/*': 'member',
-  'GET /api/post/*/attachment': 'member',
-  'GET /api/certificate': 'owner',
-  'GET /api/sign/*': 'link',
-  'POST /api/sign/*/code/send': 'link',
-  'POST /api/sign/*/code': 'link',
-  'POST /api/sign/*/document': 'link',
-  'GET /api/pad/*': 'pad',
-  'POST /api/pad/*': 'pad',
-  'PUT /api/sign/*': 'signer',
-  'GET /api/sign/*/pdf': 'signer',
-  'GET /api/sign/*/sealed': 'signer',
-  'GET /api/sign/*/enclosures/*': 'signer',
-  'POST /api/sign/*/attachment': 'signer',
-  'POST /api/sign/*/opened': 'signer',
-  'POST /api/sign/*/finish': 'signer',
-  'POST /api/sign/*/decline': 'signer',
-  'POST /api/sign/*/question': 'signer',
-  'POST /api/sign/*/pay': 'signer',
-  'POST /api/sign/*/pass-on': 'signer',
-  'POST /api/sign/*/pad': 'signer',
-  'POST /api/sign/*/witness': 'signer',
-  'POST /api/sign/*/picture': 'signer',
-  'GET /api/sign/*/picture/*': 'signer',
-  'POST /api/sign/*/keep': 'signer',
-}
-
-const RULES = Object.entries(ACCESS).map(([route, rule]) => {
-  const [method, path] = route.split(' ') as [string, string]
-  return { method, pattern: new RegExp(`^${path.replaceAll('*', '([^/]+)')}$`), rule }
-})
-
-/** The rule for a request, or null when there is no such route. */
-export function ruleFor(method: string, path: string): { rule: Rule; part: string | null } | null {
-  for (const r of RULES) {
-    const m = r.method === method ? r.pattern.exec(path) : null
-    if (m) return { rule: r.rule, part: m[1] ?? null }
-  }
-  return null
-}
+export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked'] as const
+export type Rule = (typeof RULES)[number]
 
 declare module 'h3' {
   interface H3EventContext {
+    session?: Session
     member?: Member
     holder?: LinkHolder
     /** Whether the holder of a link has proved who they are, or need not. */
     proved?: boolean
-    handover?: { personId: string }
   }
 }
 
-/** Lets a request through, with who it is in the event's context, or throws the reason why not. */
-export async function authorise(event: H3Event, method: string, path: string): Promise<void> {
-  const found = ruleFor(method, path)
-  if (!found) throw new Problem('not-found', 'There is nothing at this address.')
-  if (found.rule === 'anyone') return
-  if (found.rule === 'signer' || found.rule === 'link' || found.rule === 'pad') {
-    const holder = await holderOf(decodeURIComponent(found.part!), fromWhere(event).ip)
-    if ((found.rule === 'pad') !== (holder.channel === 'pad')) throw unknownLink()
-    event.context.holder = holder
-    event.context.proved = await isProved(holder, readPass(event, holder.person.id))
-    if (found.rule === 'signer' && !event.context.proved)
-      throw new Problem('not-signed-in', 'Show first that it is you.', {}, { reason: 'prove' })
+const HANDED_OVER = () =>
+  new Problem('locked', 'This device is handed over. It has to be handed back with the PIN first.')
+
+/**
+ * Lets a call of the route that runs through, with who it is in the event's context, or throws the reason why not. `token`
+ * is the link in the address as the router read it. Called by `route()` alone.
+ */
+export async function authorise(event: H3Event, who: Rule, token: string): Promise<void> {
+  switch (who) {
+    case 'anyone':
+      return
+    case 'signer':
+    case 'link':
+    case 'pad':
+      return authoriseLink(event, who, token)
+    case 'member':
+    case 'owner':
+    case 'locked':
+      return authoriseMember(event, who)
+    default:
+      // No rule was decided for this route: nobody may.
+      throw new Problem('not-found', 'There is nothing at this address.')
+  }
+}
+
+async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'pad', token: string): Promise<void> {
+  const from = fromWhere(event)
+  const holder = await holderOf(token, from.ip)
+  if ((who === 'pad') !== (holder.channel === 'pad')) throw unknownLink()
+  await insistOnSession(event, holder)
+  event.context.holder = holder
+  event.context.proved = await isProved(holder, getCookie(event, passName(holder.person.id)))
+  if (who === 'signer' && !event.context.proved)
+    throw new Problem('not-signed-in', 'Show first that it is you.', {}, { reason: 'prove' })
+}
+
+/**
+ * What a link is good for depends on who brings it: a place of a member's only with that member's own living session, a
+ * device that was handed over only on that device, a pad only while the screen that opened it may still sign.
+ */
+async function insistOnSession(event: H3Event, holder: LinkHolder): Promise<void> {
+  if (holder.channel === 'pad') {
+    if (holder.sessionId !== null && !(await sessionLives(holder.sessionId))) throw unknownLink()
     return
   }
-  const session = await readSession(event)
-  const member = session.memberId ? await memberById(session.memberId) : null
-  if (!member) throw new Problem('not-signed-in', 'Sign in first.')
-  if (found.rule === 'locked') {
-    if (!session.handover) throw new Problem('not-now', 'This device is not handed over.')
-    event.context.handover = session.handover
-  } else if (session.handover)
-    throw new Problem('locked', 'This device is handed over. It has to be handed back with the PIN first.')
-  if (found.rule === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
-  event.context.member = member
+  const session = holder.person.memberId || holder.channel === 'device' ? await readSession(event) : null
+  if (holder.person.memberId) {
+    if (session?.kind === 'handover') throw HANDED_OVER()
+    if (session?.memberId !== holder.person.memberId)
+      throw new Problem(
+        'not-signed-in',
+        `Only ${holder.person.name} can open this, signed in.`,
+        {},
+        { reason: 'member' },
+      )
+    event.context.session = session
+  } else if (holder.channel === 'device') {
+    if (session?.kind !== 'handover' || session.id !== holder.sessionId) throw unknownLink()
+    event.context.session = session
+  }
 }
+
+async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked'): Promise<void> {
+  const session = await readSession(event)
+  const member = session ? await memberById(session.memberId) : null
+  if (session && member) Object.assign(event.context, { session, member })
+  if (!session || !member) throw new Problem('not-signed-in', 'Sign in first.')
+  if (who === 'locked' && session.kind !== 'handover') throw new Problem('not-now', 'This device is not handed over.')
+  if (who !== 'locked' && session.kind !== 'member') throw HANDED_OVER()
+  if (who === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
+}
+
+/** Over https a cookie says by its name that it was set by this very host, for all of it, and never in clear. */
+const named = (name: string) => (useConfig().secureCookies ? `__Host-${name}` : name)
+const cookie = (maxAge: number) => ({
+  httpOnly: true,
+  sameSite: 'lax' as const,
+  secure: useConfig().secureCookies,
+  path: '/',
+  maxAge,
+})
+const SESSION = 'upwold'
+const DEVICE = 'upwold-device'
+const YEAR = 60 * 60 * 24 * 365
+
+/** The session of whoever asks, if one lives. */
+export const readSession = (event: H3Event): Promise<Session | null> =>
+  sessionOf(getCookie(event, named(SESSION)), fromWhere(event))
+
+/** Gives whoever asks another session: at sign-in, and whenever what they may do changes. The one before is over. */
+export async function changeSession(
+  event: H3Event,
+  what: { memberId: string; kind: Session['kind']; personId?: string },
+  from: Visitor = fromWhere(event),
+): Promise<Session> {
+  const before = await readSession(event)
+  const { token, session } = await openSession(what, from, before?.id)
+  setCookie(event, named(SESSION), token, cookie(LONGEST_SECONDS))
+  return session
+}
+export const forgetSession = (event: H3Event): void =>
+  deleteCookie(event, named(SESSION), { path: '/', secure: useConfig().secureCookies })
+
+/** The browser's own mark from an earlier sign-in, and the way to leave one. */
+export const deviceMark = (event: H3Event): string | undefined => getCookie(event, named(DEVICE))
+export const keepDeviceMark = (event: H3Event, mark: string): void =>
+  setCookie(event, named(DEVICE), mark, cookie(YEAR))
+
+const passName = (personId: string) => named(`pass-${personId.slice(0, 12)}`)
+/** Leaves in a signer's browser that they have proved who they are; only the server reads it. */
+export function keepPass(event: H3Event, personId: string, pass: string): { ok: true } {
+  setCookie(event, passName(personId), pass, cookie(60 * 60 * 24 * 90))
+  return { ok: true }
+}
+
+/** Lets whoever pays come back to their link: it lies in their own browser, encrypted, not with the card service. */
+export const keepWayBack = (event: H3Event, request: string, sealed: string): void =>
+  setCookie(event, named(`back-${request}`), sealed, cookie(60 * 60 * 24))
+export const wayBack = (event: H3Event, request: string): string | undefined =>
+  getCookie(event, named(`back-${request}`))

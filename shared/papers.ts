@@ -4,7 +4,7 @@ import type { PaperDocument } from '../core/document/model'
 import type { PaperFigures } from '../core/layout/expand'
 import type { Drift } from '../core/merge/drift'
 import type { Gap, MergeContext } from '../core/merge/merge'
-import type { RoundPersonView } from './rounds'
+import type { CheckView, RoundPersonView } from './rounds'
 import type { PreflightNote } from '../core/preflight/preflight'
 import type { WriteBackRow } from './marking'
 import { line, prose, requiredLine } from './text'
@@ -38,7 +38,10 @@ export const changePaper = z.object({
     .optional(),
 })
 export const settleDrift = z.object({ how: z.enum(['leave', 'anew', 'addendum']), key: recordId.optional() })
+/** What somebody looked at before they sent it: `seen` as the paper’s page had it, `plan` the version of the round’s plan. */
+export const looked = { seen: z.string().length(64), plan: z.number().int().min(0) }
 export const sendPaper = z.object({
+  ...looked,
   /** What isn’t said here is as the plan of the round has it. */
   subject: requiredLine(300, 'The subject').optional(),
   message: prose(5000)
@@ -109,6 +112,10 @@ export interface PaperView {
     templateId: string | null
     templateEdition: number | null
   }
+  /** What all of this is made from, as one hash: whoever sends it says that they saw it. */
+  seen: string
+  /** The check of a correction of what is out. */
+  correction: CheckView | null
   drift: Drift[]
   /** Somebody else’s PDF: it is marked, not written on. */
   marked: boolean

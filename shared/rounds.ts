@@ -11,7 +11,7 @@ import {
   roundPlan,
 } from '../core/rounds/plan'
 import type { PersonState } from '../core/rounds/rounds'
-import { titlesOf } from './papers'
+import { looked, titlesOf } from './papers'
 import { line, prose, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)
@@ -20,7 +20,22 @@ export const savePlan = z.object({ plan: roundPlan, version: z.number().int().no
 export const checkStep = z.object({
   step: z.enum(['hand-in', 'pass', 'return', 'take-back']),
   remark: line(1000).default(''),
+  /** Why a paper that is out is corrected: handed in with it, the correction is what is checked. */
+  correct: line(500).optional(),
+  /** What was looked at, where it goes out by this step. */
+  seen: looked.seen.optional(),
 })
+
+/** Where a check inside the business stands, for one member. */
+export interface CheckView {
+  status: 'none' | 'waiting' | 'passed' | 'returned'
+  by: string
+  remark: string
+  mine: boolean
+  own: boolean
+  /** Whether this member’s corrections have to be checked. */
+  asked: boolean
+}
 
 /** How a round is to be, as the sending sheet shows it. */
 export interface PlanView {
@@ -37,11 +52,13 @@ export interface PlanView {
   me: string
   /** The member sends only after somebody else of the business has checked it. */
   mustBeChecked: boolean
-  check: { status: 'none' | 'waiting' | 'passed' | 'returned'; by: string; remark: string; mine: boolean; own: boolean }
+  check: Omit<CheckView, 'asked'>
   messages: SavedMessage[]
   /** What one identity check costs. */
   documentCost: Minor
   currency: string
+  /** By what people can be reached and proved here. */
+  means: { mail: boolean; text: boolean; identity: boolean }
 }
 export interface SavedMessage {
   id: string
@@ -82,7 +99,7 @@ export const manageRound = z.discriminatedUnion('do', [
   z.object({ do: z.literal('add-copy'), name: requiredLine(200, 'The name'), email: line(200) }),
   z.object({ do: z.literal('reopen'), person: recordId }),
   z.object({ do: z.literal('answer'), person: recordId, answer: prose(5000) }),
-  z.object({ do: z.literal('revise'), why: line(500).default('') }),
+  z.object({ do: z.literal('revise'), why: line(500).default(''), seen: looked.seen }),
 ])
 export type ManageRound = z.output<typeof manageRound>
 /** Who says that somebody signed on paper, and when that was. The scan is the body. */

@@ -91,6 +91,9 @@ export interface SignerView {
     paid: boolean
     later: { label: string; amount: Minor; dueOn: string | null } | null
     currency: string
+    /** Whether it can be paid by card here; by bank it always can. */
+    byCard: boolean
+    bank: string
   } | null
 }
 

@@ -1,4 +1,4 @@
-import { formatDay, relativeDay } from '~~/core/calendar/dates'
+import { formatDay, formatInstant, relativeDay } from '~~/core/calendar/dates'
 import { formatMoney, minor } from '~~/core/money/money'
 
 export const money = (amount: number, currency: string): string => formatMoney(minor(amount), currency)
@@ -25,4 +25,16 @@ export function spanWords(starts: string | null, ends: string | null, today: str
   return starts.slice(0, 10) === ends.slice(0, 10)
     ? `${from} to ${ends.slice(11)}`
     : `${from} to ${formatDay(ends.slice(0, 10), today)} ${ends.slice(11)}`
+}
+
+/** A day and an hour in the business's zone. */
+export const instantWords = (instant: string, timeZone: string, today: string): string =>
+  formatInstant(instant, timeZone, today)
+
+/** Where an address is, as far as it says so itself. */
+export function placeWords(address: string): string {
+  if (!address) return ''
+  if (/^(127\.|::1$)/.test(address)) return 'this machine'
+  const near = /^(10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|f[cd]|fe80:)/i.test(address)
+  return near ? `${address}, the network here` : address
 }

@@ -2,6 +2,12 @@ interface Session {
   member: { id: string; name: string; role: 'owner' | 'staff' } | null
   handover: boolean
   business: { name: string; currency: string; timeZone: string } | null
+  /** What of the outside world is pretended here. */
+  standins: ('cards' | 'identity' | 'post')[]
+  /** Whether this member may open links in the post room. */
+  postRoomOpens?: boolean
+  /** No way to send mail has been set. */
+  noMail?: boolean
 }
 
 /** Who is signed in, and whether the device is handed over. */

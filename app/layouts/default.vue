@@ -18,6 +18,12 @@ const initials = computed(
       .join('')
       .slice(0, 2) ?? '',
 )
+const PRETENDED = { cards: 'card payments', identity: 'identity checks', post: 'mail and texts' } as const
+/** What of the outside world is pretended, in words. */
+const pretended = computed(() => {
+  const list = (session.data?.standins ?? []).map((s) => PRETENDED[s])
+  return list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : (list[0] ?? '')
+})
 const menu = ref(false)
 const help = ref(false)
 useKeys({
@@ -80,12 +86,21 @@ async function signOut() {
             >
           </p>
           <NuxtLink to="/post">Post room</NuxtLink>
+          <NuxtLink to="/account">{{
+            session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in'
+          }}</NuxtLink>
           <a v-if="session.data?.member?.role === 'owner'" href="/api/certificate" download>Sealing certificate</a>
           <button @click="showKeys">Keys of this screen</button>
           <button @click="signOut">Sign out</button>
         </div>
       </div>
     </header>
+    <p v-if="pretended" class="pretended" role="note">
+      Pretended here: {{ pretended }}. Nothing is really sent, taken or checked.
+    </p>
+    <p v-if="session.data?.noMail" class="pretended" role="note">
+      No mail goes out yet: no way to send it has been set (UPWOLD_MAIL). What is sent waits until there is one.
+    </p>
     <main id="main" tabindex="-1"><slot /></main>
     <Dialog v-model:visible="help" modal dismissable-mask header="Keys" :style="{ width: '380px' }" :draggable="false">
       <dl class="keys">
@@ -197,6 +212,13 @@ async function signOut() {
 .menu a:hover,
 .menu button:hover {
   background: var(--heather-tint);
+}
+.pretended {
+  background: var(--gorse-tint);
+  color: var(--gorse);
+  font-size: var(--size-s);
+  padding: 4px 28px;
+  border-bottom: 1px solid var(--hairline);
 }
 main:focus {
   outline: none;

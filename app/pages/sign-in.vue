@@ -14,7 +14,9 @@ async function submit() {
     await api('/api/session', { method: 'POST', body: { email: email.value, password: password.value } })
     await session.load()
     const to = String(route.query.to ?? '/')
-    await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
+    const inside = /^\/(?![/\\])/.test(to) ? to : '/'
+    // A signing page is drawn by the server.
+    await navigateTo(inside, { external: inside.startsWith('/s/') })
   } catch (e) {
     problem.value = wordsOf(e)
   } finally {

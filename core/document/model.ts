@@ -46,7 +46,7 @@ export const fieldRule: z.ZodType<FieldRule> = z.lazy(() =>
     }),
   ]),
 )
-/** How an answer has to be written. A `pattern` is an ECMAScript one that the whole answer has to match. */
+/** How an answer has to be written. A `pattern` is one of RE2 that the whole answer has to match. */
 export const fieldFormat = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('email') }),
   z.object({ kind: z.literal('phone') }),

@@ -137,14 +137,21 @@ function lineOf(ink: Ink, band: Box, alphabet: Alphabet): string | null {
 }
 
 /** The lines of a machine-readable zone in an upright picture, from the top; empty when there are none. */
-export function readLines(picture: Picture, alphabet: Alphabet): string[] {
+export const readLines = (picture: Picture, alphabet: Alphabet): string[] => readZone(picture, alphabet).lines
+
+/** The same, with how far down in the picture the middle of the zone is, from 0 to 1; null when there is none. */
+export function readZone(picture: Picture, alphabet: Alphabet): { lines: string[]; middle: number | null } {
   const ink = inkOf(picture)
-  const lines = bands(ink).flatMap((band) => lineOf(ink, band, alphabet) ?? [])
+  const found = bands(ink).flatMap((band) => {
+    const line = lineOf(ink, band, alphabet)
+    return line ? [{ line, band }] : []
+  })
   // The last lines of one length: two of 44 or 36, three of 30.
-  const length = lines.at(-1)?.length ?? 0
+  const length = found.at(-1)?.line.length ?? 0
   const wanted = length === 30 ? 3 : 2
-  const last = lines.slice(-wanted)
-  return last.length === wanted && last.every((l) => l.length === length) ? last : []
+  const last = found.slice(-wanted)
+  if (last.length !== wanted || !last.every((l) => l.line.length === length)) return { lines: [], middle: null }
+  return { lines: last.map((l) => l.line), middle: (last[0]!.band.y0 + last.at(-1)!.band.y1) / 2 / picture.height }
 }
 
 /** The alphabet, from a picture of its letters in one row, in order. */

@@ -5,17 +5,29 @@ import {
   PDFDocument,
   PDFInvalidObject,
   PDFName,
-  PDFNumber,
   type PDFObject,
-  PDFRawStream,
+  type PDFRawStream,
   PDFRef,
   PDFStream,
 } from '@cantoo/pdf-lib'
+import { type Inflate, LIMITS, Unsafe, largestPicture, scanPdf, walkTrees, weighForms } from './guard'
 import { shownAs } from './overlay'
 
 /** Why a file was refused, in words for whoever brought it. */
 export type Refusal =
-  'not-pdf' | 'damaged' | 'password' | 'wrong-password' | 'no-pages' | 'too-many-pages' | 'xfa' | 'signed' | 'bomb'
+  | 'not-pdf'
+  | 'damaged'
+  | 'password'
+  | 'wrong-password'
+  | 'no-pages'
+  | 'too-many-pages'
+  | 'xfa'
+  | 'signed'
+  | 'bomb'
+  | 'picture'
+  | 'too-deep'
+  | 'too-many-objects'
+  | 'endless'
 export class RefusedFile extends Error {
   constructor(
     readonly why: Refusal,
@@ -70,9 +82,15 @@ const REFUSED: Record<string, string> = {
   xfa: 'This is an XFA form: its fields are a program, not pages. Open it where it came from and print it to a PDF.',
   signed:
     'This PDF is digitally signed. Marking it would break that signature. It can go with another paper, to be read as it is.',
-  bomb: 'This PDF holds a picture too large to be drawn. Ask for it in a lower resolution.',
+  picture: 'This PDF holds a picture too large to be drawn. Ask for it in a lower resolution.',
+  bomb: 'This PDF unpacks to far more than it could show. Print it to a new PDF and bring in that.',
+  'too-deep': 'This PDF nests its parts so deeply that nothing could draw it. Print it to a new PDF and bring in that.',
+  'too-many-objects': `This PDF is made of more than ${LIMITS.objects.toLocaleString('en')} parts. Print it to a new PDF and bring in that.`,
+  endless: 'This PDF draws the same forms within each other without end. Print it to a new PDF and bring in that.',
 }
 const refuse = (why: Refusal) => new RefusedFile(why, REFUSED[why]!)
+
+const isTooDeep = (error: unknown) => error instanceof RangeError && /call stack/i.test(error.message)
 
 /** Opens a file; `locked` tells that it was protected, whether or not that took a password. */
 async function open(bytes: Uint8Array, password?: string): Promise<{ document: PDFDocument; locked: boolean }> {
@@ -89,6 +107,7 @@ async function open(bytes: Uint8Array, password?: string): Promise<{ document: P
   try {
     return { document: await load(password), locked: password !== undefined }
   } catch (error) {
+    if (isTooDeep(error)) throw refuse('too-deep')
     if (!isLock(error)) throw refuse('damaged')
     if (password !== undefined) throw refuse('wrong-password')
   }
@@ -104,15 +123,32 @@ async function open(bytes: Uint8Array, password?: string): Promise<{ document: P
  * Takes in somebody else's PDF: opens it (with its password, if it needs one), refuses what can't be marked, and takes out
  * everything that runs or carries files (ISO 32000-1, 7.7.3, 7.11.4, 12.6). Page contents stay as they are.
  */
-export async function takeIn(bytes: Uint8Array, password?: string): Promise<TakenIn> {
-  const { document, locked } = await open(bytes, password)
+export async function takeIn(bytes: Uint8Array, inflate: Inflate, password?: string): Promise<TakenIn> {
+  try {
+    scanPdf(bytes, inflate)
+    return await takeApart(await open(bytes, password), bytes, inflate)
+  } catch (error) {
+    if (error instanceof Unsafe) throw refuse(error.why)
+    throw error
+  }
+}
+
+async function takeApart(
+  { document, locked }: { document: PDFDocument; locked: boolean },
+  bytes: Uint8Array,
+  inflate: Inflate,
+): Promise<TakenIn> {
   const { catalog, context } = document
   let pages
   try {
+    walkTrees(document)
+    weighForms(document, (stream) => unpacked(stream, inflate))
     pages = document.getPages()
-  } catch {
+  } catch (error) {
+    if (error instanceof Unsafe) throw error
     throw refuse('damaged')
   }
+  if (largestPicture(document) > PICTURE_MAX) throw refuse('picture')
   if (pages.length === 0) throw refuse('no-pages')
   if (pages.length > PAGES_MAX) throw refuse('too-many-pages')
   const removed = new Set<string>()
@@ -129,7 +165,6 @@ export async function takeIn(bytes: Uint8Array, password?: string): Promise<Take
     if (isSigned(form)) throw refuse('signed')
     if (form.has(PDFName.of('CO'))) form.delete(PDFName.of('CO'))
   }
-  if (context.enumerateIndirectObjects().some(([, o]) => isBomb(o))) throw refuse('bomb')
   clean(catalog, removed, 'the file')
   const names = catalog.lookup(PDFName.of('Names'))
   if (names instanceof PDFDict) {
@@ -252,13 +287,18 @@ function isSigned(form: PDFDict): boolean {
   return visit(form.lookup(PDFName.of('Fields')), 0)
 }
 
-function isBomb(o: PDFObject): boolean {
-  if (!(o instanceof PDFRawStream) || name(o.dict.get(PDFName.of('Subtype'))) !== 'Image') return false
-  const n = (key: string) => {
-    const v = o.dict.lookup(PDFName.of(key))
-    return v instanceof PDFNumber ? v.asNumber() : 0
+/** A stream's bytes, through its filters where they are plain ones; as they are otherwise. */
+function unpacked(stream: PDFRawStream, inflate: Inflate): Uint8Array {
+  const filter = stream.dict.lookup(PDFName.of('Filter'))
+  const names = filter instanceof PDFArray ? filter.asArray().map(name) : [name(filter)].filter(Boolean)
+  let bytes = stream.contents
+  for (const f of names) {
+    if (f !== 'FlateDecode' && f !== 'Fl') return new Uint8Array()
+    const next = inflate(bytes, LIMITS.stream)
+    if (next === null) throw new Unsafe('bomb')
+    bytes = next
   }
-  return n('Width') * n('Height') > PICTURE_MAX
+  return bytes
 }
 
 /** One page of a file to be put together: which file, which of its pages (from 1), and quarters it is turned by. */

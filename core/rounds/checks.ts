@@ -1,6 +1,7 @@
 /** What happens to a round inside the firm before it goes out. `by` is a member. */
 export type CheckEvent =
-  | { type: 'handed-in'; by: string; checkers: readonly string[] }
+  /** `correct`: why a paper that is out is to be corrected; without it, it is its first sending that is checked. */
+  | { type: 'handed-in'; by: string; checkers: readonly string[]; correct?: string }
   | { type: 'passed'; by: string }
   | { type: 'returned'; by: string; remark: string }
   | { type: 'taken-back'; by: string }
@@ -13,8 +14,10 @@ export interface CheckState {
   /** Those still to pass it, in their order. */
   left: readonly string[]
   remark: string | null
+  /** Why what is out is to be corrected, where that is what is checked. */
+  correct: string | null
 }
-export const UNCHECKED: CheckState = { status: 'none', preparedBy: null, left: [], remark: null }
+export const UNCHECKED: CheckState = { status: 'none', preparedBy: null, left: [], remark: null, correct: null }
 
 /** Why a step may not be taken now; null when it may. */
 export function refuseCheck(state: CheckState, event: CheckEvent): string | null {
@@ -42,7 +45,13 @@ export function refuseCheck(state: CheckState, event: CheckEvent): string | null
 export function applyCheck(state: CheckState, event: CheckEvent): CheckState {
   switch (event.type) {
     case 'handed-in':
-      return { status: 'waiting', preparedBy: event.by, left: [...new Set(event.checkers)], remark: null }
+      return {
+        status: 'waiting',
+        preparedBy: event.by,
+        left: [...new Set(event.checkers)],
+        remark: null,
+        correct: event.correct ?? null,
+      }
     case 'passed': {
       const left = state.left.slice(1)
       return { ...state, left, status: left.length ? 'waiting' : 'passed' }

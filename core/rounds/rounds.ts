@@ -16,6 +16,7 @@ export type RoundEvent =
   | { type: 'asked'; person: string }
   | { type: 'delivered'; person: string }
   | { type: 'bounced'; person: string; reason: string }
+  | { type: 'shown'; person: string }
   | { type: 'opened'; person: string }
   | { type: 'nudged'; person: string }
   | { type: 'question'; person: string }
@@ -215,7 +216,7 @@ export function refuse(state: RoundState, event: RoundEvent, at: string): Refusa
   if (whole !== undefined) return whole
   const { type, person: id } = event as Extract<RoundEvent, { person: string }>
   const person = state.people.find((p) => p.id === id)
-  if (type === 'question' || type === 'answered' || type === 'delivered' || type === 'bounced')
+  if (type === 'question' || type === 'answered' || type === 'delivered' || type === 'bounced' || type === 'shown')
     return person ? null : STRANGER
   const over = OVER[state.status]
   if ((type === 'signed' || type === 'on-paper') && over && person?.status === 'done')

@@ -3,7 +3,7 @@ import { pem } from '../../core/evidence/certificate'
 import { sealingKey } from '../services/rounds/seal'
 import { route } from '../route'
 
-export default route({}, async ({ event }) => {
+export default route({ who: 'owner' }, async ({ event }) => {
   setResponseHeader(event, 'content-type', 'application/x-pem-file')
   setResponseHeader(event, 'content-disposition', 'attachment; filename="sealing-certificate.pem"')
   return pem((await sealingKey()).certificate, 'CERTIFICATE')

@@ -1,4 +1,4 @@
 import { library } from '../services/library'
 import { route } from '../route'
 
-export default route({}, () => library())
+export default route({ who: 'member' }, () => library())

@@ -1,4 +1,4 @@
 import { moneyView } from '../services/overview/money'
 import { route } from '../route'
 
-export default route({}, () => moneyView())
+export default route({ who: 'member' }, () => moneyView())

@@ -1,18 +1,42 @@
-import { createEventStream, defineEventHandler } from 'h3'
+import { createEventStream } from 'h3'
 import { follow } from '../feed'
+import { route } from '../route'
+import { closeStream, openStream, renewStream, sessionLives } from '../sessions'
 
-/** Tells open screens that something happened (server-sent events); they then ask for what they show. */
-export default defineEventHandler(async (event) => {
+const LOOK_MS = 3000
+const RENEW_EVERY = 6
+
+/**
+ * Tells open screens that something happened (server-sent events); they then ask for what they show. It ends with the
+ * session it was opened in.
+ */
+export default route({ who: 'member', throttle: 'stream' }, async ({ event }) => {
+  const session = event.context.session!.id
+  const place = await openStream(session)
   const stream = createEventStream(event)
   const stop = await follow((id) => {
     void stream.push(String(id))
   })
-  const alive = setInterval(() => {
-    void stream.push({ event: 'alive', data: '' })
-  }, 25_000)
-  stream.onClosed(async () => {
-    clearInterval(alive)
+  let looks = 0
+  const end = () => {
+    clearInterval(watch)
     stop()
+    return closeStream(place)
+  }
+  const look = async () => {
+    looks += 1
+    const due = looks % RENEW_EVERY === 0
+    if (await (due ? renewStream(place, session) : sessionLives(session))) {
+      if (due) void stream.push({ event: 'alive', data: '' })
+      return
+    }
+    await end()
+    await stream.push({ event: 'ended', data: '' })
+    await stream.close()
+  }
+  const watch = setInterval(() => void look().catch(() => {}), LOOK_MS)
+  stream.onClosed(async () => {
+    await end()
     await stream.close()
   })
   void stream.push({ event: 'alive', data: '' })

@@ -1,4 +1,4 @@
 import { todayView } from '../services/overview/today'
 import { memberActor, route } from '../route'
 
-export default route({}, ({ event }) => todayView(memberActor(event).id))
+export default route({ who: 'member' }, ({ event }) => todayView(memberActor(event).id))

@@ -1,10 +1,11 @@
 import { createTransport } from 'nodemailer'
 import { getBlob } from '../blobs'
 import { now } from '../clock'
-import { useConfig } from '../config'
+import { hasStandin, useConfig } from '../config'
 import { write } from '../db/client'
-import { messages } from '../db/schema'
+import { type MessageSecret, messages } from '../db/schema'
 import { newId } from '../ids'
+import { secretsToKeep, withSecrets } from '../secrets'
 
 /** A message to one address. `key` makes it the same message however often it is given over. */
 export interface Message {
@@ -16,6 +17,8 @@ export interface Message {
   text: string
   html: string
   attachments: { name: string; sha: string }[]
+  /** What its placeholders stand for (server/secrets.ts). */
+  secrets: MessageSecret[]
 }
 export interface MessageGateway {
   send(message: Message): Promise<void>
@@ -28,18 +31,23 @@ export class Bounced extends Error {}
 const NOWHERE = /@(?:[\w-]+\.)*bounces\.example$/i
 const NO_PHONE = '01632960999'
 
-/** The stand-in: keeps every message where it can be looked at. */
+/** Keeps a message where it can be looked at, its placeholders as they are. */
+async function keep({ secrets, ...message }: Message): Promise<void> {
+  await write((tx) =>
+    tx
+      .insert(messages)
+      .values({ id: newId(), at: now(), ...message, secrets: secretsToKeep(secrets) })
+      .onConflictDoNothing(),
+  )
+}
+
+/** The stand-in: what is kept is what was delivered. */
 const postRoom: MessageGateway = {
   async send(message) {
     if (message.channel === 'mail' && NOWHERE.test(message.to)) throw new Bounced('There is no such mailbox.')
     if (message.channel === 'text' && message.to.replace(/\D/g, '') === NO_PHONE)
       throw new Bounced('This number takes no texts.')
-    await write((tx) =>
-      tx
-        .insert(messages)
-        .values({ id: newId(), at: now(), ...message })
-        .onConflictDoNothing(),
-    )
+    await keep(message)
   },
 }
 
@@ -73,8 +81,8 @@ function smtp(url: string): MessageGateway {
           from: m.from,
           to: m.to,
           subject: m.subject,
-          text: m.text,
-          html: m.html,
+          text: withSecrets(m.text, m.secrets),
+          html: withSecrets(m.html, m.secrets),
           attachments,
         }),
       )
@@ -82,17 +90,26 @@ function smtp(url: string): MessageGateway {
   }
 }
 
+/** Whether texts can be sent: only the stand-in takes them so far. */
+export const canText = (): boolean => hasStandin('post')
+/** Whether mail can be sent at all. */
+export const canMail = (): boolean => hasStandin('post') || useConfig().mail !== null
+
 let gateway: MessageGateway | null = null
-/** Mail goes where the settings say; what SMTP took is kept in the post room too. Text messages go to the post room. */
+/** Mail goes where the settings say, and a record of it is kept; without such a setting only the stand-in takes it. */
 export function messageGateway(): MessageGateway {
   const { mail } = useConfig()
-  if (mail === 'post-room') return postRoom
-  gateway ??= smtp(mail)
-  const outside = gateway
+  const outside = mail === null ? null : (gateway ??= smtp(mail))
   return {
     async send(m) {
-      if (m.channel === 'mail') await outside.send(m)
-      await postRoom.send(m)
+      if (m.channel === 'text' && !canText()) throw new Bounced('Texts can’t be sent from here.')
+      if (m.channel === 'mail' && outside) {
+        await outside.send(m)
+        return keep(m)
+      }
+      // Tried again until there is a way: nothing is lost meanwhile.
+      if (!hasStandin('post')) throw new Error('No way to send mail is set (UPWOLD_MAIL).')
+      return postRoom.send(m)
     },
   }
 }

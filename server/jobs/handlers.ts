@@ -11,6 +11,7 @@ import {
 } from '../services/mails'
 import { raiseInvoice } from '../services/money/invoices'
 import { remind } from '../services/rounds/follow'
+import { signEnded, signNight } from '../services/rounds/heads'
 import { workList } from '../services/rounds/lists'
 import { lapseRound } from '../services/rounds/manage'
 import { sealRound } from '../services/rounds/seal'
@@ -39,6 +40,8 @@ export const handlers: Record<string, Handler> = {
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),
   seal: (e) => sealRound(s(e.payload.roundId)),
+  'heads.ended': (e) => signEnded(s(e.payload.roundId)),
+  'heads.night': () => signNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),

@@ -2,15 +2,21 @@ import { handlers } from '../jobs/handlers'
 import { startRunner } from '../jobs/outbox'
 import { useConfig } from '../config'
 import { migrate } from '../db/migrate'
+import { upgrade } from '../db/upgrade'
 import { warmUp } from '../render/pool'
+import { keepNights } from '../services/rounds/heads'
 
 /** Brings the database up to date, then works through what waits. */
 export default defineNitroPlugin((nitro) => {
   const assets = useStorage('assets:migrations')
-  const ready = migrate(async (path) => String(await assets.getItemRaw(path.replaceAll('/', ':')))).then(() => {
+  const start = async () => {
+    await migrate(async (path) => String(await assets.getItemRaw(path.replaceAll('/', ':'))))
+    await upgrade()
+    await keepNights()
     warmUp()
     if (useConfig().runJobs) nitro.hooks.hook('close', startRunner(handlers))
-  })
+  }
+  const ready = start()
   ready.catch((error: unknown) => {
     console.error('The database could not be brought up to date.', error)
     process.exit(1)

@@ -7,47 +7,69 @@ import type { Language } from '../../core/rounds/plan'
 import { titlesOf } from '../../shared/papers'
 import { messageValues } from '../../shared/rounds'
 import { deadlineIn, fill, isRightToLeft, saysIn } from '../../shared/words'
-import { useConfig } from '../config'
+import { hasStandin, useConfig } from '../config'
+import type { MessageSecret } from '../db/schema'
 import { Bounced, type Message, messageGateway } from '../gateways/mail'
+import { escapeHtml } from '../html'
+import { placeOf } from '../secrets'
 import { today } from '../clock'
 import type { Business } from './business'
 import { theBusiness } from './business'
 import { loadJob } from './jobs/load'
-import { issueLink, linkUrl, tokenOf } from './rounds/links'
+import { issueLink } from './rounds/links'
 import { recordBounce, recordDelivered } from './rounds/delivery'
 import { papersFor } from './rounds/papers'
 import { sealedName } from './rounds/seal'
 import { roundState } from './rounds/state'
 
-const escape = (s: string) => s.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)
+const escape = escapeHtml
 const oneLine = (s: string) => s.replace(/[\r\n]+/g, ' ')
+
+/** A link of somebody's: made when the message is delivered. */
+type Link = Extract<MessageSecret, { kind: 'link' }>
+const linkOf = (personId: string, nonce: string): Link => ({ kind: 'link', personId, nonce })
+const freshLink = async (personId: string, channel: 'email' | 'text'): Promise<Link> =>
+  linkOf(personId, (await issueLink(personId, channel)).nonce)
 
 interface Body {
   business: Business
   paragraphs: string[]
-  button?: { label: string; url: string }
+  /** Leads to a page of the business's, or by somebody's link. */
+  button?: { label: string; to: string | Link }
   after?: string[]
   language?: Language
 }
 
 /** A message in plain text and in table HTML that mail programs can show, everything escaped. */
-function compose({ business, paragraphs, button, after = [], language = 'en' }: Body): { text: string; html: string } {
+function compose({
+  business,
+  paragraphs,
+  button,
+  after = [],
+  language = 'en',
+}: Body): Pick<Message, 'text' | 'html' | 'secrets'> {
+  const link = button && typeof button.to !== 'string' ? button.to : null
+  const url = link ? placeOf(0) : ((button?.to as string | undefined) ?? '')
   const p = (s: string) => `<p style="margin:0 0 14px">${escape(s).replace(/\n/g, '<br>')}</p>`
   const text = [
     ...paragraphs,
-    ...(button ? [`${button.label}:\n${button.url}`] : []),
+    ...(button ? [`${button.label}:\n${url}`] : []),
     ...after,
     `${business.name}\n${business.address}`,
   ].join('\n\n')
-  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escape(button.url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escape(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escape(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
-  return { text, html }
+  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escape(url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escape(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escape(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
+  return { text, html, secrets: link ? [link] : [] }
 }
 
 async function post(
   business: Business,
-  message: Pick<Message, 'key' | 'to' | 'subject'> & { attachments?: Message['attachments'] } & Omit<Body, 'business'>,
+  message: Pick<Message, 'key' | 'to' | 'subject'> & {
+    attachments?: Message['attachments']
+    secrets?: Message['secrets']
+  } & Omit<Body, 'business'>,
 ): Promise<void> {
-  const { key, to, subject, attachments = [], ...body } = message
+  const { key, to, subject, attachments = [], secrets = [], ...body } = message
+  const composed = compose({ business, ...body })
   await messageGateway().send({
     key,
     channel: 'mail',
@@ -55,21 +77,23 @@ async function post(
     from: `${business.name} <${business.email}>`,
     subject: oneLine(subject),
     attachments,
-    ...compose({ business, ...body }),
+    ...composed,
+    secrets: [...composed.secrets, ...secrets],
   })
 }
 
-/** A text message: what it is about and the link, nothing more. */
-async function text(business: Business, key: string, to: string, words: string): Promise<void> {
+/** A text message: what it is about, and the link or the code. */
+async function text(business: Business, key: string, to: string, words: string, secret: MessageSecret): Promise<void> {
   await messageGateway().send({
     key,
     channel: 'text',
     to: oneLine(to),
     from: business.name,
-    subject: oneLine(words).slice(0, 120),
-    text: words,
+    subject: oneLine(words).slice(0, 120).replace(placeOf(0), '…'),
+    text: secret.kind === 'link' ? `${words}\n${placeOf(0)}` : words,
     html: '',
     attachments: [],
+    secrets: [secret],
   })
 }
 
@@ -122,10 +146,10 @@ export async function mailAsk(
   const subject = fill(person.how.subject || round.subject, put)
   const titled =
     what === 'nudge' ? says('mReminder', { subject }) : what === 'again' ? says('mAgainSubject', { subject }) : subject
-  const link = linkUrl(tokenOf(personId, nonce))
+  const link = linkOf(personId, nonce)
   const send = async () => {
     if (channel === 'text') {
-      await text(business, key, person.how.phone, `${business.name}: ${titled}\n${link}`)
+      await text(business, key, person.how.phone, `${business.name}: ${titled}`, link)
       return
     }
     if (person.memberId) {
@@ -139,7 +163,7 @@ export async function mailAsk(
             ? `${signed.join(' and ')} has signed ${about.paper} for ${job.title}. It is your turn to countersign.`
             : `${capital(about.paper)} for ${job.title} is yours to sign.`,
         ],
-        button: { label: 'Read and countersign', url: `${useConfig().origin}/papers/${round.paperId}` },
+        button: { label: 'Read and countersign', to: `${useConfig().origin}/papers/${round.paperId}` },
       })
       return
     }
@@ -164,7 +188,7 @@ export async function mailAsk(
               ? 'mReadQuote'
               : 'mReadSign',
         ),
-        url: link,
+        to: link,
       },
       after: [says('mYours')],
     })
@@ -188,10 +212,10 @@ async function tried(send: () => Promise<void>, roundId: string, personId: strin
 export async function mailCopy(key: string, personId: string): Promise<void> {
   const { person, round, list, says, business, about, titles, job, language } = await aboutPerson(personId)
   const byLink = person.how.copy === 'link' || !person.email
-  const link = byLink ? linkUrl((await issueLink(personId, person.email ? 'email' : 'text')).token) : ''
+  const link = byLink ? await freshLink(personId, person.email ? 'email' : 'text') : null
   const subject = says('mSignedSubject', { paper: titles, job: job.title })
   const send = async () => {
-    if (!person.email) return text(business, key, person.how.phone, `${business.name}: ${subject}\n${link}`)
+    if (!person.email) return text(business, key, person.how.phone, `${business.name}: ${subject}`, link!)
     const attachments = byLink
       ? []
       : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
@@ -201,7 +225,7 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
       language,
       subject,
       paragraphs: [says(byLink ? 'mSignedLink' : 'mSigned', about)],
-      ...(byLink ? { button: { label: says('mFetch'), url: link } } : {}),
+      ...(link ? { button: { label: says('mFetch'), to: link } } : {}),
       attachments,
     })
   }
@@ -212,7 +236,7 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
 export async function mailTold(key: string, personId: string): Promise<void> {
   const { person, round, says, business, about, language } = await aboutPerson(personId)
   if (person.how.copy === 'none') return
-  const { token } = await issueLink(personId, person.email ? 'email' : 'text')
+  const link = await freshLink(personId, person.email ? 'email' : 'text')
   const subject = says('mToldSubject', { subject: round.subject })
   const send = () =>
     person.email
@@ -222,23 +246,25 @@ export async function mailTold(key: string, personId: string): Promise<void> {
           language,
           subject,
           paragraphs: [capital(says('mTold', about))],
-          button: { label: says('mRead'), url: linkUrl(token) },
+          button: { label: says('mRead'), to: link },
         })
-      : text(business, key, person.how.phone, `${business.name}: ${subject}\n${linkUrl(token)}`)
+      : text(business, key, person.how.phone, `${business.name}: ${subject}`, link)
   await tried(send, round.id, personId, person.email || person.how.phone)
 }
 
-/** A one-time code, by e-mail or text. It isn't kept anywhere readable but in the message itself. */
-export async function sendCode(key: string, personId: string, code: string, by: 'email' | 'text'): Promise<void> {
+/** A one-time code, by e-mail or text; made from its nonce when it is delivered. */
+export async function sendCode(key: string, personId: string, nonce: string, by: 'email' | 'text'): Promise<void> {
   const { person, says, business, language } = await aboutPerson(personId)
-  const words = says('mCode', { code })
-  if (by === 'text') return text(business, key, person.how.phone, `${business.name}: ${words}`)
+  const secret: MessageSecret = { kind: 'code', personId, nonce }
+  const words = says('mCode', { code: placeOf(0) })
+  if (by === 'text') return text(business, key, person.how.phone, `${business.name}: ${words}`, secret)
   await post(business, {
     key,
     to: person.email,
     language,
     subject: says('mCodeSubject', { business: business.name }),
     paragraphs: [words],
+    secrets: [secret],
   })
 }
 
@@ -246,14 +272,14 @@ export async function sendCode(key: string, personId: string, code: string, by: 
 export async function mailAnswer(key: string, personId: string, question: string, answer: string): Promise<void> {
   const { person, says, business, language } = await aboutPerson(personId)
   if (!person.email) return
-  const { token } = await issueLink(personId, 'email')
+  const link = await freshLink(personId, 'email')
   await post(business, {
     key,
     to: person.email,
     language,
     subject: says('mAnswerSubject', { business: business.name }),
     paragraphs: [says('mAnswer', { question }), answer],
-    button: { label: says('mRead'), url: linkUrl(token) },
+    button: { label: says('mRead'), to: link },
   })
 }
 
@@ -270,7 +296,7 @@ export async function mailMember(
     to: member.email,
     subject: message.subject,
     paragraphs: [message.words],
-    button: { label: 'Open it', url: `${useConfig().origin}${message.path}` },
+    button: { label: 'Open it', to: `${useConfig().origin}${message.path}` },
   })
 }
 
@@ -281,16 +307,18 @@ export async function mailDeposit(key: string, jobId: string): Promise<void> {
   if (!client?.email || !stage || stage.key !== 'deposit') return
   const holder = await clientPerson(jobId, client.id)
   if (!holder) return
-  const { token } = await issueLink(holder.id, 'email')
   const amount = formatMoney(stage.open, business.currency)
+  const due = stage.dueOn ? `, due ${formatDayLong(stage.dueOn)}` : ''
+  const byCard = hasStandin('cards')
   await post(business, {
     key,
     to: client.email,
     subject: `${stage.label} for ${job.title}: ${amount}`,
     paragraphs: [
-      `Thank you. To reserve ${job.day ? formatDay(job.day, today(business.timeZone)) : 'your day'}, please pay the ${stage.label.toLowerCase()} of ${amount}${stage.dueOn ? `, due ${formatDayLong(stage.dueOn)}` : ''}.`,
+      `Thank you. To reserve ${job.day ? formatDay(job.day, today(business.timeZone)) : 'your day'}, please pay the ${stage.label.toLowerCase()} of ${amount}${due}.`,
+      ...(byCard || !business.bank ? [] : [`By bank to: ${business.bank}`]),
     ],
-    button: { label: `Pay ${amount}`, url: linkUrl(token) },
+    button: { label: byCard ? `Pay ${amount}` : 'See what was agreed', to: await freshLink(holder.id, 'email') },
   })
 }
 
@@ -321,7 +349,7 @@ export async function mailOwner(key: string, jobId: string, subject: string, wor
       to: o.email,
       subject: `${subject}, ${job?.title ?? ''}`,
       paragraphs: [words],
-      button: { label: 'Open the job', url: `${useConfig().origin}/jobs/${jobId}` },
+      button: { label: 'Open the job', to: `${useConfig().origin}/jobs/${jobId}` },
     })
 }
 

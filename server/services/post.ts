@@ -1,8 +1,13 @@
 import { desc, eq } from 'drizzle-orm'
+import type { H3Event } from 'h3'
+import { useConfig } from '../config'
 import { getBlob } from '../blobs'
-import { db } from '../db/client'
-import { messages } from '../db/schema'
-import { notFound } from '../problem'
+import { db, write } from '../db/client'
+import { messages, roundPeople } from '../db/schema'
+import { Problem, notFound } from '../problem'
+import { withSecrets, withoutSecrets } from '../secrets'
+import { securityNote } from '../security'
+import { type Actor, record } from './rounds/record'
 
 /** Messages that went out, newest first, without their bodies. */
 export async function listMessages() {
@@ -13,15 +18,45 @@ export async function listMessages() {
     .limit(200)
 }
 
-export async function messageById(id: string) {
+async function messageOf(id: string): Promise<typeof messages.$inferSelect> {
   const [message] = await db().select().from(messages).where(eq(messages.id, id))
   if (!message) throw notFound('message')
-  return { ...message, attachments: message.attachments.map((a) => a.name) }
+  return message
+}
+
+/** A message as everybody of the business may see it: with a word where a link or a code stood. */
+export async function messageById(id: string) {
+  const { secrets, text, html, attachments, ...message } = await messageOf(id)
+  return {
+    ...message,
+    text: withoutSecrets(text, secrets),
+    html: withoutSecrets(html, secrets),
+    attachments: attachments.map((a) => a.name),
+    /** Whether there is something in it that the owner may open where the post room is all the post there is. */
+    closed: useConfig().postRoomOpens && secrets.some((s) => s.nonce !== ''),
+  }
+}
+
+/**
+ * A message with its link or code, for the owner, where the post room stands in for the mailboxes. Every such look is an
+ * event of the round it belongs to.
+ */
+export async function showMessage(id: string, actor: Actor, event: H3Event): Promise<{ text: string }> {
+  if (!useConfig().postRoomOpens)
+    throw new Problem('not-allowed', 'Links and codes are for whoever they were sent to. They can’t be shown here.')
+  const { secrets, text, subject } = await messageOf(id)
+  await write(async (tx) => {
+    for (const { personId, kind } of secrets) {
+      const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
+      await record(person!.roundId, actor, { type: 'shown', person: personId }, { what: kind, to: actor.name })
+    }
+    await securityNote(event, 'post-room', `Opened “${subject}” in the post room`)
+  })
+  return { text: withSecrets(text, secrets) }
 }
 
 export async function attachmentOf(id: string, n: number): Promise<{ bytes: Uint8Array; name: string }> {
-  const [message] = await db().select().from(messages).where(eq(messages.id, id))
-  const attachment = message?.attachments[n]
+  const attachment = (await messageOf(id)).attachments[n]
   if (!attachment) throw notFound('attachment')
   return { bytes: await getBlob(attachment.sha), name: attachment.name }
 }

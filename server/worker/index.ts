@@ -3,26 +3,16 @@ import { join } from 'node:path'
 import { expandTables, type PaperFigures } from '../../core/layout/expand'
 import { layoutDocument } from '../../core/layout/layout'
 import type { PlacedField } from '../../core/layout/types'
+import { toDocx } from '../../core/document/docx'
 import type { PaperDocument } from '../../core/document/model'
 import { type SigningKey, makeSigningKey } from '../../core/evidence/certificate'
 import { drawPdf } from '../../core/pdf/draw'
 import { fontSet } from '../../core/pdf/fonts'
-import {
-  type PageOf,
-  RefusedFile,
-  type Refusal,
-  type TakenIn,
-  assemble,
-  pictureToPdf,
-  takeIn,
-} from '../../core/pdf/intake'
 import { type MarkedInput, drawMarked } from '../../core/pdf/marked'
 import { type PlacedMark, fits } from '../../core/pdf/marks'
-import type { PageText } from '../../core/marking/text'
 import { seal } from '../../core/pdf/seal'
-import { findInPdf, textInPdf } from './blanks'
 
-/** What runs off the event loop. Each takes and returns plain data. */
+/** What is done with our own papers, off the event loop. Each takes and returns plain data. */
 const fonts = fontSet((file) => readFileSync(join(import.meta.dirname, 'fonts', file)))
 
 export interface RenderTask {
@@ -84,31 +74,5 @@ export async function renderMarked({ at, pages, ...input }: MarkedTask): Promise
   return { pdf, fields: [...input.fields], pages, overflows }
 }
 
-export type TakeInAnswer = { taken: TakenIn } | { refused: { why: Refusal; message: string } }
-/** Takes in a file; a refusal is an answer, not an accident. */
-export async function takeInFile({
-  bytes,
-  kind,
-  password,
-}: {
-  bytes: Uint8Array
-  kind: 'pdf' | 'png' | 'jpeg'
-  password?: string
-}): Promise<TakeInAnswer> {
-  try {
-    const pdf = kind === 'pdf' ? new Uint8Array(bytes) : await pictureToPdf(new Uint8Array(bytes), kind)
-    return { taken: await takeIn(pdf, password) }
-  } catch (error) {
-    if (error instanceof RefusedFile) return { refused: { why: error.why, message: error.message } }
-    throw error
-  }
-}
-export const assemblePages = ({ files, pages }: { files: Uint8Array[]; pages: PageOf[] }): Promise<Uint8Array> =>
-  assemble(
-    files.map((f) => new Uint8Array(f)),
-    pages,
-  )
-export const pageTexts = ({ bytes }: { bytes: Uint8Array }): Promise<PageText[]> => textInPdf(new Uint8Array(bytes))
-export const findBlanks = ({ bytes }: { bytes: Uint8Array }) => findInPdf(new Uint8Array(bytes))
-
-export { looksTaken, readDocument } from './documents'
+/** A merged document as DOCX. */
+export const docx = ({ document }: { document: PaperDocument }): Promise<Uint8Array> => toDocx(document)

@@ -193,6 +193,9 @@ export const de: Words = {
   document: 'Bild des Dokuments',
   selfie: 'Bild Ihres Gesichts',
   selfieHint: 'Und eines von Ihrem Gesicht, jetzt aufgenommen.',
+  startCamera: 'Kamera starten',
+  holdHigh: 'Halten Sie es so, dass seine Zeilen oder der Strichcode in der oberen Hälfte des Bildes sind.',
+  holdLow: 'Halten Sie es so, dass seine Zeilen oder der Strichcode in der unteren Hälfte des Bildes sind.',
   takePicture: 'Aufnehmen',
   noCamera:
     'Die Kamera lässt sich hier nicht nutzen. Erlauben Sie sie im Browser oder öffnen Sie diesen Link auf einem Telefon.',

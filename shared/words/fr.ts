@@ -191,6 +191,9 @@ export const fr: Words = {
   document: 'Image du document',
   selfie: 'Image de votre visage',
   selfieHint: 'Et une de votre visage, prise maintenant.',
+  startCamera: 'Démarrer l’appareil photo',
+  holdHigh: 'Tenez-la de sorte que ses lignes ou le code-barres soient dans la moitié haute de l’image.',
+  holdLow: 'Tenez-la de sorte que ses lignes ou le code-barres soient dans la moitié basse de l’image.',
   takePicture: 'Prendre la photo',
   noCamera:
     'La caméra n’est pas utilisable ici. Autorisez-la dans votre navigateur ou ouvrez ce lien sur un téléphone.',

@@ -1,7 +1,7 @@
-import { readdirSync } from 'node:fs'
-import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ACCESS } from '../../server/access'
+import { RULES } from '../../server/access'
+import { routesTable, tableText } from '../../server/routes-table'
 import { Caller, OWNER, STAFF, signedIn } from '../support/caller'
 import { agreedJob, linkTo, makeJob, makePaper, paperOf, send, viewOf } from '../support/line'
 import { TestServer } from '../support/server'
@@ -14,34 +14,26 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-/** `server/api/papers/[id]/send.post.ts` is `POST /api/papers/*​/send`. */
-function routesInFiles(): string[] {
-  const root = join(import.meta.dirname, '../../server/api')
-  return (readdirSync(root, { recursive: true }) as string[])
-    .filter((f) => f.endsWith('.ts'))
-    .map((f) => {
-      const [, path, method] = /^(.*?)\.(get|post|put|patch|delete)\.ts$/.exec(f)!
-      const url = path!.replace(/\/index$|^index$/, '').replace(/\[\w+\]/g, '*')
-      return `${method!.toUpperCase()} /api/${url}`
-    })
-}
-
-const routes = Object.entries(ACCESS).map(([route, rule]) => {
-  const [method, path] = route.split(' ') as [string, string]
-  return { route, rule, method, path: path.replaceAll('*', 'x'.repeat(43)) }
-})
+const table = await routesTable()
+const routes = table.map(({ method, path, rules }) => ({
+  route: `${method} ${path}`,
+  rule: rules?.who,
+  method: method === 'any' ? 'GET' : method,
+  path: path.replace(/:\w+/g, 'x'.repeat(43)),
+}))
 const call = (caller: Caller, r: (typeof routes)[number]) =>
   caller.call(r.method, r.path, r.method === 'GET' ? undefined : {})
 
 describe('who may call a route', () => {
-  it('is said for every route there is, and for no other', () => {
-    expect(Object.keys(ACCESS).sort()).toEqual(routesInFiles().sort())
+  it('is said by every handler there is, and the table in the docs is made from them', () => {
+    for (const { file, rules } of table) expect(RULES, file).toContain(rules?.who)
+    expect(readFileSync('docs/routes.md', 'utf8')).toBe(tableText(table))
   })
 
   it.each(routes)('nobody: $route', async (r) => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
-    else expect(status).toBe(['signer', 'link', 'pad'].includes(r.rule) ? 404 : 401)
+    else expect(status).toBe(['signer', 'link', 'pad'].includes(r.rule!) ? 404 : 401)
   })
 
   it.each(routes.filter((r) => r.rule === 'owner'))('staff: $route', async (r) => {

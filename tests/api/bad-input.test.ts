@@ -19,6 +19,7 @@ import {
   send,
   sign,
   viewOf,
+  looked,
 } from '../support/line'
 import { TestServer, until } from '../support/server'
 
@@ -298,14 +299,14 @@ describe('numbers and gaps', () => {
     const paper = await makePaper(owner, job.id, 'quote')
     expect((await paperOf(owner, paper)).gaps.map((g) => g.label)).toEqual(['Start', 'End'])
     const sending = { subject: 's', message: 'm', key: `k${job.id}` }
-    const refused = await owner.post(`/api/papers/${paper}/send`, sending)
+    const refused = await owner.post(`/api/papers/${paper}/send`, { ...(await looked(owner, paper)), ...sending })
     expect(refused).toMatchObject({ status: 409, body: { title: 'Start is missing. Nothing was sent.' } })
     const { version } = await jobOf(owner, job.id)
     await owner.must('PATCH', `/api/jobs/${job.id}`, {
       version,
       set: { starts: '2031-07-04T16:00', ends: '2031-07-06T11:00' },
     })
-    await owner.must('POST', `/api/papers/${paper}/send`, sending)
+    await owner.must('POST', `/api/papers/${paper}/send`, { ...(await looked(owner, paper)), ...sending })
     expect((await owner.get('/api/jobs?when=coming&limit=100')).status).toBe(200)
   })
 

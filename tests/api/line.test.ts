@@ -154,7 +154,7 @@ describe('from a job to signed and paid', () => {
       prev = hash!
     }
     expect(events.map((e) => e.type)).toEqual([
-      ...['sent', 'asked', 'delivered', 'signed', 'asked', 'delivered', 'signed', 'sealed'],
+      ...['sent', 'asked', 'delivered', 'shown', 'signed', 'asked', 'delivered', 'signed', 'sealed'],
     ])
   })
 

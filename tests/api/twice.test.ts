@@ -16,6 +16,7 @@ import {
   paperOf,
   send,
   viewOf,
+  looked,
 } from '../support/line'
 import { TestServer, until } from '../support/server'
 
@@ -65,7 +66,14 @@ describe('done twice, it happens once', () => {
     expect((await mailsTo(owner, job.email)).length).toBe(1)
     const other = await makePaper(owner, (await makeJob(owner)).id, 'quote')
     expect(
-      (await owner.post(`/api/papers/${other}/send`, { subject: 's', message: 'm', key: 'same-key-3' })).status,
+      (
+        await owner.post(`/api/papers/${other}/send`, {
+          ...(await looked(owner, other)),
+          subject: 's',
+          message: 'm',
+          key: 'same-key-3',
+        })
+      ).status,
     ).toBe(409)
   })
 

@@ -1,4 +1,4 @@
-import { jobOf } from '../support/line'
+import { jobOf, linkTo } from '../support/line'
 import { until } from '../support/server'
 import { accessible, draw, expect, phone, signIn, test } from './support'
 
@@ -82,10 +82,10 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
   await test.step('the client opens the link in the post room, chooses, and accepts on a phone', async () => {
     await page.goto('/post')
     await page.getByRole('button', { name: /Your quote for .*wanda@keel.example/ }).click()
-    const link = await page
-      .getByRole('article', { name: 'Message' })
-      .getByRole('link', { name: /\/s\// })
-      .getAttribute('href')
+    const message = page.getByRole('article', { name: 'Message' })
+    await expect(message.getByText('[the link]')).toBeVisible()
+    await message.getByRole('button', { name: 'Open it as wanda@keel.example' }).click()
+    const link = await message.getByRole('link', { name: /\/s\// }).getAttribute('href')
     await client.page.goto(link!)
     await expect(client.page.getByText('Larkmoor Saunas asks you to agree')).toBeVisible()
     await client.page.getByRole('checkbox', { name: 'Cold plunge tub' }).uncheck()
@@ -126,15 +126,7 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
   })
 
   await test.step('the client signs the contract with a typed name', async () => {
-    const mails = await until(
-      () => api.must<{ id: string; to: string; subject: string }[]>('GET', '/api/post'),
-      (list) => list.some((m) => m.to === 'wanda@keel.example' && m.subject.startsWith('Your hire agreement')),
-    )
-    const mail = await api.must<{ text: string }>(
-      'GET',
-      `/api/post/${mails.find((m) => m.subject.startsWith('Your hire agreement') && m.to === 'wanda@keel.example')!.id}`,
-    )
-    await client.page.goto(/\/s\/[\w-]+/.exec(mail.text)![0])
+    await client.page.goto(`/s/${await linkTo(api, 'wanda@keel.example', /^Your hire agreement/)}`)
     await client.page.getByRole('button', { name: 'Next: your signature' }).click()
     await client.page.keyboard.press('Enter')
     await client.page.getByRole('tab', { name: 'Type' }).click()

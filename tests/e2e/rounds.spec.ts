@@ -4,7 +4,7 @@ import { contractWith, plan, planOf, somebody } from '../support/rounds'
 import { until } from '../support/server'
 import { accessible, draw, expect, phone, signIn, test } from './support'
 
-const specimen = (name: string) => join(import.meta.dirname, `../../public/specimens/${name}.png`)
+const specimen = (name: string) => join(import.meta.dirname, `../../server/gateways/identity/specimens/${name}.png`)
 
 test('a round is prepared on the sending sheet: a witness, a reader, a proof, turns by keyboard, and sent', async ({
   page,

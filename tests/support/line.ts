@@ -63,8 +63,18 @@ export async function makeJob(
 export const makePaper = async (owner: Caller, job: string, kind: string, more: object = {}): Promise<string> =>
   (await owner.must<{ id: string }>('POST', `/api/jobs/${job}/papers`, { kind, ...more })).id
 
-export const send = (owner: Caller, paper: string, more: object = {}) =>
+/** What somebody has looked at who sends a paper now. */
+export async function looked(owner: Caller, paper: string): Promise<{ seen: string; plan: number }> {
+  const [{ seen }, { version }] = await Promise.all([
+    paperOf(owner, paper),
+    owner.must<{ version: number }>('GET', `/api/papers/${paper}/plan`),
+  ])
+  return { seen, plan: version }
+}
+
+export const send = async (owner: Caller, paper: string, more: object = {}) =>
   owner.must<{ roundId: string }>('POST', `/api/papers/${paper}/send`, {
+    ...(await looked(owner, paper)),
     subject: 'Something to sign',
     message: 'Hello,\nplease have a look.',
     key: unique(),
@@ -77,10 +87,21 @@ interface Mail {
   subject: string
   text: string
   attachments: string[]
+  closed: boolean
+}
+/** Texts with their links, by message: each is opened once, as every look stands in its round. */
+const seen = new Map<string, string>()
+async function opened(owner: Caller, id: string): Promise<Mail> {
+  const mail = await owner.must<Mail>('GET', `/api/post/${id}`)
+  if (!mail.closed) return mail
+  const key = `${owner.server.origin} ${id}`
+  const text = seen.get(key) ?? (await owner.must<Mail>('POST', `/api/post/${id}/show`)).text
+  seen.set(key, text)
+  return { ...mail, text }
 }
 export const mailsTo = async (owner: Caller, to: string): Promise<Mail[]> => {
   const list = (await owner.must<Mail[]>('GET', '/api/post')).filter((m) => m.to === to)
-  return Promise.all(list.map((m) => owner.must<Mail>('GET', `/api/post/${m.id}`)))
+  return Promise.all(list.map((m) => opened(owner, m.id)))
 }
 
 /** The token in the newest message to an address whose subject fits; waits for it. */

@@ -34,7 +34,15 @@ export async function contractWith(owner: Caller, over: Partial<PlanPerson> = {}
   return { ...job, paper }
 }
 
+type ManageStep = { do: string; [more: string]: unknown }
 /** Does one thing to a round that is out. */
-export const manage = (owner: Caller, paper: string, step: object) => owner.post(`/api/papers/${paper}/round`, step)
+export const manage = async (owner: Caller, paper: string, step: ManageStep) =>
+  owner.post(`/api/papers/${paper}/round`, {
+    ...(step.do === 'revise' ? { seen: (await paperOf(owner, paper)).seen } : {}),
+    ...step,
+  })
+/** Takes a step of the check inside the business, having looked at the paper. */
+export const checkStep = async (member: Caller, paper: string, step: object) =>
+  member.post(`/api/papers/${paper}/check`, { seen: (await paperOf(member, paper)).seen, ...step })
 export const personIn = async (owner: Caller, paper: string, name: string) =>
   (await paperOf(owner, paper)).round!.people.filter((p) => p.name === name).at(-1)!

@@ -1,4 +1,5 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { createHmac, hkdfSync } from 'node:crypto'
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createClient, type Client, type Row } from '@libsql/client'
@@ -43,6 +44,14 @@ export class TestServer {
   async rows(sql: string, args: (string | number)[] = []): Promise<Row[]> {
     this.client ??= createClient({ url: `file:${join(this.folder, 'upwold.db')}`, timeout: 5000 })
     return (await this.client.execute({ sql, args })).rows
+  }
+
+  /** The link of a message, made as it was at delivery: from the key and what is kept of it. */
+  tokenIn(secrets: string): string {
+    const [{ personId, nonce }] = JSON.parse(secrets) as [{ personId: string; nonce: string }]
+    const secret = Buffer.from(readFileSync(join(this.folder, 'secret'), 'utf8'), 'hex')
+    const key = Buffer.from(hkdfSync('sha256', secret, Buffer.alloc(0), 'signer links', 32))
+    return createHmac('sha256', key).update(`${personId}:${nonce}`).digest('base64url')
   }
 
   get output(): string {

@@ -52,6 +52,7 @@ function open(): void {
     kind.value === 'strike'
       ? null
       : new Editor({
+          injectNonce: pageNonce(),
           extensions: passageNodes,
           content: inlinesAsProse(starting()),
           autofocus: 'end',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
+import CorrectionCheck from './CorrectionCheck.vue'
 import { PAPER_STATE, useThisPaper } from './usePaper'
 
 /** A paper that went out: whose move it is, what was sent, and what can be done with the round as a whole. */
@@ -43,8 +44,18 @@ const correct = () =>
   })
 const revise = () =>
   act(async () => {
-    await post('/round', { do: 'revise', why: reason.value })
+    try {
+      await post('/round', { do: 'revise', why: reason.value, seen: paper.value.seen })
+    } catch (e) {
+      if (e instanceof ApiProblem && e.code === 'stale') await load()
+      throw e
+    }
     notices.say('The correction is out. Whoever had signed is asked to sign again.')
+  })
+const handIn = () =>
+  act(async () => {
+    await post('/check', { step: 'hand-in', correct: reason.value })
+    notices.say('Handed in to be checked. It goes out when it is passed.')
   })
 const again = () =>
   act(async () => {
@@ -83,9 +94,15 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
             : 'Nobody has signed yet: a correction simply takes the place of what is out.'
         }}
       </p>
-      <button class="btn main" :disabled="busy" @click="revise">Send the correction</button>
+      <button v-if="!paper.correction?.asked" class="btn main" :disabled="busy" @click="revise">
+        Send the correction
+      </button>
+      <button v-else-if="paper.correction.status !== 'waiting'" class="btn main" :disabled="busy" @click="handIn">
+        Hand the correction in to be checked
+      </button>
       <button class="btn" :disabled="busy" @click="resume">Let it go on as it is</button>
     </div>
+    <CorrectionCheck v-if="paper.correction" :check="paper.correction" />
     <p v-if="round.reason" class="notice trouble">{{ PAPER_STATE[paper.state] }}: “{{ round.reason }}”</p>
     <h2 class="gap">What was sent</h2>
     <div class="card">

@@ -19,6 +19,13 @@ function setRole(to: Role) {
   else set({ part: 'copy', of: null })
 }
 const KINDS = ['none', 'agreed', 'one-time', 'document'] as const
+/** Only what there are means for here; what was chosen before stays to be seen. */
+const kinds = computed(() =>
+  KINDS.filter((k) => k !== 'document' || view.value.means.identity || p.value.proof.kind === k),
+)
+const ways = computed(() =>
+  reaches.filter((r) => view.value.means.text || p.value.reach === r || (r !== 'text' && r !== 'both')),
+)
 function setProof(kind: Proof['kind']) {
   const fresh: Record<Proof['kind'], Proof> = {
     none: { kind: 'none' },
@@ -101,13 +108,13 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       <label class="field"
         ><span>Reached</span
         ><select class="input" :value="p.reach" @change="set({ reach: text($event) as 'email' })">
-          <option v-for="r in reaches" :key="r" :value="r">{{ reachWords(r, p.part) }}</option>
+          <option v-for="r in ways" :key="r" :value="r">{{ reachWords(r, p.part) }}</option>
         </select></label
       >
       <label class="field"
         ><span>Proves who they are</span
         ><select class="input" :value="proof.kind" @change="setProof(text($event) as 'none')">
-          <option v-for="k in KINDS" :key="k" :value="k">
+          <option v-for="k in kinds" :key="k" :value="k">
             {{ PROOF_WORDS[k] }}{{ k === 'document' ? `, ${money(view.documentCost, view.currency)} a check` : '' }}
           </option>
         </select></label

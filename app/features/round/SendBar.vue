@@ -39,16 +39,28 @@ const waiting = computed(() => view.value.check.status === 'waiting')
 const send = () =>
   act(async () => {
     await round.settle()
-    if (checkers.value.length) {
-      await api(`/api/papers/${paper.value.id}/check`, { method: 'POST', body: { step: 'hand-in' } })
-      notices.say('Handed in to be checked.')
-      await round.load()
-    } else {
-      await api(`/api/papers/${paper.value.id}/send`, { method: 'POST', body: { key } })
-      notices.say('Sent. You hear when something happens.')
+    try {
+      await hand()
+    } catch (e) {
+      // What changed meanwhile is shown before anybody presses again.
+      if (e instanceof ApiProblem && e.code === 'stale') await Promise.all([load(), round.load()])
+      throw e
     }
-    await load()
   })
+async function hand(): Promise<void> {
+  if (checkers.value.length) {
+    await api(`/api/papers/${paper.value.id}/check`, { method: 'POST', body: { step: 'hand-in' } })
+    notices.say('Handed in to be checked.')
+    await round.load()
+  } else {
+    await api(`/api/papers/${paper.value.id}/send`, {
+      method: 'POST',
+      body: { key, seen: paper.value.seen, plan: view.value.version },
+    })
+    notices.say('Sent. You hear when something happens.')
+  }
+  await load()
+}
 const keepForLater = () =>
   act(async () => {
     await round.settle()

@@ -2,7 +2,7 @@
 import { useSays } from './says'
 
 /** A picture taken now with the camera; nothing from before can be given. */
-const props = defineProps<{ label: string; facing: 'user' | 'environment' }>()
+const props = defineProps<{ label: string; hint?: string; facing: 'user' | 'environment' }>()
 const emit = defineEmits<{ taken: [picture: Blob | null] }>()
 const says = useSays()
 const video = ref<HTMLVideoElement>()
@@ -41,6 +41,7 @@ function take() {
 <template>
   <div class="camera">
     <p class="strong">{{ label }}</p>
+    <p v-if="hint" role="status">{{ hint }}</p>
     <img v-if="state === 'taken'" :src="shown" :alt="label" />
     <video v-else v-show="state !== 'none'" ref="video" muted playsinline :aria-label="label" />
     <p v-if="state === 'none'" class="error" role="alert">{{ says('noCamera') }}</p>

@@ -40,14 +40,29 @@ const give = () =>
 const document = ref<Blob | null>(null)
 const selfie = ref<Blob | null>(null)
 const byCamera = computed(() => prove.value.live)
+/** Where in the picture the server wants the document to be held: it can't have been taken before. */
+const challenge = ref<{ id: string; hold: 'high' | 'low'; seconds: number } | null>(null)
+let fresh: ReturnType<typeof setTimeout> | undefined
+onBeforeUnmount(() => clearTimeout(fresh))
+const ask = () =>
+  act(async () => {
+    clearTimeout(fresh)
+    document.value = null
+    challenge.value = await post('/challenge', {})
+    fresh = setTimeout(() => (challenge.value = null), challenge.value!.seconds * 1000)
+  }, failed)
 const file = (event: Event) => (event.target as HTMLInputElement).files?.[0] ?? null
 const show = () =>
   act(async () => {
     const form = new FormData()
     if (document.value) form.set('document', document.value)
     if (selfie.value) form.set('selfie', selfie.value)
-    form.set('taken', byCamera.value ? 'camera' : 'file')
-    await api(`${base}/document`, { method: 'POST', body: form })
+    form.set('challenge', challenge.value?.id ?? '')
+    try {
+      await api(`${base}/document`, { method: 'POST', body: form })
+    } finally {
+      challenge.value = null
+    }
     emit('proved')
   }, failed)
 </script>
@@ -88,7 +103,16 @@ const show = () =>
       </form>
       <form v-if="prove.kind === 'document'" class="code" @submit.prevent="show">
         <p>{{ says('showDocument') }}</p>
-        <LiveCamera v-if="byCamera" :label="says('document')" facing="environment" @taken="document = $event" />
+        <button v-if="byCamera && !challenge" type="button" class="btn big wide" :disabled="busy" @click="ask">
+          {{ says('startCamera') }}
+        </button>
+        <LiveCamera
+          v-else-if="byCamera"
+          :label="says('document')"
+          :hint="says(challenge!.hold === 'high' ? 'holdHigh' : 'holdLow')"
+          facing="environment"
+          @taken="document = $event"
+        />
         <label v-else class="field"
           ><span>{{ says('document') }}</span
           ><input

@@ -98,9 +98,10 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
         }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
-      <button class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
+      <button v-if="view.pay.byCard" class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
         {{ says('pay', { amount: money(view.pay.amount, view.pay.currency) }) }}
       </button>
+      <p v-else-if="view.pay.bank" class="bank">{{ view.pay.bank }}</p>
     </section>
     <section v-else-if="view.pay?.paid" class="next paid" role="status">
       <p class="strong">{{ says('arrived', { stage }) }}</p>
@@ -146,6 +147,9 @@ h1 {
   font-size: 27px;
 }
 .thanks {
+  white-space: pre-line;
+}
+.bank {
   white-space: pre-line;
 }
 .wide {

@@ -212,6 +212,7 @@ export function useSheet(id: string, first: TemplateView) {
       .catch(() => {})
     worker = new LayoutWorker()
     editor.value = new Editor({
+      injectNonce: pageNonce(),
       extensions: [...sheetNodes, Ids, WorkedOut],
       content: toProse(base.value),
       editorProps: {

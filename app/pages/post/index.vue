@@ -10,6 +10,8 @@ interface Message extends Row {
   from: string
   text: string
   attachments: string[]
+  /** There is a link or a code in it that the owner may open here. */
+  closed: boolean
 }
 useHead({ title: 'Post room · Upwold' })
 const rows = ref<Row[]>([]),
@@ -30,6 +32,14 @@ async function open(id: string) {
     problem.value = wordsOf(e)
   }
 }
+const session = useSession()
+const { busy, act } = useAct()
+/** Shows a message as its receiver has it; the look stands in the record of its round. */
+const reveal = () =>
+  act(async () => {
+    const { text } = await api<{ text: string }>(`/api/post/${shown.value!.id}/show`, { method: 'POST' })
+    shown.value = { ...shown.value!, text, closed: false }
+  })
 await load()
 if (rows.value[0]) await open(rows.value[0].id)
 useFeed(load)
@@ -73,6 +83,10 @@ const parts = computed(() =>
             ><a v-if="p.link" :href="p.link" target="_blank" rel="noopener">{{ p.t }}</a
             ><template v-else>{{ p.t }}</template></template
           >
+        </p>
+        <p v-if="shown.closed && session.data?.postRoomOpens" class="reveal">
+          <button class="btn" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</button>
+          <span class="soft small">That you looked stands in the record of its round.</span>
         </p>
         <p v-for="(a, n) in shown.attachments" :key="a">
           <a :href="`/api/post/${shown.id}/attachment?n=${n}`" target="_blank">{{ a }}</a>
@@ -119,6 +133,12 @@ const parts = computed(() =>
 .body {
   white-space: pre-line;
   margin: 14px 0;
+}
+.reveal {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
 }
 .ledger {
   max-height: 78vh;

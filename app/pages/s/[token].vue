@@ -28,6 +28,11 @@ const failure = computed(() => {
   const data = (error.value as { data?: { title?: string; data?: { title?: string } } } | null)?.data
   return data?.title ?? data?.data?.title ?? says.value('tryLater')
 })
+/** A member's own link works for them alone, signed in. */
+const forMember = computed(() => {
+  const data = (error.value as { data?: { reason?: string; data?: { reason?: string } } } | null)?.data
+  return (data?.reason ?? data?.data?.reason) === 'member'
+})
 const language = computed({
   get: () => says.value.language,
   set: (to) => {
@@ -87,6 +92,7 @@ const asks = computed((): WordKey =>
       <ContourLines />
       <h1>{{ says('linkNothing') }}</h1>
       <p role="alert">{{ failure }}</p>
+      <NuxtLink v-if="forMember" :to="`/sign-in?to=/s/${token}`" external class="btn main big">Sign in</NuxtLink>
     </div>
     <template v-else>
       <header class="who">

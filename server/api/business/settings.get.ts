@@ -1,4 +1,4 @@
 import { theBusiness } from '../../services/business'
 import { route } from '../../route'
 
-export default route({}, async () => (await theBusiness()).settings)
+export default route({ who: 'member' }, async () => (await theBusiness()).settings)

@@ -1,9 +1,8 @@
-import { readRawBody } from 'h3'
 import { z } from 'zod'
 import { verifyCallback } from '../../gateways/cards/standin'
 import { Problem } from '../../problem'
 import { cardCallback } from '../../services/money/payments'
-import { route } from '../../route'
+import { route, textBody } from '../../route'
 
 const told = z.object({
   reference: z.string().max(80),
@@ -12,8 +11,8 @@ const told = z.object({
   amount: z.number().int().positive(),
   currency: z.string().length(3),
 })
-export default route({}, async ({ event }) => {
-  const raw = (await readRawBody(event)) ?? ''
+export default route({ who: 'anyone', standin: 'cards', signed: true }, async ({ event }) => {
+  const raw = await textBody(event, 20_000)
   let body: unknown
   try {
     body = verifyCallback(raw, Object.fromEntries(event.headers))

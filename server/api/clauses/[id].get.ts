@@ -1,4 +1,4 @@
 import { clauseView } from '../../services/templates/clauses'
 import { route } from '../../route'
 
-export default route({}, ({ id }) => clauseView(id))
+export default route({ who: 'member' }, ({ id }) => clauseView(id))

@@ -2,4 +2,4 @@ import { editContact } from '../../../shared/jobs'
 import { changeContact } from '../../services/jobs/write'
 import { route } from '../../route'
 
-export default route({ body: editContact }, ({ id, body }) => changeContact(id, body))
+export default route({ who: 'member', body: editContact }, ({ id, body }) => changeContact(id, body))

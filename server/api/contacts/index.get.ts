@@ -4,6 +4,7 @@ import { route } from '../../route'
 
 export default route(
   {
+    who: 'member',
     query: z.object({
       find: z.string().max(200).default(''),
       after: z.string().max(60).default(''),

@@ -2,4 +2,4 @@ import { newContact } from '../../../shared/jobs'
 import { addContact } from '../../services/jobs/write'
 import { route } from '../../route'
 
-export default route({ body: newContact }, async ({ body }) => ({ id: await addContact(body) }))
+export default route({ who: 'member', body: newContact }, async ({ body }) => ({ id: await addContact(body) }))

@@ -1,14 +1,22 @@
 import { getRequestHeader } from 'h3'
 import { FILE_MAX, fileQuery } from '../../../shared/marking'
+import { Problem } from '../../problem'
 import { takeFile } from '../../services/marking/files'
-import { bodyBytes, route } from '../../route'
+import { route } from '../../route'
 
-export default route({ query: fileQuery }, async ({ event, query }) => {
-  // A password stays out of addresses, which are logged; it comes in a header, encoded for any letters.
-  const given = getRequestHeader(event, 'x-file-password')
-  return takeFile(
-    query.name,
-    await bodyBytes(event, FILE_MAX),
-    given === undefined ? undefined : decodeURIComponent(given),
-  )
-})
+function passwordIn(header: string): string {
+  try {
+    return decodeURIComponent(header)
+  } catch {
+    throw new Problem('invalid', 'The password can’t be read. Give it once more.')
+  }
+}
+
+export default route(
+  { who: 'member', query: fileQuery, file: FILE_MAX, throttle: 'file' },
+  async ({ event, query, bytes }) => {
+    // A password stays out of addresses, which are logged; it comes in a header, encoded for any letters.
+    const given = getRequestHeader(event, 'x-file-password')
+    return takeFile(query.name, await bytes(), given === undefined ? undefined : passwordIn(given))
+  },
+)

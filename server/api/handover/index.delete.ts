@@ -1,12 +1,14 @@
 import { z } from 'zod'
+import { changeSession } from '../../access'
+import { route } from '../../route'
+import { securityNote } from '../../security'
 import { checkPin } from '../../services/members/members'
 import { revokeLinks } from '../../services/rounds/links'
-import { writeSession } from '../../session'
-import { route } from '../../route'
 
-export default route({ body: z.object({ pin: z.string().max(20) }) }, async ({ event, body }) => {
-  const member = event.context.member!
-  await checkPin(member.id, body.pin)
-  await revokeLinks(event.context.handover!.personId, 'device')
-  await writeSession(event, { memberId: member.id })
+export default route({ who: 'locked', body: z.object({ pin: z.string().max(20) }) }, async ({ event, body }) => {
+  const { member, session } = event.context
+  await checkPin(member!.id, body.pin)
+  await revokeLinks(session!.personId!, 'device')
+  await changeSession(event, { memberId: member!.id, kind: 'member' })
+  await securityNote(event, 'handover', 'Took the device back')
 })

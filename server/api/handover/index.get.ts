@@ -1,3 +1,3 @@
 import { route } from '../../route'
 
-export default route({}, ({ event }) => ({ member: event.context.member!.name }))
+export default route({ who: 'locked' }, ({ event }) => ({ member: event.context.member!.name }))

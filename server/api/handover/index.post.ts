@@ -1,10 +1,15 @@
 import { z } from 'zod'
-import { linkInPerson } from '../../services/rounds/hand'
-import { writeSession } from '../../session'
+import { changeSession } from '../../access'
 import { route } from '../../route'
+import { securityNote } from '../../security'
+import { insistOnGuest, linkForDevice } from '../../services/rounds/hand'
 
-export default route({ body: z.object({ personId: z.string().max(60) }) }, async ({ event, body }) => {
-  const token = await linkInPerson(body.personId, 'device')
-  await writeSession(event, { memberId: event.context.member!.id, handover: { personId: body.personId } })
+/** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
+export default route({ who: 'member', body: z.object({ personId: z.string().max(60) }) }, async ({ event, body }) => {
+  const member = event.context.member!
+  const name = await insistOnGuest(body.personId)
+  const session = await changeSession(event, { memberId: member.id, kind: 'handover', personId: body.personId })
+  const token = await linkForDevice(body.personId, session.id)
+  await securityNote(event, 'handover', `Handed the device to ${name}`)
   return { path: `/s/${token}` }
 })

@@ -2,4 +2,4 @@ import { listJobs } from '../../../shared/jobs'
 import { listJobRows } from '../../services/jobs/read'
 import { route } from '../../route'
 
-export default route({ query: listJobs }, ({ query }) => listJobRows(query))
+export default route({ who: 'member', query: listJobs }, ({ query }) => listJobRows(query))

@@ -1,4 +1,4 @@
 import { dropMessage } from '../../services/rounds/messages'
 import { route } from '../../route'
 
-export default route({}, ({ id }) => dropMessage(id))
+export default route({ who: 'member' }, ({ id }) => dropMessage(id))

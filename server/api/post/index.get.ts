@@ -1,4 +1,4 @@
 import { listMessages } from '../../services/post'
 import { route } from '../../route'
 
-export default route({}, () => listMessages())
+export default route({ who: 'member' }, () => listMessages())

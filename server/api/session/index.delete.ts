@@ -1,9 +1,12 @@
+import { forgetSession, readSession } from '../../access'
 import { Problem } from '../../problem'
-import { endSession, readSession } from '../../session'
 import { route } from '../../route'
+import { endSession } from '../../sessions'
 
-export default route({}, async ({ event }) => {
-  if ((await readSession(event)).handover)
+export default route({ who: 'anyone' }, async ({ event }) => {
+  const session = await readSession(event)
+  if (session?.kind === 'handover')
     throw new Problem('locked', 'This device is handed over. It has to be handed back with the PIN first.')
-  await endSession(event)
+  if (session) await endSession(session.id)
+  forgetSession(event)
 })

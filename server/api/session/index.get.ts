@@ -1,16 +1,22 @@
-import { memberById } from '../../services/members/members'
-import { readSession } from '../../session'
-import { theBusiness } from '../../services/business'
+import { readSession } from '../../access'
+import { useConfig } from '../../config'
 import { route } from '../../route'
+import { memberById } from '../../services/members/members'
+import { theBusiness } from '../../services/business'
 
-export default route({}, async ({ event }) => {
+export default route({ who: 'anyone' }, async ({ event }) => {
   const session = await readSession(event)
-  const member = session.memberId ? await memberById(session.memberId) : null
-  if (!member) return { member: null, handover: false, business: null }
+  const member = session ? await memberById(session.memberId) : null
+  if (!session || !member) return { member: null, handover: false, business: null, standins: [] }
   const { name, currency, timeZone } = await theBusiness()
+  const handover = session.kind === 'handover'
+  const { standins, postRoomOpens, mail } = useConfig()
   return {
     member: { id: member.id, name: member.name, role: member.role },
-    handover: !!session.handover,
+    handover,
     business: { name, currency, timeZone },
+    standins: [...standins],
+    postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
+    noMail: mail === null && !standins.has('post'),
   }
 })

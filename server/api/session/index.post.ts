@@ -1,11 +1,23 @@
 import { z } from 'zod'
-import { signIn } from '../../services/members/members'
-import { writeSession } from '../../session'
+import { changeSession, deviceMark, keepDeviceMark } from '../../access'
 import { route } from '../../route'
+import { securityNote } from '../../security'
+import { rememberDevice, signIn } from '../../services/members/members'
+import { fromWhere } from '../../where'
 
 const body = z.object({ email: z.string().max(320), password: z.string().max(200) })
-export default route({ body }, async ({ event, body }) => {
-  const member = await signIn(body.email, body.password)
-  await writeSession(event, { memberId: member.id })
+export default route({ who: 'anyone', body, limit: 4000 }, async ({ event, body }) => {
+  const mark = deviceMark(event)
+  let member
+  try {
+    member = await signIn(body.email, body.password, { address: fromWhere(event).ip, mark })
+  } catch (error) {
+    await securityNote(event, 'sign-in', `Wrong sign-in as ${body.email.trim().toLowerCase().slice(0, 100)}`)
+    throw error
+  }
+  await changeSession(event, { memberId: member.id, kind: 'member' })
+  const fresh = await rememberDevice(member.id, mark)
+  if (fresh) keepDeviceMark(event, fresh)
+  await securityNote(event, 'sign-in', fresh ? 'Signed in on a browser not seen before' : 'Signed in', member)
   return { member: { id: member.id, name: member.name, role: member.role } }
 })

@@ -1,7 +1,7 @@
 import { bringIn } from '../../../shared/library'
 import { BRING_MAX, bring } from '../../services/templates/bring'
-import { bodyBytes, route } from '../../route'
+import { route } from '../../route'
 
-export default route({ query: bringIn }, async ({ event, query }) =>
-  bring(query.name, await bodyBytes(event, BRING_MAX)),
+export default route({ who: 'member', query: bringIn, file: BRING_MAX, throttle: 'file' }, async ({ query, bytes }) =>
+  bring(query.name, await bytes()),
 )

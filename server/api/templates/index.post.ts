@@ -2,4 +2,6 @@ import { newTemplate } from '../../../shared/library'
 import { addTemplate } from '../../services/templates/templates'
 import { route } from '../../route'
 
-export default route({ body: newTemplate }, async ({ body }) => ({ id: await addTemplate(body) }))
+export default route({ who: 'member', limit: 12_000_000, body: newTemplate }, async ({ body }) => ({
+  id: await addTemplate(body),
+}))

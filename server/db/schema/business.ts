@@ -41,7 +41,7 @@ export const members = sqliteTable('members', {
   initials: json<SignatureMark | null>('initials'),
 })
 
-/** Wrong tries at a password or PIN, by what was tried. */
+/** What the throttle has counted, by what is limited and for whom (server/throttle.ts). */
 export const attempts = sqliteTable('attempts', {
   key: text('key').primaryKey(),
   count: integer('count').notNull(),

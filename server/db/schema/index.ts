@@ -1,4 +1,5 @@
 /** The tables, one file an area. */
+export * from './access'
 export * from './business'
 export * from './contacts'
 export * from './files'

@@ -25,6 +25,10 @@ export const outbox = sqliteTable(
   ],
 )
 
+/** A link or a code that a message carries. It is made at delivery, from the key and this. */
+export type MessageSecret =
+  { kind: 'link'; personId: string; nonce: string } | { kind: 'code'; personId: string; nonce: string }
+
 /** The post room: every message, as the mailboxes would show it. */
 export const messages = sqliteTable(
   'messages',
@@ -38,6 +42,8 @@ export const messages = sqliteTable(
     text: text('text').notNull(),
     html: text('html').notNull(),
     attachments: json<{ name: string; sha: string }[]>('attachments').notNull(),
+    /** What stands behind the placeholders in its text: enough to make it again with the key, nothing that opens anything by itself. */
+    secrets: json<MessageSecret[]>('secrets').notNull().default([]),
     at: at('at').notNull(),
   },
   (t) => [index('messages_by_time').on(t.at)],

@@ -30,7 +30,6 @@ export const cardRequests = sqliteTable('card_requests', {
   label: text('label').notNull(),
   amount: money('amount').notNull(),
   currency: text('currency').notNull(),
-  returnTo: text('return_to').notNull(),
   providerRef: text('provider_ref'),
   state: text('state').$type<'open' | 'paid' | 'refused' | 'disputed'>().notNull(),
   createdAt: at('created_at').notNull(),

@@ -1,10 +1,11 @@
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { FieldSpec } from '../../../core/document/model'
 import type { Json } from '../../../core/evidence/canonical'
+import type { ChainHead } from '../../../core/evidence/heads'
 import type { PlanPerson, Reminders } from '../../../core/rounds/plan'
 import type { SignerDraft } from '../../../shared/signing'
 import { at, id, json, money, sealed } from './columns'
-import { members } from './business'
+import { members, sealingKeys } from './business'
 import { contacts } from './contacts'
 import { blobs } from './files'
 import { jobs } from './jobs'
@@ -136,6 +137,8 @@ export const links = sqliteTable(
     channel: text('channel').$type<LinkChannel>().notNull(),
     createdAt: at('created_at').notNull(),
     revokedAt: at('revoked_at'),
+    /** The session it works in: whoever hosts a handover, or opened a pad. Null for links that were sent. */
+    sessionId: text('session_id'),
   },
   (t) => [index('links_by_person').on(t.personId)],
 )
@@ -153,6 +156,38 @@ export const proofs = sqliteTable('proofs', {
   /** Those who passed carry this in their browser; a new one shuts the earlier ones out. */
   pass: text('pass'),
   passedAt: at('passed_at'),
+  /** Where a document is to be held for the next live picture, and until when; good for one try. */
+  challenge: json<{ id: string; hold: 'high' | 'low'; until: string } | null>('challenge'),
   /** What identity checks have cost so far. */
   spent: money('spent').notNull(),
+})
+
+/** Files somebody has given by their link: only these can stand in what they sign. */
+export const uploads = sqliteTable(
+  'uploads',
+  {
+    personId: text('person_id')
+      .notNull()
+      .references(() => roundPeople.id),
+    sha: text('sha')
+      .notNull()
+      .references(() => blobs.sha),
+    kind: text('kind').$type<'attachment' | 'signature'>().notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.sha, t.kind] })],
+)
+
+/**
+ * The heads of the chains, signed with the business's key: of one round when it ends, of all that went on every night. Each
+ * names the one before, so that none can be left out.
+ */
+export const chainHeads = sqliteTable('chain_heads', {
+  seq: integer('seq').primaryKey(),
+  body: json<ChainHead>('body').notNull(),
+  keyId: text('key_id')
+    .notNull()
+    .references(() => sealingKeys.id),
+  /** RSASSA-PKCS1-v1_5 with SHA-256 over the canonical JSON of `body`, in base64. */
+  signature: text('signature').notNull(),
 })

@@ -5,9 +5,12 @@ import { standInChecker } from './standin'
 /** What one check of a document costs, in the business's currency. */
 export const DOCUMENT_COST = minor(140)
 
+/** Where in the picture a document is to be held: nobody can have taken that picture before. */
+export type Hold = 'high' | 'low'
+
 /** Somebody who reads identity documents from pictures. */
 export interface IdentityGateway {
-  /** `live`: whether the pictures were taken now by the camera; null where nobody asks. */
-  read(input: { document: Uint8Array; selfie: Uint8Array | null; live: boolean | null }): Promise<ReadResult>
+  /** `hold`: where in the picture the server asked for the document, `lost` when that can't count; null where nobody asks. */
+  read(input: { document: Uint8Array; selfie: Uint8Array | null; hold: Hold | 'lost' | null }): Promise<ReadResult>
 }
 export const identityGateway = (): IdentityGateway => standInChecker

@@ -1,11 +1,11 @@
 import { asc, eq } from 'drizzle-orm'
-import Papa from 'papaparse'
 import { dayOf } from '../../../core/calendar/dates'
 import type { FieldSpec } from '../../../core/document/model'
 import { type MergeContext, formatValue } from '../../../core/merge/merge'
 import { editContact, editJob } from '../../../shared/jobs'
 import type { DataRow, WriteBackRow } from '../../../shared/marking'
 import { type SignerDraft, attachmentName } from '../../../shared/signing'
+import { toCsv } from '../../csv'
 import { db, write } from '../../db/client'
 import { paperVersions, roundEvents } from '../../db/schema'
 import { Problem } from '../../problem'
@@ -78,15 +78,12 @@ export async function dataFile(paperId: string, as: 'csv' | 'json'): Promise<Out
   const text =
     as === 'json'
       ? `${JSON.stringify({ paper: paper.title, id: paper.id, values: record, fields: rows }, null, 2)}\n`
-      : Papa.unparse(
-          [
-            rows.map((r) => r.name),
-            rows.map((r) => (r.value === true ? 'yes' : r.value === false ? 'no' : (r.value ?? ''))),
-          ],
-          { escapeFormulae: true, newline: '\r\n' },
-        )
+      : toCsv([
+          rows.map((r) => r.name),
+          rows.map((r) => (r.value === true ? 'yes' : r.value === false ? 'no' : (r.value ?? ''))),
+        ])
   return {
-    bytes: new TextEncoder().encode(as === 'csv' ? `\uFEFF${text}\r\n` : text),
+    bytes: new TextEncoder().encode(text),
     name: `${paper.title}, data.${as}`,
     type: as === 'csv' ? 'text/csv; charset=utf-8' : 'application/json',
   }

@@ -6,7 +6,7 @@ import { Problem, notFound } from '../../problem'
 import type { OutFile } from '../papers/files'
 import { loadPaper } from '../papers/prepare'
 import type { LinkHolder } from '../rounds/links'
-import { papersFor } from '../rounds/papers'
+import { readablePapers } from '../rounds/papers'
 import { fileOfSha } from './files'
 
 /** Files that go with a paper to be read as they are: one that is signed elsewhere, say. */
@@ -45,9 +45,7 @@ export async function enclosureOf(paperId: string, sha: string): Promise<OutFile
 
 /** A file that goes with the paper a signer’s link is for. */
 export async function enclosureFor(holder: LinkHolder, sha: string): Promise<OutFile> {
-  const list = await papersFor(holder.person)
-  if (list.some((p) => p.paper.state === 'withdrawn' || p.paper.state === 'lapsed'))
-    throw new Problem('gone', 'This can no longer be read: it was withdrawn, or its time has passed.')
+  const list = await readablePapers(holder.person)
   const with_ = list.find((p) => p.paper.own.enclosures?.some((e) => e.sha === sha))
   if (!with_) throw notFound('file')
   return enclosureOf(with_.paper.id, sha)

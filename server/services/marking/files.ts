@@ -11,33 +11,6 @@ import { theBusiness } from '../business'
 import { bring } from '../templates/bring'
 
 type FileRow = typeof files.$inferSelect
-const starts = (bytes: Uint8Array, ...magic: number[]) => magic.every((m, i) => bytes[i] === m)
-const PIXELS_MAX = 100_000_000
-
-/** What kind of file these bytes are, by the bytes alone. */
-function kindOf(bytes: Uint8Array): 'pdf' | 'png' | 'jpeg' | 'docx' | 'heic' | null {
-  if (starts(bytes, 0x89, 0x50, 0x4e, 0x47)) return 'png'
-  if (starts(bytes, 0xff, 0xd8, 0xff)) return 'jpeg'
-  if (starts(bytes, 0x50, 0x4b) || starts(bytes, 0xd0, 0xcf, 0x11, 0xe0)) return 'docx'
-  const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1')
-  if (/^....ftyp(heic|heix|mif1|hevc)/s.test(head)) return 'heic'
-  return head.includes('%PDF-') ? 'pdf' : null
-}
-
-/** Width × height a picture says it has, before anything of it is decoded; a lie ends in the decoder. */
-function pixelsOf(bytes: Uint8Array, kind: 'png' | 'jpeg'): number {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  if (kind === 'png') return bytes.length > 24 ? view.getUint32(16) * view.getUint32(20) : 0
-  for (let i = 2; i + 9 < bytes.length;) {
-    if (bytes[i] !== 0xff) return 0
-    const marker = bytes[i + 1]!
-    if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker))
-      return view.getUint16(i + 5) * view.getUint16(i + 7)
-    i += 2 + view.getUint16(i + 2)
-  }
-  return 0
-}
-
 const refuse = (words: string, extra: Record<string, unknown> = {}) =>
   new Problem('invalid', words, { file: words }, extra)
 const taken = ({ sha, name, use, pages, removed }: FileRow): TakenFile => ({ sha, name, use, pages, removed })
@@ -62,35 +35,14 @@ export async function takeFile(name: string, bytes: Uint8Array, password?: strin
       .replace(/[\u0000-\u001f\u007f/\\]/g, ' ')
       .trim()
       .slice(0, 200) || 'file.pdf'
-  const kind = kindOf(bytes)
-  if (kind === 'heic')
-    throw refuse(
-      'This picture is HEIC, which this browser can’t open. Save it as JPEG, or send it from the phone’s own browser.',
-    )
-  if (kind === null) throw refuse(`${clean} is neither a PDF, nor a picture (JPEG or PNG), nor a DOCX.`)
-  if (kind === 'docx') return docxFile(clean, bytes)
-  if (kind !== 'pdf' && pixelsOf(bytes, kind) > PIXELS_MAX)
-    throw refuse('This picture has more than 100 million pixels. Make it smaller first.')
-  let answer
-  try {
-    answer = await takeInFile({ bytes, kind, ...(password === undefined ? {} : { password }) })
-  } catch (error) {
-    if ((error as Error).name === 'AbortError' || /memory|terminated/i.test((error as Error).message))
-      throw refuse(
-        'This file takes too long to read, or more memory than it is worth. Print it to a new PDF and bring in that.',
-      )
-    if (kind !== 'pdf') throw refuse('This picture is damaged and can’t be read to its end.')
-    throw refuse('This PDF is damaged and can’t be read to its end. Ask for it again, or print it to a new PDF.')
-  }
+  const answer = await takeInFile({ name: clean, bytes, ...(password === undefined ? {} : { password }) })
+  if ('docx' in answer) return docxFile(clean, bytes)
   if ('taken' in answer) {
     const { pdf, pages, removed } = answer.taken
     return keep(pdf, { name: clean, use: 'mark', pages, removed })
   }
-  const { why, message } = answer.refused
-  if (why !== 'signed') throw refuse(message, { why })
-  // It can't be marked, but it can go with a paper as it is.
   const file = await keep(bytes, { name: clean, use: 'read-only', pages: [], removed: [] })
-  throw refuse(message, { why, file: { sha: file.sha, name: clean } })
+  throw refuse(answer.signed, { why: 'signed', file: { sha: file.sha, name: clean } })
 }
 
 async function docxFile(name: string, bytes: Uint8Array): Promise<TakenFile> {
@@ -101,8 +53,8 @@ async function docxFile(name: string, bytes: Uint8Array): Promise<TakenFile> {
     at: now(),
     author: (await theBusiness()).name,
   })
-  const answer = await takeInFile({ bytes: pdf, kind: 'pdf' })
-  if (!('taken' in answer)) throw refuse(answer.refused.message)
+  const answer = await takeInFile({ name, bytes: pdf })
+  if (!('taken' in answer)) throw refuse('This DOCX could not be drawn. Print it to a PDF and bring in that.')
   return keep(answer.taken.pdf, { name, use: 'mark', pages: answer.taken.pages, removed: left })
 }
 

@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import { formatMoney, type Minor } from '../../../core/money/money'
 import { now } from '../../clock'
-import { useConfig } from '../../config'
+import { hasStandin, useConfig } from '../../config'
 import { db, write } from '../../db/client'
 import { cardRequests, payments } from '../../db/schema'
 import { cardGateway } from '../../gateways/cards'
@@ -46,7 +46,8 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
 }
 
 /** Opens the card page for what is due on a stage. Asked again while it is open, it is the same request. */
-export async function requestCard(jobId: string, stageKey: string, returnTo: string): Promise<{ url: string }> {
+export async function requestCard(jobId: string, stageKey: string): Promise<{ url: string; request: string }> {
+  if (!hasStandin('cards')) throw new Problem('not-now', 'Cards can’t be taken here. Pay by bank, please.')
   const { stages, job, business } = await loadJob(jobId)
   const stage = stages.find((s) => s.key === stageKey)
   if (!job.agreedOn || !stage || stage.open <= 0)
@@ -60,7 +61,6 @@ export async function requestCard(jobId: string, stageKey: string, returnTo: str
         eq(cardRequests.stage, stageKey),
         eq(cardRequests.state, 'open'),
         eq(cardRequests.amount, stage.open),
-        eq(cardRequests.returnTo, returnTo),
       ),
     )
     .orderBy(desc(cardRequests.createdAt))
@@ -72,7 +72,6 @@ export async function requestCard(jobId: string, stageKey: string, returnTo: str
     label: `${stage.label}, ${job.title}`,
     amount: stage.open,
     currency: business.currency,
-    returnTo,
     providerRef: null,
     state: 'open' as const,
     createdAt: now(),
@@ -84,11 +83,11 @@ export async function requestCard(jobId: string, stageKey: string, returnTo: str
     currency: request.currency,
     label: request.label,
     payee: business.name,
-    returnTo,
+    returnTo: `${useConfig().origin}/paid/${request.id}`,
     callbackUrl: `${useConfig().origin}/api/callbacks/cards`,
   })
   await write((tx) => tx.update(cardRequests).set({ providerRef: page.ref }).where(eq(cardRequests.id, request.id)))
-  return { url: page.url }
+  return { url: page.url, request: request.id }
 }
 
 /** What the card service told, already checked for its signature. Late or twice, the amount is booked once; another amount is not booked. */

@@ -115,7 +115,7 @@ export async function checks(me: string | null): Promise<{ mine: Move[]; others:
           papers.id,
           waiting.map((w) => w.paperId),
         ),
-        eq(papers.state, 'draft'),
+        inArray(papers.state, ['draft', 'out']),
       ),
     )
     // With the plus, the order doesn’t make SQLite walk the jobs by their day.

@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm'
-import { toDocx } from '../../../core/document/docx'
 import { toHtml } from '../../../core/document/html'
 import type { PaperDocument } from '../../../core/document/model'
 import { type PaperFigures, expandTables } from '../../../core/layout/expand'
@@ -8,7 +7,8 @@ import { getBlob } from '../../blobs'
 import { db } from '../../db/client'
 import { invoices, paperVersions, type roundPeople, rounds } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
-import { papersFor, placeOf } from '../rounds/papers'
+import { docxInWorker } from '../../render/pool'
+import { placeOf, readablePapers } from '../rounds/papers'
 import { latestRounds } from '../rounds/state'
 import { chainOf, sealedName } from '../rounds/seal'
 import { loadPaper, preparePaper, renderDraft } from './prepare'
@@ -66,15 +66,10 @@ export async function signerPdf(
   sealed: boolean,
   paperId?: string,
 ): Promise<NamedFile> {
-  const list = await papersFor(person)
+  const list = await readablePapers(person)
   const paper = (paperId ? list.find((p) => p.paper.id === paperId) : list[0])?.paper
   if (!paper) throw notFound('paper')
   if (sealed) return sealedOf(person.roundId, paper.id)
-  if (paper.state === 'withdrawn' || paper.state === 'lapsed')
-    throw new Problem(
-      'gone',
-      paper.state === 'lapsed' ? 'The time to sign has passed.' : 'The sender has withdrawn this.',
-    )
   return { bytes: await asSent(person.roundId, paper.id), name: `${paper.title}.pdf` }
 }
 
@@ -106,7 +101,7 @@ export async function fileOf(
   const whole = expandTables(merged, figures)
   return as === 'html'
     ? { bytes: bytes(toHtml(whole)), name, type: 'text/html; charset=utf-8' }
-    : { bytes: await toDocx(whole), name, type: DOCX }
+    : { bytes: await docxInWorker(whole), name, type: DOCX }
 }
 
 /** A paper taken out: what was sent, or the draft as it is now. */

@@ -11,6 +11,8 @@ import { deadlineIn, fill } from '../../../shared/words'
 import { db } from '../../db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
+import { basisOf, togetherWith } from '../rounds/basis'
+import { correctionView } from '../rounds/check'
 import { writeBackRows } from '../marking/data'
 import { scansOf } from '../rounds/on-paper'
 import { questionsOf } from '../rounds/questions'
@@ -118,6 +120,8 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       templateId: paper.templateId,
       templateEdition: paper.templateEdition,
     },
+    seen: await basisOf(await togetherWith(paper)),
+    correction: await correctionView(paper, memberId),
     drift: await driftOf(paper),
     marked: !!paper.marked,
     enclosures: paper.own.enclosures ?? [],

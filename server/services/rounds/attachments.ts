@@ -1,11 +1,13 @@
 import { and, eq } from 'drizzle-orm'
-import { ATTACHMENT } from '../../../shared/signing'
+import { ATTACHMENT, type SignerDraft } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
-import { db } from '../../db/client'
-import { roundEvents, roundPeople, rounds } from '../../db/schema'
+import { now } from '../../clock'
+import { db, write } from '../../db/client'
+import { members, paperVersions, roundEvents, roundPapers, type roundPeople, uploads } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import type { OutFile } from '../papers/files'
 import type { LinkHolder } from './links'
+import { insistOpen } from './papers'
 
 const TYPES: [number[], string][] = [
   [[0x25, 0x50, 0x44, 0x46], 'application/pdf'],
@@ -15,42 +17,78 @@ const TYPES: [number[], string][] = [
 /** What a file is by its first bytes; only what opens everywhere and runs nothing is taken. */
 export const typeOf = (bytes: Uint8Array) => TYPES.find(([magic]) => magic.every((m, i) => bytes[i] === m))?.[1]
 
-/** Keeps a file a signer gives for one of their fields; what stands in the field is its hash and name. */
-export async function keepAttachment(
-  holder: LinkHolder,
-  key: string,
-  name: string,
-  bytes: Uint8Array,
-): Promise<string> {
-  if (!holder.person.fields.some((f) => f.key === key && f.type === 'attachment'))
+/** Insists that a file may come for one of somebody's fields, before any of it is read. */
+export async function insistOnAttachment({ person }: LinkHolder, key: string): Promise<void> {
+  if (!person.fields.some((f) => f.key === key && f.type === 'attachment'))
     throw new Problem('invalid', 'There is no place for a file here.')
+  await insistOpen(person)
+}
+
+/** Keeps a file a signer gives; what stands in the field is its hash and name. It is good for this link's place alone. */
+export async function keepAttachment({ person }: LinkHolder, name: string, bytes: Uint8Array): Promise<string> {
   const type = typeOf(bytes)
-  if (!type) throw new Problem('invalid', 'Give a PDF, a PNG or a JPEG.', { [key]: 'Give a PDF, a PNG or a JPEG.' })
+  if (!type) throw new Problem('invalid', 'Give a PDF, a PNG or a JPEG.', { file: 'Give a PDF, a PNG or a JPEG.' })
   const clean =
     name
       .replace(/[\u0000-\u001f\u007f/\\]/g, ' ')
       .trim()
       .slice(0, 200) || 'file'
-  return `${await putBlob(bytes, type)}/${clean}`
+  return `${await keepUpload(person.id, bytes, type, 'attachment')}/${clean}`
 }
 
-/** The files that were given with signatures on a paper. */
+/** Keeps the bytes of a file and that they came by somebody's link. */
+export async function keepUpload(
+  personId: string,
+  bytes: Uint8Array,
+  type: string,
+  kind: (typeof uploads.$inferSelect)['kind'],
+): Promise<string> {
+  const sha = await putBlob(bytes, type)
+  await write((tx) => tx.insert(uploads).values({ personId, sha, kind, at: now() }).onConflictDoNothing())
+  return sha
+}
+
+/** The fields, or marks, of a draft whose file never came by this person's link: nothing of another's can be put in. */
+export async function strangeFiles(
+  person: typeof roundPeople.$inferSelect,
+  draft: SignerDraft,
+): Promise<{ key: string; message: string }[]> {
+  const given = await db().select().from(uploads).where(eq(uploads.personId, person.id))
+  const has = (sha: string | undefined, kind: string) => given.some((u) => u.sha === sha && u.kind === kind)
+  const out: { key: string; message: string }[] = []
+  for (const f of person.fields) {
+    const value = f.type === 'attachment' ? draft.values[f.key] : undefined
+    if (typeof value === 'string' && value && !has(ATTACHMENT.exec(value)?.[1], 'attachment'))
+      out.push({ key: f.key, message: `Give the file for “${f.label}” again.` })
+  }
+  const kept = person.memberId ? await keptMarks(person.memberId) : []
+  for (const mark of [draft.signature, draft.initials, ...Object.values(draft.marks)])
+    if (mark?.kind === 'image' && !has(mark.sha, 'signature') && !kept.includes(mark.sha))
+      out.push({ key: 'signature', message: 'Give the picture of your signature again.' })
+  return out
+}
+
+/** Pictures a member keeps as their signature and initials. */
+async function keptMarks(memberId: string): Promise<string[]> {
+  const [member] = await db().select().from(members).where(eq(members.id, memberId))
+  return [member?.signature, member?.initials].flatMap((m) => (m?.kind === 'image' ? [m.sha] : []))
+}
+
+/** The files that were given with signatures on a paper, whichever of its round it is. */
 export async function attachmentsOf(paperId: string): Promise<{ sha: string; name: string }[]> {
-  const where = eq(rounds.paperId, paperId)
-  const [signed, people] = await Promise.all([
+  const where = eq(roundPapers.paperId, paperId)
+  const [signed, versions] = await Promise.all([
     db()
       .select({ data: roundEvents.data })
       .from(roundEvents)
-      .innerJoin(rounds, eq(rounds.id, roundEvents.roundId))
+      .innerJoin(roundPapers, eq(roundPapers.roundId, roundEvents.roundId))
       .where(and(where, eq(roundEvents.type, 'signed'))),
-    db()
-      .select({ fields: roundPeople.fields })
-      .from(roundPeople)
-      .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
-      .where(where),
+    db().select({ fields: paperVersions.fields }).from(paperVersions).where(eq(paperVersions.paperId, paperId)),
   ])
-  // Only what stands in a field for files is one: words typed elsewhere may look like it.
-  const keys = new Set(people.flatMap((p) => p.fields.filter((f) => f.type === 'attachment').map((f) => f.key)))
+  // Only what stands in a field for files of this paper is one: words typed elsewhere may look like it.
+  const keys = new Set(
+    versions.flatMap((v) => v.fields.flatMap(({ field }) => (field.type === 'attachment' ? [field.key] : []))),
+  )
   return signed
     .flatMap(({ data }) => Object.entries((data as { values?: Record<string, unknown> }).values ?? {}))
     .flatMap(([key, value]) => {

@@ -7,16 +7,32 @@ import { issueLink, linkUrl, revokeLinks } from './links'
 import { roundState } from './state'
 import { roundOfPaper, personOf } from './happen'
 
-/** A link for somebody whose turn it is, for the device in the room or for the member themself. Older ones for the device stop working. */
-export async function linkInPerson(personId: string, channel: 'device' | 'member'): Promise<string> {
-  return write(async (tx) => {
-    const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
-    if (!person) throw notFound('person')
-    const state = await roundState(person.roundId)
-    if (!mayAct(state).some((p) => p.id === personId)) throw new Problem('not-now', `It is not ${person.name}’s turn.`)
-    if (channel === 'device') await revokeLinks(personId, 'device')
-    return (await issueLink(personId, channel)).token
+/** Insists that a device can be handed to somebody: they are of the client's side, and it is their turn. Returns their name. */
+export async function insistOnGuest(personId: string): Promise<string> {
+  const person = await inTurn(personId)
+  if (person.memberId)
+    throw new Problem(
+      'not-allowed',
+      `${person.name} is of the business and signs in to sign. Hand the device to clients and guests.`,
+    )
+  return person.name
+}
+
+/** The link of whoever the device was handed to; it works in that handover alone, and earlier ones stop working. */
+export async function linkForDevice(personId: string, sessionId: string): Promise<string> {
+  return write(async () => {
+    await insistOnGuest(personId)
+    await revokeLinks(personId, 'device')
+    return (await issueLink(personId, 'device', sessionId)).token
   })
+}
+
+async function inTurn(personId: string): Promise<typeof roundPeople.$inferSelect> {
+  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
+  if (!person) throw notFound('person')
+  const state = await roundState(person.roundId)
+  if (!mayAct(state).some((p) => p.id === personId)) throw new Problem('not-now', `It is not ${person.name}’s turn.`)
+  return person
 }
 
 /** A link that is handed over, as text or QR code; an earlier one of the kind stops working. */
@@ -27,7 +43,7 @@ export async function linkToHand(paperId: string, personId: string): Promise<{ u
     const me = (await roundState(round.id)).people.find((p) => p.id === personId)
     if (!me || !acts(me) || !['asked', 'opened'].includes(me.status))
       throw new Problem('not-now', `${person.name} is not asked to do anything now.`)
-    if (person.memberId) throw new Problem('not-now', `${person.name} signs in to sign.`)
+    if (person.memberId) throw new Problem('not-allowed', `${person.name} signs in to sign.`)
     await revokeLinks(personId, 'link')
     return { url: linkUrl((await issueLink(personId, 'link')).token) }
   })
@@ -40,5 +56,5 @@ export async function countersign(paperId: string, memberId: string): Promise<st
   const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
   const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
   if (!mine) throw new Problem('not-now', 'It is not your turn on this paper.')
-  return `/s/${await linkInPerson(mine.id, 'member')}`
+  return `/s/${(await issueLink(mine.id, 'member')).token}`
 }

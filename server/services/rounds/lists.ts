@@ -16,6 +16,7 @@ import { addContact } from '../jobs/write'
 import { projectedOnce } from '../jobs/project'
 import { useTemplate } from '../templates/use'
 import { usualBindings } from '../papers/papers'
+import { insistOnOwnSending } from './check'
 import { type Actor, SYSTEM } from './record'
 import { sendRound } from './send'
 
@@ -50,6 +51,8 @@ export function readList(csv: string): { rows: Row[]; problems: { n: number; pro
   const parsed = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
+    // One more than goes at once is enough to know that there are too many.
+    preview: MOST_ROWS + 1,
     transformHeader: (h) => h.trim().toLowerCase(),
   })
   const heads = parsed.meta.fields ?? []
@@ -70,7 +73,7 @@ export function readList(csv: string): { rows: Row[]; problems: { n: number; pro
   if (parsed.data.length === 0)
     throw new Problem('invalid', 'There is nobody on the list.', { csv: 'Add at least one line.' })
   if (parsed.data.length > MOST_ROWS)
-    throw new Problem('invalid', `The list has ${parsed.data.length} people; ${MOST_ROWS} go at once. Split it.`)
+    throw new Problem('invalid', `The list has more than ${MOST_ROWS} people; that many go at once. Split it.`)
   const seen = new Map<string, number>()
   const problems: { n: number; problem: string }[] = []
   const rows = parsed.data.map((cells, i): Row => {
@@ -103,9 +106,7 @@ export async function startList(jobId: string, input: z.output<typeof sendList>,
   const [there] = await db().select({ id: lists.id }).from(lists).where(eq(lists.id, id))
   if (there) return listView(id)
   const loaded = await loadJob(jobId)
-  const [member] = await db().select().from(members).where(eq(members.id, actor.id!))
-  if (loaded.business.settings.checked.includes(member!.role))
-    throw new Problem('not-allowed', 'Somebody else of the business checks what you send, so you can’t send to a list.')
+  await insistOnOwnSending(actor)
   const [template] = await db().select().from(templates).where(eq(templates.id, input.templateId))
   if (!template) throw notFound('template')
   if (template.kind === 'quote')
@@ -259,7 +260,12 @@ async function contactFor(row: Row): Promise<string> {
 }
 
 /** Tries the failed rows again, with what was put right in them; one that still can't be sent to says why. */
-export async function retryList(id: string, corrected: z.output<typeof retryRows>['rows']): Promise<ListView> {
+export async function retryList(
+  id: string,
+  corrected: z.output<typeof retryRows>['rows'],
+  actor: Actor,
+): Promise<ListView> {
+  await insistOnOwnSending(actor)
   await write(async (tx) => {
     const rows = await tx.select().from(listRows).where(eq(listRows.listId, id)).orderBy(asc(listRows.n))
     if (rows.length === 0) throw notFound('list')

@@ -12,6 +12,7 @@ import { channelsOf, tellPerson } from './follow'
 import { papersOf } from './papers'
 import { forgetPasses } from './proof'
 import { type Actor, SYSTEM, record } from './record'
+import { insistOnOwnSending } from './check'
 import { reviseRound } from './revise'
 import { roundState } from './state'
 import { type Round, roundOfPaper, personOf, happen } from './happen'
@@ -22,7 +23,8 @@ import { answer } from './questions'
 export async function manageRound(paperId: string, step: ManageRound, actor: Actor): Promise<{ names?: string[] }> {
   const round = await roundOfPaper(paperId)
   if (step.do === 'revise') {
-    await reviseRound(round, step.why, actor)
+    await insistOnOwnSending(actor)
+    await reviseRound(round, step, actor)
     return {}
   }
   return write(async () => {

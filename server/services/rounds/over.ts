@@ -26,6 +26,8 @@ export async function whenOver(roundId: string, over: RoundStatus): Promise<void
           list.map((p) => p.paper.id),
         ),
       )
+    // What is signed by all is signed for once its seal is in the chain, too.
+    if (over !== 'signed' && over !== 'out') await enqueue('heads.ended', `heads:${roundId}:${now()}`, { roundId })
     if (over !== 'signed') return
     await enqueue('seal', `seal:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))

@@ -1,29 +1,35 @@
 import { eq } from 'drizzle-orm'
-import { PNG } from 'pngjs'
 import type { Language } from '../../../core/rounds/plan'
 import { isSigned } from '../../../core/fields/check'
 import { mayAct } from '../../../core/rounds/rounds'
-import { SIGNATURE_MAX, type SignatureMark } from '../../../shared/signing'
-import { getBlob, putBlob } from '../../blobs'
+import type { SignatureMark } from '../../../shared/signing'
+import { getBlob } from '../../blobs'
 import { now } from '../../clock'
 import { hmac } from '../../crypt'
 import { db, write } from '../../db/client'
 import { links, members, roundPeople } from '../../db/schema'
 import { hashToken } from '../../ids'
 import { Problem, notFound } from '../../problem'
+import { signaturePictureInWorker } from '../../render/pool'
+import { keepUpload } from './attachments'
 import { type LinkHolder, issueLink, linkUrl, revokeLinks } from './links'
+import { insistOpen } from './papers'
 import { roundState } from './state'
 
 const MINUTES = 10
 
 /** A link that only takes a signature or initials, for the phone of whoever fills the paper on another screen. */
-export async function openPad(holder: LinkHolder, what: 'signature' | 'initials'): Promise<{ url: string }> {
+export async function openPad(
+  holder: LinkHolder,
+  what: 'signature' | 'initials',
+  sessionId: string | null,
+): Promise<{ url: string }> {
   return write(async () => {
     const state = await roundState(holder.person.roundId)
     if (!mayAct(state).some((p) => p.id === holder.person.id))
       throw new Problem('not-now', 'There is nothing to sign now.')
     await revokeLinks(holder.person.id, 'pad')
-    const { token } = await issueLink(holder.person.id, 'pad')
+    const { token } = await issueLink(holder.person.id, 'pad', holder.person.memberId ? sessionId : holder.sessionId)
     return { url: linkUrl(token).replace('/s/', '/pad/') + (what === 'initials' ? '?initials' : '') }
   })
 }
@@ -37,6 +43,7 @@ export async function takeFromPad(
 ): Promise<void> {
   if (!isSigned(mark)) throw new Problem('invalid', 'Draw your signature first; a dot is not enough.')
   if (mark.kind === 'image') throw new Problem('invalid', 'Draw or type it.')
+  await insistOpen(holder.person)
   await write(async (tx) => {
     const [link] = await tx
       .select()
@@ -61,20 +68,9 @@ export async function keepSignaturePicture(
   holder: LinkHolder,
   bytes: Uint8Array,
 ): Promise<{ mark: SignatureMark; ticket: string }> {
-  if (bytes.length > SIGNATURE_MAX) throw new Problem('too-large', 'This picture is too large. Crop it closer.')
-  let picture: PNG
-  try {
-    const header = Buffer.from(bytes.subarray(0, 33))
-    // Looked at before it is unpacked: a small file may claim to be a very large picture.
-    if (header.readUInt32BE(16) * header.readUInt32BE(20) > 4_000_000) throw new Error('too many pixels')
-    picture = PNG.sync.read(Buffer.from(bytes))
-  } catch {
-    throw new Problem('invalid', 'This is not a picture of a signature. Give a photograph of it.')
-  }
-  const ink = picture.data.some((v, i) => i % 4 === 3 && v > 40)
-  if (!ink) throw new Problem('invalid', 'There is no writing to be found in this picture.')
-  const sha = await putBlob(new Uint8Array(PNG.sync.write(picture)), 'image/png')
-  const { width, height } = picture
+  await insistOpen(holder.person)
+  const { png, width, height } = await signaturePictureInWorker(bytes)
+  const sha = await keepUpload(holder.person.id, png, 'image/png', 'signature')
   return { mark: { kind: 'image', sha, width, height }, ticket: ticketFor(holder, sha) }
 }
 

@@ -1,6 +1,10 @@
 import { and, asc, eq } from 'drizzle-orm'
+import { type Standing, mayRead, standingFor } from '../../../core/rounds/reading'
+import { now } from '../../clock'
 import { db } from '../../db/client'
 import { paperVersions, papers, type roundPeople, roundPapers } from '../../db/schema'
+import { Problem } from '../../problem'
+import { roundState } from './state'
 
 export interface RoundPaper {
   paper: typeof papers.$inferSelect
@@ -48,4 +52,43 @@ export async function placeOf(roundId: string, paperId: string): Promise<typeof 
     .from(roundPapers)
     .where(and(eq(roundPapers.roundId, roundId), eq(roundPapers.paperId, paperId)))
   return place
+}
+
+const CLOSED: Record<string, string> = {
+  paused: 'The sender has put this on hold. It can be read again when it goes on.',
+  'not-yet': 'It is not your turn yet.',
+  replaced: 'Somebody else signs in your place.',
+  declined: 'This was declined and is closed.',
+  withdrawn: 'The sender has withdrawn this.',
+  lapsed: 'The time to sign has passed.',
+}
+
+/** The papers of somebody's place, for any route that gives one out; throws when they may not be read now. */
+export async function readablePapers(person: typeof roundPeople.$inferSelect): Promise<RoundPaper[]> {
+  const standing = await standingOf(person)
+  if (!mayRead(standing)) throw new Problem('gone', CLOSED[standing]!, {}, { reason: standing })
+  return papersFor(person)
+}
+
+/** How a round stands for one person of it now. */
+export async function standingOf(person: typeof roundPeople.$inferSelect): Promise<Standing> {
+  const state = await roundState(person.roundId)
+  return standingFor(
+    state,
+    state.people.find((p) => p.id === person.id)!,
+    now(),
+  )
+}
+
+/** Insists that somebody may still fill in what is theirs. */
+export async function insistOpen(person: typeof roundPeople.$inferSelect): Promise<void> {
+  const standing = await standingOf(person)
+  if (standing === 'open') return
+  if (standing === 'done') throw new Problem('not-now', 'You have signed this already.', {}, { reason: 'already-done' })
+  throw new Problem(
+    standing === 'paused' || standing === 'not-yet' ? 'not-now' : 'gone',
+    CLOSED[standing] ?? 'You get a copy; there is nothing to fill in.',
+    {},
+    { reason: standing },
+  )
 }

@@ -32,6 +32,8 @@ export async function correct(
 ): Promise<void> {
   await write(async (tx) => {
     const person = await personOf(round, step.person)
+    if (person.memberId)
+      throw new Problem('not-allowed', `${person.name} is of the business: how they are reached is theirs to say.`)
     const email = step.email ?? person.email
     const phone = step.phone ?? person.how.phone
     insistOnAddresses(email, phone)

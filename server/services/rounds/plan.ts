@@ -15,7 +15,9 @@ import type { PlanView } from '../../../shared/rounds'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { type Binding, contacts, members, papers, roundPlans, savedMessages } from '../../db/schema'
+import { hasStandin } from '../../config'
 import { DOCUMENT_COST } from '../../gateways/identity'
+import { canMail, canText } from '../../gateways/mail'
 import { Problem } from '../../problem'
 import { addContact, changeContact } from '../jobs/write'
 import { asKept } from './template'
@@ -167,8 +169,31 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
     messages: await db().select().from(savedMessages).orderBy(asc(savedMessages.name)),
     documentCost: DOCUMENT_COST,
     currency: business.currency,
+    means: meansHere(),
   }
 }
+
+/** Refuses ways to reach people, and proofs, that there are no means for here. */
+export function insistOnReach(plan: RoundPlan): void {
+  const { text, identity } = meansHere()
+  for (const p of plan.people) {
+    if (p.part === 'check') continue
+    if (!text && (p.reach === 'text' || p.reach === 'both'))
+      throw new Problem('not-now', `Texts can’t be sent from here. Reach ${p.name} another way. Nothing was sent.`)
+    if (!text && p.proof.kind === 'one-time' && p.proof.by === 'text')
+      throw new Problem(
+        'not-now',
+        `Texts can’t be sent from here. Have ${p.name} prove who they are another way. Nothing was sent.`,
+      )
+    if (!identity && p.proof.kind === 'document')
+      throw new Problem(
+        'not-now',
+        `Documents can’t be checked here. Have ${p.name} prove who they are another way. Nothing was sent.`,
+      )
+  }
+}
+/** By what people can be reached and proved here. */
+const meansHere = (): PlanView['means'] => ({ mail: canMail(), text: canText(), identity: hasStandin('identity') })
 
 /** While it is being checked, only whoever checks it changes it. */
 export function insistOnTurn(checks: LoadedPlan['checks'], memberId: string | null): void {

@@ -2,16 +2,18 @@ import { randomInt } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { minor } from '../../../core/money/money'
-import { judgeDocument } from '../../../core/identity/judge'
+import { type Verdict, judgeDocument } from '../../../core/identity/judge'
 import { acts } from '../../../core/rounds/rounds'
 import { later, now, today } from '../../clock'
 import { hmac, verifyPassword } from '../../crypt'
 import { db, write } from '../../db/client'
 import { proofs, rounds } from '../../db/schema'
-import { DOCUMENT_COST, identityGateway } from '../../gateways/identity'
-import { newId } from '../../ids'
+import { DOCUMENT_COST, type Hold, identityGateway } from '../../gateways/identity'
+import { newId, newToken } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
+import { codeOf } from '../../secrets'
+import { take } from '../../throttle'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { sendCode } from '../mails'
@@ -37,6 +39,7 @@ const EMPTY = (personId: string): Row => ({
   triedAt: null,
   pass: null,
   passedAt: null,
+  challenge: null,
   spent: minor(0),
 })
 async function rowOf(personId: string): Promise<Row> {
@@ -50,7 +53,7 @@ const passOf = (row: Row): string => hmac(`${row.personId}:${row.pass}`, 'proof 
 
 /** Whether somebody has to prove who they are; in person and signed in they are known already. */
 export function isAsked({ person, channel }: LinkHolder): boolean {
-  return person.how.proof.kind !== 'none' && channel !== 'device' && channel !== 'member' && channel !== 'pad'
+  return person.how.proof.kind !== 'none' && !person.memberId && channel !== 'device' && channel !== 'pad'
 }
 
 /** Whether the holder of a link has proved who they are, by the pass their browser brings. */
@@ -102,7 +105,9 @@ export async function requestCode(holder: LinkHolder): Promise<{ to: string; wai
   const { proof } = person.how
   if (proof.kind !== 'one-time') throw new Problem('not-now', 'No code is asked for here.')
   await insistOpen(holder)
-  const code = String(randomInt(0, 1_000_000)).padStart(6, '0')
+  await take('code sent', person.id)
+  const nonce = newId()
+  const code = codeOf(person.id, nonce)
   const to = proof.by === 'email' ? person.email : person.how.phone
   const at = now()
   await write(async () => {
@@ -112,8 +117,8 @@ export async function requestCode(holder: LinkHolder): Promise<{ to: string; wai
       throw new Problem('slow-down', `Wait ${Math.ceil(RESEND_SECONDS - since)} seconds before the next code.`)
     await keep({ ...row, codeHash: hashOf(person.id, code), codeUntil: later(CODE_MINUTES * 60), codeSentAt: at })
   })
-  // Sent straight on, not through the outbox: a code never lies readable in the database, and one that got lost is asked for again.
-  await sendCode(`code:${person.id}:${at}`, person.id, code, proof.by)
+  // Sent straight on, not through the outbox: one that got lost is asked for again.
+  await sendCode(`code:${person.id}:${at}`, person.id, nonce, proof.by)
   return { to: masked(to), wait: RESEND_SECONDS }
 }
 
@@ -167,32 +172,52 @@ export async function giveCode(
   )
 }
 
+/** Throws unless a document may be shown by this link now: asked for, open, and a try left. */
+export async function insistOnTry(holder: LinkHolder): Promise<void> {
+  const { proof } = holder.person.how
+  if (proof.kind !== 'document') throw new Problem('not-now', 'No document is asked for here.')
+  await insistOpen(holder)
+  if ((await rowOf(holder.person.id)).tries >= proof.tries) throw outOfTries()
+}
+const outOfTries = () =>
+  new Problem('not-now', 'There were too many tries. The sender can open it again.', {}, { reason: 'closed' })
+
+/** Seconds within which a live picture has to come after it was said how. */
+const CHALLENGE_SECONDS = 90
+
+/** Says where in the picture the document is to be held, for one live picture within a minute and a half. */
+export async function challengeFor(holder: LinkHolder): Promise<{ id: string; hold: Hold; seconds: number }> {
+  await insistOnTry(holder)
+  const challenge = { id: newToken(), hold: randomInt(2) ? ('high' as const) : ('low' as const) }
+  await write(async () =>
+    keep({ ...(await rowOf(holder.person.id)), challenge: { ...challenge, until: later(CHALLENGE_SECONDS) } }),
+  )
+  return { ...challenge, seconds: CHALLENGE_SECONDS }
+}
+
 /** Reads and judges a picture of a document; returns the pass, or says what is wrong with it. Each try that was read is counted and costs. */
 export async function showDocument(
   holder: LinkHolder,
-  files: { document: Uint8Array; selfie: Uint8Array | null; live: boolean },
+  files: { document: Uint8Array; selfie: Uint8Array | null; challenge: string },
   from: { ip: string; device: string },
 ): Promise<string> {
   const { person } = holder
   const { proof } = person.how
-  if (proof.kind !== 'document') throw new Problem('not-now', 'No document is asked for here.')
-  await insistOpen(holder)
+  await insistOnTry(holder)
+  if (proof.kind !== 'document') return ''
   if (proof.selfie && !files.selfie)
     throw new Problem('invalid', 'A picture of your face is asked for too.', { selfie: 'Take a picture of your face.' })
   const row = await write(async () => {
     const r = await rowOf(person.id)
-    if (r.tries >= proof.tries)
-      throw new Problem('not-now', 'There were too many tries. The sender can open it again.', {}, { reason: 'closed' })
-    const counted = { ...r, tries: r.tries + 1, spent: minor(r.spent + DOCUMENT_COST) }
-    await keep(counted)
-    return counted
+    if (r.tries >= proof.tries) throw outOfTries()
+    await keep({ ...r, tries: r.tries + 1, challenge: null, spent: minor(r.spent + DOCUMENT_COST) })
+    return { ...r, tries: r.tries + 1 }
   })
-  const read = await identityGateway().read({ ...files, live: proof.live ? files.live : null })
-  const verdict = judgeDocument(read, {
-    name: person.name,
-    today: today((await theBusiness()).timeZone),
-    tolerance: proof.tolerance,
-  })
+  // Whether it is live is for the server to say: only what was asked for a moment ago, and once, counts.
+  const asked = row.challenge
+  const good = asked && asked.id === files.challenge && asked.until > now()
+  const { document, selfie } = files
+  const verdict = await verdictOf()
   if (verdict.ok) return passed(holder, `by ${verdict.document}, checked on ${now().slice(0, 10)}`, from)
   await failed(holder, row.tries, proof.tries, verdict.code, from)
   const left = proof.tries - row.tries
@@ -202,6 +227,19 @@ export async function showDocument(
     { document: verdict.words },
     { left, ...(left === 0 ? { reason: 'closed' } : {}) },
   )
+
+  /** What the checker says; a picture that can't be read at all is a try like any other. */
+  async function verdictOf(): Promise<Verdict> {
+    const hold = proof.kind !== 'document' || !proof.live ? null : good ? asked!.hold : 'lost'
+    try {
+      const read = await identityGateway().read({ document, selfie, hold })
+      const tolerance = proof.kind === 'document' ? proof.tolerance : 'exact'
+      return judgeDocument(read, { name: person.name, today: today((await theBusiness()).timeZone), tolerance })
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      return { ok: false, code: 'a picture that can’t be read', words: error.message }
+    }
+  }
 }
 
 async function passed(holder: LinkHolder, how: string, from: { ip: string; device: string }): Promise<string> {

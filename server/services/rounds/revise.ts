@@ -13,7 +13,8 @@ import { loadPaper, preparePaper } from '../papers/prepare'
 import { follow } from './follow'
 import { type RoundPaper, papersOf } from './papers'
 import { type Actor, record } from './record'
-import { type Frozen, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
+import { basisOf, insistOnSeen } from './basis'
+import { type Frozen, contentsOf, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
 import { roundState } from './state'
 import { withWitness } from './witness'
 
@@ -21,14 +22,23 @@ import { withWitness } from './witness'
  * Corrects papers that are out: they are drawn anew from the record and their amendments as they are now. Nobody who has
  * not signed notices more than the new words; whoever has signed is asked to sign again, and sees what changed.
  */
-export async function reviseRound(round: typeof rounds.$inferSelect, why: string, actor: Actor): Promise<void> {
+export async function reviseRound(
+  round: typeof rounds.$inferSelect,
+  { why, seen }: { why: string; seen: string | undefined },
+  actor: Actor,
+  checks: { type: string; name: string }[] = [],
+): Promise<void> {
   const list = await papersOf(round.id)
+  const ids = list.map((p) => p.paper.id)
+  const basis = await basisOf(ids)
+  insistOnSeen(seen, basis)
   const state = await roundState(round.id)
   if (state.status !== 'out')
     throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
   const frozen: Frozen[] = []
   for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
   await write(async (tx) => {
+    insistOnSeen(basis, await basisOf(ids))
     const people = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
     const now = await roundState(round.id)
     const stands = standing(frozen, list, people)
@@ -59,6 +69,8 @@ export async function reviseRound(round: typeof rounds.$inferSelect, why: string
       { type: 'revised', again },
       {
         why,
+        ...(checks.length ? { checks } : {}),
+        contents: contentsOf(frozen, gathered),
         papers: frozen.map((f) => ({ paper: f.prepared.paper.title, sha256: f.pdfSha, pages: f.rendered.pages })),
       },
     )

@@ -48,7 +48,7 @@ type SignedData = Pick<SignerDraft, 'values' | 'taken' | 'quantities' | 'signatu
 type Pictures = Map<string, Uint8Array>
 
 /** The key papers are sealed with; made, and kept encrypted, when there is none yet. */
-export async function sealingKey(): Promise<SigningKey> {
+export async function sealingKey(): Promise<SigningKey & { id: string }> {
   const read = async () => (await db().select().from(sealingKeys).orderBy(desc(sealingKeys.createdAt)).limit(1))[0]
   let row = await read()
   if (!row) {
@@ -66,6 +66,7 @@ export async function sealingKey(): Promise<SigningKey> {
     })
   }
   return {
+    id: row.id,
     privateKey: new Uint8Array(decrypt(row.encrypted, 'sealing key')),
     certificate: new Uint8Array(Buffer.from(row.certificate, 'base64')),
   }
@@ -198,8 +199,12 @@ function words(e: ChainedEvent, nameOf: (id: unknown) => string, say: RecordSays
       return data.address ? say('eAsked', { ...about, channel: channelIn(say, data.channel) }) : say('eAskedInPerson')
     case 'opened':
       return say('eOpened')
-    case 'signed':
-      return say('eSigned', { channel: channelIn(say, data.channel) })
+    case 'signed': {
+      const channel = channelIn(say, data.channel)
+      return data.host ? say('eSignedHosted', { channel, host: text(data.host) }) : say('eSigned', { channel })
+    }
+    case 'shown':
+      return say('eShown', { ...about, to: text(data.to) })
     case 'nudged':
       return say('eNudged', about)
     case 'question':
@@ -393,6 +398,7 @@ export async function sealRound(roundId: string): Promise<void> {
       { type: 'sealed', sha256 },
       list.length > 1 ? { papers: list.map((p) => ({ paper: p.paper.title, sha256: shas.get(p.paper.id)! })) } : {},
     )
+    await enqueue('heads.ended', `heads:${roundId}:sealed`, { roundId })
     await tx.update(rounds).set({ sealedSha: sha256 }).where(eq(rounds.id, roundId))
     for (const p of list)
       await tx

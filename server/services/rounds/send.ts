@@ -1,6 +1,7 @@
-import { eq, inArray, sql } from 'drizzle-orm'
+import { eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type FieldSpec, fieldsOf } from '../../../core/document/model'
+import { versionHash } from '../../../core/evidence/heads'
 import { foldChecks } from '../../../core/rounds/checks'
 import { type Gathered, gather } from '../../../core/rounds/gather'
 import { type PlanPerson, type RoundPlan, concerning, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
@@ -19,9 +20,10 @@ import { Problem } from '../../problem'
 import type { Rendered } from '../../worker/index'
 import { note } from '../happenings'
 import { type Prepared, loadPaper, preflightOf, renderDraft, sheetOf } from '../papers/prepare'
+import { basisOf, insistOnSeen, togetherWith } from './basis'
 import { follow } from './follow'
 import { titlesOf } from '../../../shared/papers'
-import { type LoadedPlan, loadPlan } from './plan'
+import { type LoadedPlan, insistOnReach, loadPlan } from './plan'
 import { type Actor, record } from './record'
 import { withWitness } from './witness'
 
@@ -111,6 +113,13 @@ export async function keepVersions(
   return ids
 }
 
+/** The hash of what each version says, as it stands in the chain. */
+export const contentsOf = (frozen: readonly Frozen[], gathered: readonly Gathered[]): string[] =>
+  frozen.map(({ prepared, rendered, pdfSha }) => {
+    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
+    return versionHash({ document, figures: prepared.figures, fields: placed, pages: rendered.pages, pdfSha })
+  })
+
 /** A code as it is compared: however it is spaced or written. */
 export const plainCode = (code: string): string => code.replace(/\s/g, '').toLowerCase()
 
@@ -156,7 +165,7 @@ function insistOnOneQuote(prepared: readonly Prepared[]): void {
  */
 export async function sendRound(
   paperId: string,
-  input: z.output<typeof sendPaper>,
+  input: Omit<z.output<typeof sendPaper>, 'seen' | 'plan'> & Partial<Pick<z.output<typeof sendPaper>, 'seen' | 'plan'>>,
   actor: Actor,
   checked?: LoadedPlan['checks'],
 ): Promise<string> {
@@ -169,10 +178,14 @@ export async function sendRound(
   if (await already()) return roundId
   const paper = await loadPaper(paperId)
   if (paper.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
+  const basis = await basisOf(await togetherWith(paper))
+  insistOnSeen(input.seen, basis)
   const loaded = await loadPlan(paper, true)
+  if (input.plan !== undefined && input.plan !== loaded.version) insistOnSeen('another', basis)
   if (checked) loaded.checks = checked
   await insistOnCheck(loaded, actor)
   insistOnOneQuote(loaded.prepared)
+  insistOnReach(loaded.plan)
   const plan: RoundPlan = {
     ...loaded.plan,
     subject: input.subject ?? loaded.plan.subject,
@@ -201,12 +214,8 @@ export async function sendRound(
     if (await already()) return roundId
     const states = await tx.select({ state: papers.state }).from(papers).where(inArray(papers.id, plan.papers))
     if (states.some((s) => s.state !== 'draft')) throw new Problem('not-now', 'This paper has been sent already.')
-    const [current] = await tx
-      .select({ v: sql<number>`version` })
-      .from(sql`jobs`)
-      .where(sql`id = ${paper.jobId}`)
-    if (current?.v !== job.version)
-      throw new Problem('stale', 'The job changed while this was being sent. Look at it once more, then send again.')
+    // What was changed while it was being drawn isn't on it.
+    insistOnSeen(basis, await basisOf(await togetherWith(paper)))
     const versions = await keepVersions(tx, frozen, gathered)
     await tx.insert(rounds).values({
       id: roundId,
@@ -261,6 +270,7 @@ export async function sendRound(
         sha256: first!.pdfSha,
         pages: first!.rendered.pages,
         subject: plan.subject,
+        contents: contentsOf(frozen, gathered),
         ...(frozen.length > 1
           ? {
               papers: frozen.map((f) => ({

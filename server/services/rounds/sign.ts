@@ -10,7 +10,7 @@ import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
 import { WORDS } from '../../../shared/words'
 import { db, write } from '../../db/client'
-import { blobs, roundPapers, roundPeople, rounds } from '../../db/schema'
+import { members, roundPapers, roundPeople, rounds, sessions } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
 import { theBusiness } from '../business'
@@ -21,7 +21,8 @@ import { type Actor, record } from './record'
 import { aroundOf } from './around'
 import { follow } from './follow'
 import { takePlace } from './people'
-import { paperIdsOf, papersFor } from './papers'
+import { insistOpen, paperIdsOf, papersFor } from './papers'
+import { strangeFiles } from './attachments'
 import { roundState } from './state'
 
 type Person = typeof roundPeople.$inferSelect
@@ -44,7 +45,7 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
         holder.person.roundId,
         actorOf(holder.person, from),
         { type: 'opened', person: holder.person.id },
-        { channel: holder.channel },
+        { channel: holder.channel, ...(await hostOf(holder)) },
       )
       const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
       const titles = titlesOf((await papersFor(holder.person)).map((p) => p.paper))
@@ -66,9 +67,7 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
 export async function saveDraft(person: Person, draft: SignerDraft, basedOn: number): Promise<number> {
   return write(async (tx) => {
     const [now] = await tx.select().from(roundPeople).where(eq(roundPeople.id, person.id))
-    const state = await roundState(person.roundId)
-    if (state.people.find((p) => p.id === person.id)?.status === 'done')
-      throw new Problem('not-now', 'You have signed this already.', {}, { reason: 'already-done' })
+    await insistOpen(person)
     if (now!.draftVersion !== basedOn)
       throw new Problem(
         'stale',
@@ -94,6 +93,17 @@ const CHANNEL: Record<LinkHolder['channel'], string> = {
   device: 'in person, on the business’s device',
   member: 'signed in as a member of the business',
   pad: 'on their phone',
+}
+
+/** Who handed the device to somebody who signs on it. */
+async function hostOf({ channel, sessionId }: LinkHolder): Promise<{ host?: string }> {
+  if (channel !== 'device' || !sessionId) return {}
+  const [host] = await db()
+    .select({ name: members.name })
+    .from(sessions)
+    .innerJoin(members, eq(members.id, sessions.memberId))
+    .where(eq(sessions.id, sessionId))
+  return host ? { host: host.name } : {}
 }
 
 /**
@@ -142,7 +152,7 @@ export async function finishPart(
     const consent = round!.settings.consent
     if (consent && !more.further)
       problems.push({ key: 'further', message: 'Please tick what the sender asks you to confirm.' })
-    problems.push(...(await missingPictures(draft)))
+    problems.push(...(await strangeFiles(row!, draft)))
     // Whether they may sign at all comes first; that is said by the record itself.
     if (problems.length && !refuse(state, { type: 'signed', person: person.id }, now()))
       throw new Problem(
@@ -178,6 +188,7 @@ export async function finishPart(
           ? { version: CONSENT.version, words: WORDS[more.language].consent, further: consent }
           : { version: CONSENT.version, words: WORDS[more.language].consent },
         channel: CHANNEL[holder.channel],
+        ...(await hostOf(holder)),
         language: more.language,
         sha256: list[0]!.version.pdfSha,
       },
@@ -201,18 +212,6 @@ export async function finishPart(
     await follow(person.roundId, before, after)
     return { already: false }
   })
-}
-
-/** Pictures of signatures have to be ones that were given here. */
-async function missingPictures(draft: SignerDraft): Promise<{ key: string; message: string }[]> {
-  const out: { key: string; message: string }[] = []
-  for (const mark of [draft.signature, draft.initials, ...Object.values(draft.marks)])
-    if (mark?.kind === 'image') {
-      const [blob] = await db().select({ type: blobs.type }).from(blobs).where(eq(blobs.sha, mark.sha))
-      if (blob?.type !== 'image/png')
-        out.push({ key: 'signature', message: 'Give the picture of your signature again.' })
-    }
-  return out
 }
 
 /** A person says no, with a reason; the round is closed and the business told. */

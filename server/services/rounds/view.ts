@@ -1,16 +1,15 @@
 import { desc, eq } from 'drizzle-orm'
 import { differences } from '../../../core/rounds/difference'
 import type { Language } from '../../../core/rounds/plan'
-import { type PersonState, type RoundState, mayAct } from '../../../core/rounds/rounds'
+import { mayRead, standingFor } from '../../../core/rounds/reading'
 import type { SignerPaper, SignerView } from '../../../shared/signer'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { now } from '../../clock'
+import { hasStandin } from '../../config'
 import { db } from '../../db/client'
-import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../../db/schema'
-import { Problem } from '../../problem'
+import { members, paperVersions, proofs, roundEvents, rounds } from '../../db/schema'
 import { theBusiness } from '../business'
 import { loadJob } from '../jobs/load'
-import { requestCard } from '../money/payments'
 import { aroundOf } from './around'
 import { givenBefore } from './given'
 import type { LinkHolder } from './links'
@@ -19,23 +18,6 @@ import { type RoundPaper, papersFor } from './papers'
 import { CODE_TRIES, masked } from './proof'
 import { roundState } from './state'
 import { witnessBeside } from './witness'
-
-/** How things stand for one person of a round. */
-function stateFor(state: RoundState, me: PersonState): SignerView['state'] {
-  if (me.status === 'replaced') return 'replaced'
-  const late = state.status === 'out' && state.lapsesAt !== null && now() >= state.lapsesAt
-  if (me.part === 'copy') {
-    if (late) return 'lapsed'
-    if (state.status === 'out' || state.status === 'signed') return 'copy'
-    return state.status as 'declined'
-  }
-  if (me.status === 'done') return 'done'
-  if (late) return 'lapsed'
-  if (state.status === 'signed') return 'done'
-  if (state.status !== 'out') return state.status as 'declined'
-  if (state.paused !== null) return 'paused'
-  return mayAct(state).some((p) => p.id === me.id) ? 'open' : 'not-yet'
-}
 
 /** Everything that isn't known, or isn't to be told, before somebody has proved who they are. */
 const HIDDEN = {
@@ -68,7 +50,7 @@ export async function signerView(
     theBusiness(),
   ])
   const me = state.people.find((p) => p.id === person.id)!
-  const mine = stateFor(state, me)
+  const mine = standingFor(state, me, now())
   const { stages, today, client, job } = await loadJob(round!.jobId)
   const base = {
     business: { name: business.name, email: business.email, phone: business.phone },
@@ -98,7 +80,7 @@ export async function signerView(
     // Who asks and by when; not what for, and not who else: that is for the one it is meant for.
     return { ...HIDDEN, ...base, jobTitle: '', state: 'prove', prove: await proveView(holder, me.closed) }
   const list = await papersFor(person)
-  const readable = mine === 'open' || mine === 'done' || mine === 'copy'
+  const readable = mayRead(mine)
   const placed = list.flatMap((p) => p.version.fields)
   const before = readable
     ? await givenBefore(person.roundId, state, person.id, placed, business.timeZone)
@@ -145,6 +127,8 @@ export async function signerView(
             paid: stage.open === 0,
             later: rest ? { label: rest.label, amount: rest.open, dueOn: rest.dueOn } : null,
             currency: business.currency,
+            byCard: hasStandin('cards'),
+            bank: business.bank,
           }
         : null,
   }
@@ -204,13 +188,4 @@ async function proveView({ person }: LinkHolder, closed: boolean): Promise<Signe
     left: Math.max(0, most - (row?.tries ?? 0)),
     closed,
   }
-}
-
-/** Opens the card page for the client of an agreed job, and brings them back to their link after. */
-export async function payFor(holder: LinkHolder, stage: string, token: string): Promise<{ url: string }> {
-  const [round] = await db().select({ jobId: rounds.jobId }).from(rounds).where(eq(rounds.id, holder.person.roundId))
-  const [job] = await db().select({ id: jobs.id, clientId: jobs.clientId }).from(jobs).where(eq(jobs.id, round!.jobId))
-  if (!holder.person.contactId || holder.person.contactId !== job!.clientId)
-    throw new Problem('not-allowed', 'Only the client pays for this job.')
-  return requestCard(job!.id, stage, `/s/${token}`)
 }

@@ -83,7 +83,7 @@ export async function putClause(
   memberId: string,
 ): Promise<{ id: string; edition: number }> {
   const body = withIds({ title: '', language: 'en', parties: [], header: [], footer: [], body: input.body }).body
-  checkImages(paperDocument.parse({ title: '', parties: [], body }))
+  await checkImages(paperDocument.parse({ title: '', parties: [], body }))
   return write(async (tx) => {
     const clauseId = id ?? (input.key ? `c${input.key}` : newId())
     const [row] = await tx.select().from(clauses).where(eq(clauses.id, clauseId))

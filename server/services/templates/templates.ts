@@ -91,13 +91,13 @@ export async function templateView(id: string): Promise<TemplateView> {
 
 /** Makes a template, from nothing, from a document, or as a duplicate of another. The same key twice makes one. */
 export async function addTemplate(input: z.output<typeof newTemplate>): Promise<string> {
+  if (input.document) await checkImages(input.document)
   return write(async (tx) => {
     const id = input.key ? `t${input.key}` : newId()
     const [same] = input.key ? await tx.select({ id: templates.id }).from(templates).where(eq(templates.id, id)) : []
     if (same) return same.id
     const from = input.from ? await loadTemplate(input.from) : null
     const document = input.document ?? from?.document ?? blank(input.kind, input.name)
-    checkImages(document)
     await tx.insert(templates).values({
       id,
       kind: from?.kind ?? input.kind,
@@ -141,9 +141,9 @@ export async function changeTemplate(
   input: z.output<typeof saveTemplate>,
   memberId: string,
 ): Promise<number> {
+  if (input.document) await checkImages(input.document)
   const outcome = await write(async (tx): Promise<number | { aside: string }> => {
     const row = await loadTemplate(id)
-    if (input.document) checkImages(input.document)
     if (input.document && input.revision !== row.revision) {
       const document = withIds(input.document)
       if (sameText(document, row.document)) return row.revision

@@ -75,6 +75,7 @@ onMounted(async () => {
     know({ context, clauses, parties: PARTIES, numbers: {} })
   }
   editor.value = new Editor({
+    injectNonce: pageNonce(),
     extensions: [...passageNodes, Ids],
     content: asDoc(clause.value.body),
     editorProps: {

@@ -1,4 +1,4 @@
 import { textOf } from '../../../services/marking/files'
 import { route } from '../../../route'
 
-export default route({}, ({ event }) => textOf(event.context.params!.sha!))
+export default route({ who: 'member' }, ({ part }) => textOf(part('sha')))

@@ -5,6 +5,7 @@ import { route } from '../../../route'
 
 export default route(
   {
+    who: 'member',
     body: z
       .object({ contactId: z.string().max(60).optional(), contact: newContact.optional() })
       .refine((b) => b.contactId || b.contact, 'Say who the guest is.'),

@@ -1,4 +1,4 @@
 import { jobView } from '../../../services/jobs/read'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => jobView(id))
+export default route({ who: 'member' }, ({ id }) => jobView(id))

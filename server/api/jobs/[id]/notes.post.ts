@@ -4,6 +4,6 @@ import { addNote } from '../../../services/jobs/write'
 import { route } from '../../../route'
 
 export default route(
-  { body: z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) }) },
+  { who: 'member', body: z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) }) },
   ({ id, body, event }) => addNote(id, body.words, event.context.member!.name),
 )

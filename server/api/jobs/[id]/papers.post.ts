@@ -2,6 +2,6 @@ import { makePaper } from '../../../../shared/papers'
 import { makeJobPaper } from '../../../services/papers/papers'
 import { route } from '../../../route'
 
-export default route({ body: makePaper }, async ({ id, body, event }) => ({
+export default route({ who: 'member', body: makePaper }, async ({ id, body, event }) => ({
   id: await makeJobPaper(id, body, event.context.member!.id),
 }))

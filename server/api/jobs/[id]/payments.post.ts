@@ -14,6 +14,6 @@ const body = z.object({
   method: z.enum(['bank', 'cash']),
   key: z.string().min(1).max(60),
 })
-export default route({ body }, async ({ id, body: { key, ...payment } }) => ({
+export default route({ who: 'owner', body }, async ({ id, body: { key, ...payment } }) => ({
   booked: await bookPayment({ jobId: id, ...payment, reference: `hand:${key}` }),
 }))

@@ -1,4 +1,4 @@
 import { listView } from '../../../services/rounds/lists'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => listView(id))
+export default route({ who: 'member' }, ({ id }) => listView(id))

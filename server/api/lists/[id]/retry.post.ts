@@ -1,5 +1,5 @@
 import { retryRows as body } from '../../../../shared/rounds'
 import { retryList } from '../../../services/rounds/lists'
-import { route } from '../../../route'
+import { memberActor, route } from '../../../route'
 
-export default route({ body }, ({ id, body }) => retryList(id, body.rows))
+export default route({ who: 'member', body }, ({ id, body, event }) => retryList(id, body.rows, memberActor(event)))

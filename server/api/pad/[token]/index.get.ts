@@ -3,6 +3,6 @@ import { languageFrom } from '../../../../shared/words'
 import { padView } from '../../../services/rounds/pad'
 import { route } from '../../../route'
 
-export default route({}, ({ event }) =>
+export default route({ who: 'pad' }, ({ event }) =>
   padView(event.context.holder!, languageFrom(getRequestHeader(event, 'accept-language'))),
 )

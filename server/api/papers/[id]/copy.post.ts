@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { copyRound } from '../../../services/rounds/copy'
 import { memberActor, route } from '../../../route'
 
-export default route({ body: z.object({ key: z.string().min(1).max(60) }) }, async ({ id, body, event }) => ({
-  id: await copyRound(id, body.key, memberActor(event)),
-}))
+export default route(
+  { who: 'member', body: z.object({ key: z.string().min(1).max(60) }) },
+  async ({ id, body, event }) => ({
+    id: await copyRound(id, body.key, memberActor(event)),
+  }),
+)

@@ -1,5 +1,10 @@
 import { dataAs } from '../../../../shared/marking'
 import { dataFile } from '../../../services/marking/data'
+import { securityNote } from '../../../security'
 import { route, sendFile } from '../../../route'
 
-export default route({ query: dataAs }, async ({ id, query, event }) => sendFile(event, await dataFile(id, query.as)))
+export default route({ who: 'member', query: dataAs }, async ({ id, query, event }) => {
+  const file = await dataFile(id, query.as)
+  await securityNote(event, 'export', `Took out ${file.name}`)
+  return sendFile(event, file)
+})

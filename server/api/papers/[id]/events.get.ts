@@ -1,4 +1,4 @@
 import { paperEvents } from '../../../services/papers/files'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => paperEvents(id))
+export default route({ who: 'member' }, ({ id }) => paperEvents(id))

@@ -1,4 +1,4 @@
 import { discardDraft } from '../../../services/papers/papers'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => discardDraft(id))
+export default route({ who: 'member' }, ({ id }) => discardDraft(id))

@@ -1,4 +1,4 @@
 import { paperView } from '../../../services/papers/view'
 import { route } from '../../../route'
 
-export default route({}, ({ id, event }) => paperView(id, event.context.member!.id))
+export default route({ who: 'member' }, ({ id, event }) => paperView(id, event.context.member!.id))

@@ -1,4 +1,4 @@
 import { keepRound } from '../../../services/rounds/template'
 import { route } from '../../../route'
 
-export default route({}, async ({ id }) => ({ templateId: await keepRound(id) }))
+export default route({ who: 'member' }, async ({ id }) => ({ templateId: await keepRound(id) }))

@@ -1,4 +1,4 @@
 import { planView } from '../../../services/rounds/plan'
 import { route } from '../../../route'
 
-export default route({}, ({ id, event }) => planView(id, event.context.member!.id))
+export default route({ who: 'member' }, ({ id, event }) => planView(id, event.context.member!.id))

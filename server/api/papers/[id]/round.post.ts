@@ -2,4 +2,4 @@ import { manageRound as body } from '../../../../shared/rounds'
 import { manageRound } from '../../../services/rounds/manage'
 import { memberActor, route } from '../../../route'
 
-export default route({ body }, ({ id, body, event }) => manageRound(id, body, memberActor(event)))
+export default route({ who: 'member', body }, ({ id, body, event }) => manageRound(id, body, memberActor(event)))

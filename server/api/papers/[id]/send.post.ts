@@ -2,6 +2,6 @@ import { sendPaper } from '../../../../shared/papers'
 import { sendRound } from '../../../services/rounds/send'
 import { memberActor, route } from '../../../route'
 
-export default route({ body: sendPaper }, async ({ id, body, event }) => ({
+export default route({ who: 'member', body: sendPaper }, async ({ id, body, event }) => ({
   roundId: await sendRound(id, body, memberActor(event)),
 }))

@@ -2,4 +2,4 @@ import { writeBack } from '../../../../shared/marking'
 import { takeOver } from '../../../services/marking/data'
 import { route } from '../../../route'
 
-export default route({ body: writeBack }, ({ id, body }) => takeOver(id, body.take))
+export default route({ who: 'member', body: writeBack }, ({ id, body }) => takeOver(id, body.take))

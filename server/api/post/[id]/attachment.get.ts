@@ -3,7 +3,7 @@ import { attachmentOf } from '../../../services/post'
 import { route, sendPdf } from '../../../route'
 
 export default route(
-  { query: z.object({ n: z.coerce.number().int().min(0).max(20).default(0) }) },
+  { who: 'member', query: z.object({ n: z.coerce.number().int().min(0).max(20).default(0) }) },
   async ({ id, query, event }) => {
     const file = await attachmentOf(id, query.n)
     return sendPdf(event, file.bytes, file.name)

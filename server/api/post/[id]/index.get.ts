@@ -1,4 +1,4 @@
 import { messageById } from '../../../services/post'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => messageById(id))
+export default route({ who: 'member' }, ({ id }) => messageById(id))

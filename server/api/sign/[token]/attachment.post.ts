@@ -1,9 +1,17 @@
 import { z } from 'zod'
 import { ATTACHMENT_MAX } from '../../../../shared/signing'
-import { keepAttachment } from '../../../services/rounds/attachments'
-import { bodyBytes, route } from '../../../route'
+import { insistOnAttachment, keepAttachment } from '../../../services/rounds/attachments'
+import { route } from '../../../route'
+import { take } from '../../../throttle'
 
 const which = z.object({ key: z.string().min(1).max(80), name: z.string().min(1).max(255) })
-export default route({ query: which }, async ({ event, query }) => ({
-  value: await keepAttachment(event.context.holder!, query.key, query.name, await bodyBytes(event, ATTACHMENT_MAX)),
-}))
+export default route(
+  { who: 'signer', query: which, file: ATTACHMENT_MAX, throttle: 'upload' },
+  async ({ event, query, bytes }) => {
+    const holder = event.context.holder!
+    await insistOnAttachment(holder, query.key)
+    const file = await bytes()
+    await take('upload bytes', holder.person.id, file.length)
+    return { value: await keepAttachment(holder, query.name, file) }
+  },
+)

@@ -1,7 +1,8 @@
 import { declineSigning } from '../../../../shared/signing'
 import { declinePart } from '../../../services/rounds/sign'
-import { route, fromWhere } from '../../../route'
+import { fromWhere } from '../../../where'
+import { route } from '../../../route'
 
-export default route({ body: declineSigning }, ({ event, body }) =>
+export default route({ who: 'signer', body: declineSigning }, ({ event, body }) =>
   declinePart(event.context.holder!, body.reason, fromWhere(event)),
 )

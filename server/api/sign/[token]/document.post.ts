@@ -1,25 +1,31 @@
-import { readMultipartFormData } from 'h3'
+import { getRequestHeader } from 'h3'
 import { Problem } from '../../../problem'
-import { showDocument } from '../../../services/rounds/proof'
-import { fromWhere, insistOnSize, route } from '../../../route'
-import { keepPass } from '../../../session'
+import { insistOnTry, showDocument } from '../../../services/rounds/proof'
+import { keepPass } from '../../../access'
+import { route } from '../../../route'
+import { take } from '../../../throttle'
+import { readPartsInWorker } from '../../../render/pool'
+import { fromWhere } from '../../../where'
 
 const MOST = 25_000_000
-export default route({}, async ({ event }) => {
-  insistOnSize(event, MOST)
-  const parts = (await readMultipartFormData(event)) ?? []
-  const part = (name: string) => parts.find((p) => p.name === name)?.data
-  const document = part('document')
+/** Pictures of a document, and of a face where that is asked; `challenge` is what was asked for live pictures. */
+export default route({ who: 'link', standin: 'identity', file: MOST }, async ({ event, bytes }) => {
+  const holder = event.context.holder!
+  // Nothing is read of what comes for a link that has no try left.
+  await insistOnTry(holder)
+  await take('document bytes', holder.person.id, Number(getRequestHeader(event, 'content-length') ?? MOST))
+  const parts = await readPartsInWorker(await bytes(), getRequestHeader(event, 'content-type') ?? '')
+  const document = parts.document
   if (!document?.length)
     throw new Problem('invalid', 'Give a picture of the document.', { document: 'Give a picture of the document.' })
   const pass = await showDocument(
-    event.context.holder!,
+    holder,
     {
-      document: new Uint8Array(document),
-      selfie: part('selfie')?.length ? new Uint8Array(part('selfie')!) : null,
-      live: part('taken')?.toString() === 'camera',
+      document,
+      selfie: parts.selfie?.length ? parts.selfie : null,
+      challenge: parts.challenge ? new TextDecoder().decode(parts.challenge) : '',
     },
     fromWhere(event),
   )
-  return keepPass(event, event.context.holder!.person.id, pass)
+  return keepPass(event, holder.person.id, pass)
 })

@@ -7,7 +7,7 @@ import { route } from '../../../route'
 
 /** `lang`: what the signer switched to, before what the sender chose and what the browser asks for. */
 const query = z.object({ lang: z.enum(languages).optional() })
-export default route({ query }, ({ event, query }) =>
+export default route({ who: 'link', query }, ({ event, query }) =>
   signerView(event.context.holder!, event.context.proved === true, {
     chosen: query.lang ?? null,
     asked: languageFrom(getRequestHeader(event, 'accept-language')),

@@ -1,4 +1,5 @@
 import { recordOpened } from '../../../services/rounds/sign'
-import { route, fromWhere } from '../../../route'
+import { fromWhere } from '../../../where'
+import { route } from '../../../route'
 
-export default route({}, ({ event }) => recordOpened(event.context.holder!, fromWhere(event)))
+export default route({ who: 'signer' }, ({ event }) => recordOpened(event.context.holder!, fromWhere(event)))

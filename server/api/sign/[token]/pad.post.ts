@@ -2,4 +2,6 @@ import { padWhat as body } from '../../../../shared/signing'
 import { openPad } from '../../../services/rounds/pad'
 import { route } from '../../../route'
 
-export default route({ body }, ({ event, body }) => openPad(event.context.holder!, body.what))
+export default route({ who: 'signer', throttle: 'pad', body }, ({ event, body }) =>
+  openPad(event.context.holder!, body.what, event.context.session?.id ?? null),
+)

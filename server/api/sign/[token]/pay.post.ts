@@ -1,7 +1,13 @@
 import { z } from 'zod'
-import { payFor } from '../../../services/rounds/view'
+import { keepWayBack } from '../../../access'
+import { payFor } from '../../../services/rounds/pay'
 import { route } from '../../../route'
 
-export default route({ body: z.object({ stage: z.string().max(40) }) }, ({ event, body }) =>
-  payFor(event.context.holder!, body.stage, decodeURIComponent(event.context.params!.token!)),
+export default route(
+  { who: 'signer', standin: 'cards', body: z.object({ stage: z.string().max(40) }) },
+  async ({ event, body, part }) => {
+    const { url, request, back } = await payFor(event.context.holder!, body.stage, part('token'))
+    keepWayBack(event, request, back)
+    return { url }
+  },
 )

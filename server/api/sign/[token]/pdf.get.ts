@@ -3,7 +3,10 @@ import { signerPdf } from '../../../services/papers/files'
 import { route, sendPdf } from '../../../route'
 
 /** `paper`: which of the round; the first where it isn't said. */
-export default route({ query: z.object({ paper: z.string().max(60).optional() }) }, async ({ event, query }) => {
-  const file = await signerPdf(event.context.holder!.person, false, query.paper)
-  return sendPdf(event, file.bytes, file.name)
-})
+export default route(
+  { who: 'signer', query: z.object({ paper: z.string().max(60).optional() }) },
+  async ({ event, query }) => {
+    const file = await signerPdf(event.context.holder!.person, false, query.paper)
+    return sendPdf(event, file.bytes, file.name)
+  },
+)

@@ -1,7 +1,7 @@
 import { SIGNATURE_MAX } from '../../../../shared/signing'
 import { keepSignaturePicture } from '../../../services/rounds/pad'
-import { bodyBytes, route } from '../../../route'
+import { route } from '../../../route'
 
-export default route({}, async ({ event }) =>
-  keepSignaturePicture(event.context.holder!, await bodyBytes(event, SIGNATURE_MAX)),
+export default route({ who: 'signer', file: SIGNATURE_MAX, throttle: 'upload' }, async ({ event, bytes }) =>
+  keepSignaturePicture(event.context.holder!, await bytes()),
 )

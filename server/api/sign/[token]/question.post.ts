@@ -1,7 +1,8 @@
 import { askQuestion } from '../../../../shared/signing'
 import { askBusiness } from '../../../services/rounds/sign'
-import { route, fromWhere } from '../../../route'
+import { fromWhere } from '../../../where'
+import { route } from '../../../route'
 
-export default route({ body: askQuestion }, ({ event, body }) =>
+export default route({ who: 'signer', throttle: 'question', body: askQuestion }, ({ event, body }) =>
   askBusiness(event.context.holder!, body.question, fromWhere(event)),
 )

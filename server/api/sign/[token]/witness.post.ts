@@ -1,4 +1,4 @@
 import { linkForWitness } from '../../../services/rounds/witness'
 import { route } from '../../../route'
 
-export default route({}, ({ event }) => linkForWitness(event.context.holder!))
+export default route({ who: 'signer' }, ({ event }) => linkForWitness(event.context.holder!))

@@ -2,6 +2,6 @@ import { exportAs } from '../../../../shared/library'
 import { templateFileAs } from '../../../services/templates/files'
 import { route, sendFile } from '../../../route'
 
-export default route({ query: exportAs }, async ({ id, query, event }) =>
+export default route({ who: 'member', throttle: 'draw', query: exportAs }, async ({ id, query, event }) =>
   sendFile(event, await templateFileAs(id, query.as)),
 )

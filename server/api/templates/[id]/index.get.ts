@@ -1,4 +1,4 @@
 import { templateView } from '../../../services/templates/templates'
 import { route } from '../../../route'
 
-export default route({}, ({ id }) => templateView(id))
+export default route({ who: 'member' }, ({ id }) => templateView(id))

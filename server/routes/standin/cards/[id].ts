@@ -1,19 +1,26 @@
-import { defineEventHandler, readBody, sendRedirect, setResponseHeader, setResponseStatus } from 'h3'
+import { randomBytes } from 'node:crypto'
+import { sendRedirect, setResponseHeader, setResponseStatus } from 'h3'
 import { formatMoney, minor } from '../../../../core/money/money'
 import { STEP_CODE, TEST_CARDS, payWithTestCard, standinRequest } from '../../../gateways/cards/standin'
+import { escapeHtml } from '../../../html'
+import { route, textBody } from '../../../route'
 
-const escape = (s: string) => s.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)
+const escape = escapeHtml
 
 /** The stand-in's hosted page: plain HTML without script, as if it belonged to another firm. */
-export default defineEventHandler(async (event) => {
+export default route({ who: 'anyone', standin: 'cards', page: true }, async ({ event, id }) => {
+  const nonce = randomBytes(16).toString('base64')
+  const page = (title: string, body: string) => pageOf(nonce, title, body)
   setResponseHeader(event, 'content-type', 'text/html; charset=utf-8')
-  // form-action stays open to this origin alone; the redirect after paying leads back to it.
+  setResponseHeader(event, 'cache-control', 'private, no-store')
+  // A form of this page says where it comes from only if its address may be told to ourselves.
+  setResponseHeader(event, 'referrer-policy', 'same-origin')
   setResponseHeader(
     event,
     'content-security-policy',
-    "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+    `default-src 'none'; style-src 'nonce-${nonce}'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'`,
   )
-  const row = await standinRequest(event.context.params!.id!)
+  const row = await standinRequest(id)
   if (!row) {
     setResponseStatus(event, 404)
     return page('Not found', '<h1>This payment does not exist</h1>')
@@ -26,13 +33,9 @@ export default defineEventHandler(async (event) => {
   let told = '',
     step = ''
   if (event.method === 'POST') {
-    const form = (await readBody<Record<string, unknown>>(event)) ?? {}
-    const number = String(form.number ?? '').slice(0, 40)
-    const outcome = await payWithTestCard(
-      row.id,
-      number,
-      form.code === undefined ? null : String(form.code).slice(0, 20),
-    )
+    const form = new URLSearchParams(await textBody(event, 2000))
+    const number = (form.get('number') ?? '').slice(0, 40)
+    const outcome = await payWithTestCard(row.id, number, form.get('code')?.slice(0, 20) ?? null)
     if (outcome === 'paid') return sendRedirect(event, returnTo, 303)
     if (outcome === 'step') step = number
     else
@@ -53,6 +56,6 @@ export default defineEventHandler(async (event) => {
   )
 })
 
-function page(title: string, body: string): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${escape(title)}</title><style>body{font:17px/1.5 system-ui,sans-serif;background:#edf1f4;color:#16222c;margin:0;padding:24px 16px}main{max-width:420px;margin:0 auto;background:#fff;padding:28px;border:1px solid #c5d0d8}h1{font-size:32px;margin:0}h2{font-size:19px}label{display:block;font-weight:600;margin:20px 0 6px}input{font:inherit;width:100%;box-sizing:border-box;padding:12px;border:1px solid #60717e}button{font:inherit;font-weight:600;width:100%;margin-top:14px;padding:14px;border:0;background:#14506e;color:#fff}table{margin-top:28px;font-size:14px;border-collapse:collapse;width:100%}caption{text-align:left;padding-bottom:6px}td{border-top:1px solid #c5d0d8;padding:7px 4px}code{white-space:nowrap}.bad{background:#fbe7e2;padding:10px}a{color:#14506e}</style></head><body><main>${body}</main></body></html>`
+function pageOf(nonce: string, title: string, body: string): string {
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${escape(title)}</title><style nonce="${nonce}">body{font:17px/1.5 system-ui,sans-serif;background:#edf1f4;color:#16222c;margin:0;padding:24px 16px}main{max-width:420px;margin:0 auto;background:#fff;padding:28px;border:1px solid #c5d0d8}h1{font-size:32px;margin:0}h2{font-size:19px}label{display:block;font-weight:600;margin:20px 0 6px}input{font:inherit;width:100%;box-sizing:border-box;padding:12px;border:1px solid #60717e}button{font:inherit;font-weight:600;width:100%;margin-top:14px;padding:14px;border:0;background:#14506e;color:#fff}table{margin-top:28px;font-size:14px;border-collapse:collapse;width:100%}caption{text-align:left;padding-bottom:6px}td{border-top:1px solid #c5d0d8;padding:7px 4px}code{white-space:nowrap}.bad{background:#fbe7e2;padding:10px}a{color:#14506e}</style></head><body><main>${body}</main></body></html>`
 }

@@ -1,4 +1,4 @@
 import { undoAmendment } from '../../../../services/papers/own'
 import { route } from '../../../../route'
 
-export default route({}, ({ id, event }) => undoAmendment(id, event.context.params!.amendment!))
+export default route({ who: 'member' }, ({ id, part }) => undoAmendment(id, part('amendment')))

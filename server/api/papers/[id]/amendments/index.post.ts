@@ -2,4 +2,6 @@ import { putAmendment } from '../../../../../shared/papers'
 import { amendPaper } from '../../../../services/papers/own'
 import { route } from '../../../../route'
 
-export default route({ body: putAmendment }, ({ id, body, event }) => amendPaper(id, body, event.context.member!.name))
+export default route({ who: 'member', body: putAmendment }, ({ id, body, event }) =>
+  amendPaper(id, body, event.context.member!.name),
+)

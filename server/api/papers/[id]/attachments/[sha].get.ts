@@ -1,4 +1,6 @@
 import { attachmentOf } from '../../../../services/rounds/attachments'
 import { route, sendFile } from '../../../../route'
 
-export default route({}, async ({ id, event }) => sendFile(event, await attachmentOf(id, event.context.params!.sha!)))
+export default route({ who: 'member' }, async ({ id, event, part }) =>
+  sendFile(event, await attachmentOf(id, part('sha'))),
+)

@@ -1,4 +1,4 @@
 import { takeOutEnclosure } from '../../../../services/marking/enclosures'
 import { route } from '../../../../route'
 
-export default route({}, ({ id, event }) => takeOutEnclosure(id, event.context.params!.sha!))
+export default route({ who: 'member' }, ({ id, part }) => takeOutEnclosure(id, part('sha')))

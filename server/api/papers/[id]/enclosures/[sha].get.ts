@@ -1,4 +1,6 @@
 import { enclosureOf } from '../../../../services/marking/enclosures'
 import { route, sendFile } from '../../../../route'
 
-export default route({}, async ({ id, event }) => sendFile(event, await enclosureOf(id, event.context.params!.sha!)))
+export default route({ who: 'member' }, async ({ id, event, part }) =>
+  sendFile(event, await enclosureOf(id, part('sha'))),
+)

@@ -1,4 +1,4 @@
 import { markingView } from '../../../../services/marking/table'
 import { route } from '../../../../route'
 
-export default route({}, ({ id }) => markingView({ of: 'paper', id }))
+export default route({ who: 'member' }, ({ id }) => markingView({ of: 'paper', id }))

@@ -2,4 +2,4 @@ import { changePages } from '../../../../../shared/marking'
 import { arrangePages } from '../../../../services/marking/pages'
 import { route } from '../../../../route'
 
-export default route({ body: changePages }, ({ id, body }) => arrangePages({ of: 'paper', id }, body))
+export default route({ who: 'member', body: changePages }, ({ id, body }) => arrangePages({ of: 'paper', id }, body))

@@ -1,4 +1,4 @@
 import { scanOf } from '../../../../services/rounds/on-paper'
 import { route, sendFile } from '../../../../route'
 
-export default route({}, async ({ id, event }) => sendFile(event, await scanOf(id, event.context.params!.sha!)))
+export default route({ who: 'member' }, async ({ id, event, part }) => sendFile(event, await scanOf(id, part('sha'))))

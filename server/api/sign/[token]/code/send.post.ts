@@ -1,4 +1,4 @@
 import { requestCode } from '../../../../services/rounds/proof'
 import { route } from '../../../../route'
 
-export default route({}, ({ event }) => requestCode(event.context.holder!))
+export default route({ who: 'link' }, ({ event }) => requestCode(event.context.holder!))

@@ -4,8 +4,8 @@ import { signaturePicture } from '../../../../services/rounds/pad'
 import { route } from '../../../../route'
 
 const query = z.object({ ticket: z.string().max(100).default('') })
-export default route({ query }, async ({ event, query }) => {
-  const bytes = await signaturePicture(event.context.holder!, event.context.params!.sha!, query.ticket)
+export default route({ who: 'signer', query }, async ({ event, query, part }) => {
+  const bytes = await signaturePicture(event.context.holder!, part('sha'), query.ticket)
   setResponseHeader(event, 'content-type', 'image/png')
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   setResponseHeader(event, 'cache-control', 'private, no-store')

@@ -2,7 +2,7 @@ import { saveMarking } from '../../../../../shared/marking'
 import { markingView, saveTable } from '../../../../services/marking/table'
 import { route } from '../../../../route'
 
-export default route({ body: saveMarking }, async ({ id, body, event }) => {
+export default route({ who: 'member', limit: 6_000_000, body: saveMarking }, async ({ id, body, event }) => {
   const on = { of: 'template', id } as const
   const revision = await saveTable(on, body, event.context.member!.name)
   return { revision, preflight: (await markingView(on)).preflight }

@@ -2,4 +2,4 @@ import { replaceFile } from '../../../../../shared/marking'
 import { replaceUnder } from '../../../../services/marking/pages'
 import { route } from '../../../../route'
 
-export default route({ body: replaceFile }, ({ id, body }) => replaceUnder({ of: 'template', id }, body))
+export default route({ who: 'member', body: replaceFile }, ({ id, body }) => replaceUnder({ of: 'template', id }, body))

@@ -1,4 +1,4 @@
 import { versionDocument } from '../../../../services/templates/templates'
 import { route } from '../../../../route'
 
-export default route({}, ({ id, event }) => versionDocument(id, event.context.params!.version!))
+export default route({ who: 'member' }, ({ id, part }) => versionDocument(id, part('version')))

@@ -1,4 +1,4 @@
 import { listVersions } from '../../../../services/templates/templates'
 import { route } from '../../../../route'
 
-export default route({}, ({ id }) => listVersions(id))
+export default route({ who: 'member' }, ({ id }) => listVersions(id))

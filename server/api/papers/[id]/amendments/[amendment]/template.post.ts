@@ -1,4 +1,4 @@
 import { amendTemplate } from '../../../../../services/papers/own'
 import { route } from '../../../../../route'
 
-export default route({}, ({ id, event }) => amendTemplate(id, event.context.params!.amendment!))
+export default route({ who: 'member' }, ({ id, part }) => amendTemplate(id, part('amendment')))

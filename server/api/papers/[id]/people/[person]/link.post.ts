@@ -1,4 +1,4 @@
 import { linkToHand } from '../../../../../services/rounds/hand'
 import { route } from '../../../../../route'
 
-export default route({}, ({ id, event }) => linkToHand(id, event.context.params!.person!))
+export default route({ who: 'member' }, ({ id, part }) => linkToHand(id, part('person')))

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { CheckView } from '~~/shared/rounds'
+import { useThisPaper } from '../paper/usePaper'
+
+/** Where a check inside the business stands, and what the one who checks can do. `settle` is waited for before a step. */
+const props = defineProps<{ check: Omit<CheckView, 'asked'>; settle?: () => Promise<void> }>()
+const emit = defineEmits<{ done: [] }>()
+const { id, paper, busy, act, load } = useThisPaper()
+const remark = ref('')
+const returning = ref(false)
+const step = (name: 'pass' | 'return' | 'take-back') =>
+  act(async () => {
+    await props.settle?.()
+    try {
+      await api(`/api/papers/${id}/check`, {
+        method: 'POST',
+        body: { step: name, remark: remark.value, seen: paper.value.seen },
+      })
+    } finally {
+      // Refused as stale, it is shown as it is now before anybody presses again.
+      await load()
+    }
+    returning.value = false
+    emit('done')
+  })
+</script>
+
+<template>
+  <section v-if="check.status === 'waiting'" class="notice check" aria-label="The check">
+    <template v-if="check.mine">
+      <p><slot /></p>
+      <p class="acts">
+        <button class="btn main" :disabled="busy" @click="step('pass')">Pass it on</button>
+        <button class="btn" :disabled="busy" @click="returning = true">Return it with a remark</button>
+      </p>
+      <form v-if="returning" class="acts" @submit.prevent="step('return')">
+        <input
+          v-model="remark"
+          class="input"
+          aria-label="What should be different"
+          placeholder="What should be different"
+          maxlength="1000"
+          autofocus
+          required
+        />
+        <button class="btn">Return it</button>
+      </form>
+    </template>
+    <p v-else>
+      With {{ check.by }} to check.
+      <button v-if="check.own" class="btn small" :disabled="busy" @click="step('take-back')">Take it back</button>
+    </p>
+  </section>
+  <p v-else-if="check.status === 'returned'" class="notice trouble" role="status">
+    Returned by {{ check.by }}: “{{ check.remark }}”
+  </p>
+</template>
+
+<style scoped>
+.check {
+  display: grid;
+  gap: 8px;
+  margin: 10px 28px 0;
+}
+.notice.trouble {
+  margin: 10px 28px 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.acts .input {
+  flex: 1;
+  min-width: 200px;
+}
+</style>

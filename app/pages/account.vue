@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { deviceWords } from '~~/core/evidence/record'
+
+/** Who is signed in and where; for the owner, also what came to the doors. */
+useHead({ title: 'Doors · Upwold' })
+interface Signed {
+  id: string
+  name: string
+  own: boolean
+  here: boolean
+  handover: boolean
+  device: string
+  address: string
+  createdAt: string
+  seenAt: string
+}
+interface Entry {
+  id: number
+  at: string
+  kind: string
+  who: string
+  words: string
+  address: string
+}
+const session = useSession()
+const notices = useNotices()
+const { busy, act } = useAct()
+const owner = computed(() => session.data?.member?.role === 'owner')
+const sessions = ref<Signed[]>([])
+const log = ref<Entry[]>([])
+const more = ref(false)
+const problem = ref('')
+const zone = computed(() => session.data?.business?.timeZone ?? 'UTC')
+const today = computed(() => new Intl.DateTimeFormat('sv-SE', { timeZone: zone.value }).format(new Date()))
+async function load() {
+  try {
+    sessions.value = await api<Signed[]>('/api/sessions')
+    if (!owner.value) return
+    log.value = await api<Entry[]>('/api/security')
+    more.value = log.value.length === 100
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+}
+await load()
+const older = () =>
+  act(async () => {
+    const next = await api<Entry[]>('/api/security', { query: { before: log.value.at(-1)!.id } })
+    log.value = [...log.value, ...next]
+    more.value = next.length === 100
+  })
+const end = (s: Signed) =>
+  act(async () => {
+    await api(`/api/sessions/${s.id}`, { method: 'DELETE' })
+    notices.say(`${s.own ? 'You are' : `${s.name} is`} signed out there.`)
+    await load()
+  })
+const endOthers = () =>
+  act(async () => {
+    const { ended } = await api<{ ended: number }>('/api/sessions', { method: 'DELETE' })
+    notices.say(ended ? 'You are signed out everywhere but here.' : 'You are signed in nowhere else.')
+    await load()
+  })
+const others = computed(() => sessions.value.some((s) => s.own && !s.here))
+const KIND: Record<string, string> = {
+  'sign-in': 'signing in',
+  refusal: 'refused',
+  setting: 'settings',
+  'post-room': 'post room',
+  export: 'taken out',
+  handover: 'device',
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Doors</h1>
+      <span class="soft">{{
+        owner ? 'who is signed in where, and what came to the doors' : 'where you are signed in'
+      }}</span>
+    </div>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <section aria-labelledby="signed-in">
+      <div class="title">
+        <h2 id="signed-in">Signed in</h2>
+        <button v-if="others" class="btn" :disabled="busy" @click="endOthers">Sign me out everywhere else</button>
+      </div>
+      <ul class="ledger">
+        <li v-for="s in sessions" :key="s.id" class="row">
+          <span>
+            <b v-if="owner">{{ s.name }}</b>
+            {{ deviceWords(s.device) }}<template v-if="s.handover">, handed over to a guest</template>
+            <span v-if="s.here" class="here">here</span>
+          </span>
+          <span class="soft small">{{ placeWords(s.address) }}</span>
+          <span class="soft small">last used {{ instantWords(s.seenAt, zone, today) }}</span>
+          <button
+            v-if="!s.here"
+            class="btn small"
+            :disabled="busy"
+            :aria-label="`End ${s.own ? 'your' : `${s.name}’s`} session on ${deviceWords(s.device)}`"
+            @click="end(s)"
+          >
+            End it
+          </button>
+        </li>
+      </ul>
+      <p class="soft small">A session ends by itself after 12 hours without use, and after 14 days in any case.</p>
+    </section>
+    <section v-if="owner" aria-labelledby="log">
+      <h2 id="log">What came to the doors</h2>
+      <ul v-if="log.length" class="ledger">
+        <li v-for="e in log" :key="e.id" class="row entry">
+          <span class="soft small">{{ instantWords(e.at, zone, today) }}</span>
+          <span class="kind small">{{ KIND[e.kind] ?? e.kind }}</span>
+          <span class="words">{{ e.words }}</span>
+          <span class="soft small">{{ [e.who, placeWords(e.address)].filter(Boolean).join(', ') }}</span>
+        </li>
+      </ul>
+      <p v-else class="soft">Nothing yet.</p>
+      <button v-if="more" class="btn" :disabled="busy" @click="older">Show what was before</button>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 36px;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+.title {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.ledger {
+  width: 100%;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr) 90px;
+  gap: 4px 16px;
+  align-items: center;
+  min-height: 44px;
+}
+.entry {
+  grid-template-columns: 170px 90px minmax(0, 1fr) minmax(0, 260px);
+}
+.words {
+  overflow-wrap: anywhere;
+}
+.kind {
+  color: var(--tarn);
+}
+.here {
+  color: var(--moss);
+  font-weight: 600;
+}
+@media (max-width: 760px) {
+  .row,
+  .entry {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 8px 0;
+  }
+}
+</style>

@@ -1,0 +1,13 @@
+import { notFound } from '../../problem'
+import { route } from '../../route'
+import { securityNote } from '../../security'
+import { allSessions, endSession } from '../../sessions'
+
+/** Ends one session: one's own, or, for the owner, anybody's. */
+export default route({ who: 'member' }, async ({ id, event }) => {
+  const { member } = event.context
+  const session = (await allSessions()).find((s) => s.id === id)
+  if (!session || (session.memberId !== member!.id && member!.role !== 'owner')) throw notFound('session')
+  await endSession(id)
+  await securityNote(event, 'sign-in', `Ended a session of ${session.name}`)
+})

@@ -1,0 +1,10 @@
+import { route } from '../../route'
+import { securityNote } from '../../security'
+import { endSessionsOf } from '../../sessions'
+
+/** Signs oneself out everywhere but here. */
+export default route({ who: 'member' }, async ({ event }) => {
+  const ended = await endSessionsOf(event.context.member!.id, { butNot: event.context.session!.id })
+  await securityNote(event, 'sign-in', `Signed out everywhere else (${ended})`)
+  return { ended }
+})

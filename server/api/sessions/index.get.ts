@@ -1,0 +1,22 @@
+import { route } from '../../route'
+import { allSessions, sessionsOf } from '../../sessions'
+
+/** Where one is signed in; for the owner, where everybody is. */
+export default route({ who: 'member' }, async ({ event }) => {
+  const { member, session: mine } = event.context
+  const list =
+    member!.role === 'owner'
+      ? await allSessions()
+      : (await sessionsOf(member!.id)).map((s) => ({ ...s, name: member!.name }))
+  return list.map(({ id, name, memberId, kind, device, address, createdAt, seenAt }) => ({
+    id,
+    name,
+    own: memberId === member!.id,
+    here: id === mine!.id,
+    handover: kind === 'handover',
+    device,
+    address,
+    createdAt,
+    seenAt,
+  }))
+})

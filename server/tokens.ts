@@ -1,0 +1,8 @@
+import { createHmac } from 'node:crypto'
+import { useConfig } from './config'
+import { keyFor } from './crypt'
+
+/** A token is drawn from the secret and a nonce, so that an errand that is done again sends the same link and nothing readable lies in between. */
+export const tokenOf = (personId: string, nonce: string): string =>
+  createHmac('sha256', keyFor('signer links')).update(`${personId}:${nonce}`).digest('base64url')
+export const linkUrl = (token: string): string => `${useConfig().origin}/s/${token}`
