@@ -1,6 +1,7 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { get } from 'node:http'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -113,6 +114,16 @@ export async function seedOnce() {
   )
 }
 
+/** Whether a server answers at a port, asked by the name it is reached at. */
+const answers = (port, host) =>
+  new Promise((resolve) => {
+    const ask = get({ port, host: 'localhost', path: '/api/health', headers: { host } }, (response) => {
+      response.resume()
+      resolve(response.statusCode === 200)
+    })
+    ask.on('error', () => resolve(false))
+  })
+
 /** Starts the built server on a data folder; resolves when it answers. */
 export async function serve(folder, port, env = {}) {
   const origin = `http://localhost:${port}`
@@ -144,11 +155,7 @@ export async function serve(folder, port, env = {}) {
   })
   for (const until = Date.now() + 30_000; ;) {
     if (gone || Date.now() > until) throw new Error(`The server did not start:\n${output}`)
-    const ok = await fetch(`${origin}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    )
-    if (ok) break
+    if (await answers(port, new URL(env.UPWOLD_ORIGIN ?? origin).host)) break
     await new Promise((resolve) => setTimeout(resolve, 50))
   }
   return {

@@ -72,6 +72,7 @@ await check('types of the application', 'npx', ['nuxt', 'typecheck'])
 await check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json'])
 await vitest('unit', 'vitest.config.ts')
 await vitest('api', 'vitest.api.config.ts')
+await vitest('api, timed', 'vitest.alone.config.ts')
 await runner(
   'browser',
   () => ['playwright', 'test'],

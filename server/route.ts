@@ -121,20 +121,16 @@ const megabytes = (max: number) => `${Math.max(1, Math.round(max / 1_000_000))} 
 
 /** The bytes of a body, given up as soon as there are more than `max`. */
 async function rawBody(event: H3Event, max: number, words: string): Promise<Buffer> {
+  const { req } = event.node
   const tooLarge = () => {
-    // What is still on its way isn't waited for.
-    setResponseHeader(event, 'connection', 'close')
+    // The rest is let go by as it comes, so that whoever sends it gets to read why.
+    req.resume()
     return new Problem('too-large', words)
   }
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > max || getRequestHeader(event, 'transfer-encoding'))
     throw tooLarge()
   const parts: Buffer[] = []
-  let size = 0
-  for await (const part of event.node.req as AsyncIterable<Buffer>) {
-    size += part.length
-    if (size > max) throw tooLarge()
-    parts.push(part)
-  }
+  for await (const part of req as AsyncIterable<Buffer>) parts.push(part)
   return Buffer.concat(parts)
 }
 

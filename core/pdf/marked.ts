@@ -1,4 +1,4 @@
-import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNumber } from '@cantoo/pdf-lib'
+import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNumber, ParseSpeeds } from '@cantoo/pdf-lib'
 import type { Place } from '../marking/model'
 import type { PlacedField } from '../layout/types'
 import { PARTY_INK, STRUCK } from '../layout/types'
@@ -33,7 +33,11 @@ export interface MarkedInput {
 
 /** Draws what the sender put on the pages, and faint boxes where others fill, over the pages of somebody else's PDF. */
 export async function drawMarked(input: MarkedInput, fonts: FontSet): Promise<Uint8Array> {
-  const document = await PDFDocument.load(input.base, { updateMetadata: false, throwOnInvalidObject: false })
+  const document = await PDFDocument.load(input.base, {
+    updateMetadata: false,
+    parseSpeed: ParseSpeeds.Fastest,
+    throwOnInvalidObject: false,
+  })
   const pages = document.getPages()
   takeWidgets(document, [...input.fields, ...input.words])
   const touched = [...new Set([...input.fields, ...input.words, ...input.strikes].map((m) => m.page))]
@@ -49,7 +53,9 @@ export async function drawMarked(input: MarkedInput, fonts: FontSet): Promise<Ui
     for (const f of input.fields) if (f.page === n) drawBox(drawn, fonts, f, input.parties)
   }
   drawn.end()
-  const overlay = touched.length ? await PDFDocument.load(await bytes, { updateMetadata: false }) : null
+  const overlay = touched.length
+    ? await PDFDocument.load(await bytes, { updateMetadata: false, parseSpeed: ParseSpeeds.Fastest })
+    : null
   if (overlay) {
     const sheets = await document.embedPdf(
       overlay,

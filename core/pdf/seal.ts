@@ -2,6 +2,7 @@ import {
   PDFArray,
   PDFDict,
   PDFDocument,
+  ParseSpeeds,
   PDFHexString,
   PDFInvalidObject,
   PDFName,
@@ -41,7 +42,11 @@ export async function seal(input: SealInput, fonts: FontSet, key: SigningKey): P
 }
 
 async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
-  const document = await PDFDocument.load(input.sent, { forIncrementalUpdate: true, updateMetadata: false })
+  const document = await PDFDocument.load(input.sent, {
+    forIncrementalUpdate: true,
+    updateMetadata: false,
+    parseSpeed: ParseSpeeds.Fastest,
+  })
   const pages = document.getPages()
   const marked = [...new Set(input.marks.map((m) => m.at.page))].sort((a, b) => a - b)
 
@@ -55,7 +60,7 @@ async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
   drawPages(addendum, input.record, fonts, { at: input.at, author: input.author, parties: [], untagged: true })
   addendum.end()
 
-  const drawn = await PDFDocument.load(await bytes, { updateMetadata: false })
+  const drawn = await PDFDocument.load(await bytes, { updateMetadata: false, parseSpeed: ParseSpeeds.Fastest })
   const { overlays, record } = await untracked(document, async () => {
     const overlays = await document.embedPdf(
       drawn,

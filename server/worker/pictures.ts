@@ -28,6 +28,7 @@ const DAMAGED = 'This picture is damaged and can’t be read to its end.'
  * {@link Refused} with the reason. `most` is the most pixels it may have.
  */
 export function inspect(bytes: Uint8Array, most = PIXELS_MAX): PictureInfo {
+  if (bytes[0] === 0xff && bytes[1] === 0xd8) inspectJpeg(bytes)
   let size
   try {
     size = imageSize(bytes)
@@ -40,7 +41,6 @@ export function inspect(bytes: Uint8Array, most = PIXELS_MAX): PictureInfo {
   if (width * height > most)
     throw no(`This picture has more than ${most / 1_000_000} million pixels. Make it smaller first.`, 'too-large')
   if (type === 'png') inspectPng(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength))
-  else inspectJpeg(bytes)
   return { kind: type === 'png' ? 'png' : 'jpeg', width, height }
 }
 

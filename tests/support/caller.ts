@@ -9,8 +9,16 @@ export interface Answer<T = Record<string, unknown>> {
 
 /** Somebody who calls the API with a cookie jar of their own. */
 export class Caller {
-  private cookies = new Map<string, string>()
-  constructor(readonly server: TestServer) {}
+  private cookies: Map<string, string>
+  constructor(
+    readonly server: TestServer,
+    jar: ReadonlyMap<string, string> = new Map(),
+  ) {
+    this.cookies = new Map(jar)
+  }
+
+  /** The jar as it is now, for another who carries the same. */
+  jar = (): ReadonlyMap<string, string> => new Map(this.cookies)
 
   /** The jar as a header, for a request that is made by other means. */
   get cookie(): string {

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { createHmac, hkdfSync } from 'node:crypto'
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -12,7 +13,7 @@ export class TestServer {
   private served: Served | null = null
   private client: Client | null = null
   private port = 0
-  readonly folder = mkdtempSync(join(tmpdir(), 'upwold-'))
+  private constructor(readonly folder = mkdtempSync(join(tmpdir(), 'upwold-'))) {}
 
   /** Copies the demo business and starts on it. */
   static async start(env: Record<string, string> = {}): Promise<TestServer> {
@@ -20,6 +21,20 @@ export class TestServer {
     cpSync(seededFolder, server.folder, { recursive: true })
     await server.restart(env)
     return server
+  }
+
+  /** A data folder as an earlier main left it, not started yet: its database and its key, without its files. */
+  static async fromFixture(name: string): Promise<TestServer> {
+    const server = new TestServer()
+    execFileSync('tar', ['-xzf', join(import.meta.dirname, '../fixtures', name), '-C', server.folder])
+    return server
+  }
+
+  /** Another process on the same data, at another port. */
+  async beside(env: Record<string, string> = {}): Promise<TestServer> {
+    const other = new TestServer(this.folder)
+    await other.restart({ UPWOLD_PROXY_HOPS: '1', ...env })
+    return other
   }
 
   get origin(): string {
@@ -52,6 +67,10 @@ export class TestServer {
     const secret = Buffer.from(readFileSync(join(this.folder, 'secret'), 'utf8'), 'hex')
     const key = Buffer.from(hkdfSync('sha256', secret, Buffer.alloc(0), 'signer links', 32))
     return createHmac('sha256', key).update(`${personId}:${nonce}`).digest('base64url')
+  }
+
+  get pid(): number {
+    return this.served!.child.pid!
   }
 
   get output(): string {
