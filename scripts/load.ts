@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util'
 import { TestServer } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
+import { withstand } from './load/hostile'
 import { surviveKills } from './load/kills'
 import { median, quantile, sendToList, signAtOnce } from './load/signing'
 
@@ -33,6 +34,13 @@ try {
   const list = await sendToList(server, Number(values.list), 'listed')
   say(`a list of ${values.list}: out in ${list.seconds.toFixed(1)} s`)
   say(`  others meanwhile: ${ms(median(list.others))} at the median, ${ms(quantile(list.others, 0.95))} at the 95th`)
+  const hurt = await withstand(server)
+  say(
+    `${hurt.files} files made to hurt, two at a time: ${hurt.taken.join(', ') || 'none'} taken, the slowest refused after ${ms(hurt.slowest.ms)} (${hurt.slowest.name})`,
+  )
+  say(
+    `  others meanwhile: ${ms(median(hurt.others))} at the median, ${ms(quantile(hurt.others, 0.95))} at the 95th (${ms(median(hurt.before))} before); at most ${Math.round(hurt.peak / 1e6)} MB`,
+  )
 } finally {
   await server.stop()
 }

@@ -18,7 +18,7 @@ const initials = computed(
       .join('')
       .slice(0, 2) ?? '',
 )
-const PRETENDED = { cards: 'card payments', identity: 'identity checks', post: 'mail and texts' } as const
+const PRETENDED = { cards: 'card payments', identity: 'identity checks', post: 'the post' } as const
 /** What of the outside world is pretended, in words. */
 const pretended = computed(() => {
   const list = (session.data?.standins ?? []).map((s) => PRETENDED[s])
@@ -232,6 +232,9 @@ main:focus {
   .band {
     padding: 0 14px;
     gap: 10px;
+  }
+  .pretended {
+    padding-inline: 14px;
   }
   .places {
     position: fixed;

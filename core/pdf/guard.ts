@@ -78,7 +78,8 @@ export function scanPdf(bytes: Uint8Array, inflate: Inflate): void {
       const head = latin.decode(bytes.subarray(Math.max(dict, i - 2000), i))
       const end = indexOf(bytes, 'endstream', i)
       const start = i + (bytes[i + 6] === 0x0d ? 8 : 7)
-      objects += Number(/\/Type\s*\/ObjStm\b/.test(head) ? (/\/N\s+(\d+)/.exec(head)?.[1] ?? 0) : 0)
+      // A stream counts by itself, too: a file of nothing but streams has no objects.
+      objects += 1 + Number(/\/Type\s*\/ObjStm\b/.test(head) ? (/\/N\s+(\d+)/.exec(head)?.[1] ?? 0) : 0)
       if (!/\/Subtype\s*\/Image\b/.test(head) && /\/(FlateDecode|Fl)\b/.test(head))
         unpacked += sizeOf(bytes.subarray(start, end), head, inflate, LIMITS.unpacked - unpacked)
       depth = 0
@@ -108,6 +109,9 @@ function sizeOf(data: Uint8Array, head: string, inflate: Inflate, left: number):
   return sum
 }
 
+/** The longest string that is followed to its end. */
+const STRING_MAX = 65_536
+
 function endOfString(bytes: Uint8Array, from: number): number {
   let depth = 0
   for (let i = from; i < bytes.length; i += 1) {
@@ -115,10 +119,10 @@ function endOfString(bytes: Uint8Array, from: number): number {
     if (c === BACK) i += 1
     else if (c === ROUND) depth += 1
     else if (c === DNUOR && (depth -= 1) === 0) return i
-    // A string that goes on for ever is no string; the file is damaged and whoever opens it says so.
-    if (i - from > 65_536) return from
+    // Passed over in one go, closed or not: looked at again from every bracket, a file of them would never end.
+    if (i - from > STRING_MAX) return i
   }
-  return from
+  return bytes.length
 }
 function word(bytes: Uint8Array, at: number, text: string): boolean {
   for (let i = 0; i < text.length; i += 1) if (bytes[at + i] !== text.charCodeAt(i)) return false

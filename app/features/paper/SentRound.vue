@@ -94,10 +94,15 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
             : 'Nobody has signed yet: a correction simply takes the place of what is out.'
         }}
       </p>
-      <button v-if="!paper.correction?.asked" class="btn main" :disabled="busy" @click="revise">
+      <button
+        v-if="!paper.correction?.asked && paper.correction?.status !== 'waiting'"
+        class="btn main"
+        :disabled="busy"
+        @click="revise"
+      >
         Send the correction
       </button>
-      <button v-else-if="paper.correction.status !== 'waiting'" class="btn main" :disabled="busy" @click="handIn">
+      <button v-else-if="paper.correction?.status !== 'waiting'" class="btn main" :disabled="busy" @click="handIn">
         Hand the correction in to be checked
       </button>
       <button class="btn" :disabled="busy" @click="resume">Let it go on as it is</button>

@@ -8,7 +8,13 @@ const { view } = round
 </script>
 
 <template>
-  <CheckSteps :check="view.check" :settle="round.settle" @done="round.load().catch(() => {})">
+  <CheckSteps class="bar" :check="view.check" :settle="round.settle" @done="round.load().catch(() => {})">
     <b>Yours to check.</b> Put right what is wrong, then pass it on; it goes out when the last has passed it.
   </CheckSteps>
 </template>
+
+<style scoped>
+.bar {
+  margin: 10px 28px 0;
+}
+</style>

@@ -60,10 +60,6 @@ const step = (name: 'pass' | 'return' | 'take-back') =>
 .check {
   display: grid;
   gap: 8px;
-  margin: 10px 28px 0;
-}
-.notice.trouble {
-  margin: 10px 28px 0;
 }
 .acts {
   display: flex;

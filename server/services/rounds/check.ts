@@ -15,7 +15,7 @@ import { loadPaper } from '../papers/prepare'
 import { planOfRound } from './copy'
 import { roundOfPaper } from './happen'
 import { loadPlan } from './plan'
-import { reviseRound } from './revise'
+import { insistOnCorrection, reviseRound } from './revise'
 import type { Actor } from './record'
 import { sendRound } from './send'
 
@@ -101,6 +101,7 @@ export async function takeCheckStep(paperId: string, input: Step, actor: Actor):
         : step === 'return'
           ? { type: 'returned', by, remark }
           : { type: 'taken-back', by }
+  if (step === 'hand-in' && isOut) await insistOnCorrection(await roundOfPaper(paperId))
   const before = foldChecks(checks)
   const refused =
     refuseCheck(before, event) ??

@@ -5,18 +5,47 @@ import type { PlanPerson } from '../../../core/rounds/plan'
 import { titlesOf } from '../../../shared/papers'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { type Json, canonical } from '../../../core/evidence/canonical'
-import { write } from '../../db/client'
+import { db, write } from '../../db/client'
 import { roundPapers, roundPeople, type rounds } from '../../db/schema'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
 import { loadPaper, preparePaper } from '../papers/prepare'
 import { follow } from './follow'
-import { type RoundPaper, papersOf } from './papers'
+import { type RoundPaper, paperIdsOf, papersOf } from './papers'
 import { type Actor, record } from './record'
 import { basisOf, insistOnSeen } from './basis'
 import { type Frozen, contentsOf, fieldsAt, freeze, gatherFrozen, keepVersions } from './send'
 import { roundState } from './state'
 import { withWitness } from './witness'
+
+interface Correction {
+  list: RoundPaper[]
+  frozen: Frozen[]
+  gathered: Gathered[]
+}
+/** The papers of a round as they would go out corrected now; throws when nothing of them reads differently. */
+async function drawCorrection(round: typeof rounds.$inferSelect): Promise<Correction> {
+  const state = await roundState(round.id)
+  if (state.status !== 'out')
+    throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
+  const list = await papersOf(round.id)
+  const frozen: Frozen[] = []
+  for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+  const stands = standing(frozen, list, people)
+  const gathered = gatherFrozen(frozen, stands.people, stands.places)
+  if (list.every((p) => readsTheSame(p, frozen, gathered)))
+    throw new Problem(
+      'not-now',
+      'It reads as it did. Correct the record or the wording first, then send the correction.',
+    )
+  return { list, frozen, gathered }
+}
+
+/** Insists that there is something to correct, before somebody is asked to check it. */
+export async function insistOnCorrection(round: typeof rounds.$inferSelect): Promise<void> {
+  await drawCorrection(round)
+}
 
 /**
  * Corrects papers that are out: they are drawn anew from the record and their amendments as they are now. Nobody who has
@@ -28,26 +57,14 @@ export async function reviseRound(
   actor: Actor,
   checks: { type: string; name: string }[] = [],
 ): Promise<void> {
-  const list = await papersOf(round.id)
-  const ids = list.map((p) => p.paper.id)
+  const ids = await paperIdsOf(round.id)
   const basis = await basisOf(ids)
   insistOnSeen(seen, basis)
-  const state = await roundState(round.id)
-  if (state.status !== 'out')
-    throw new Problem('not-now', 'Only what is out and not yet signed by all can be corrected.')
-  const frozen: Frozen[] = []
-  for (const { paper } of list) frozen.push(await freeze(await preparePaper(await loadPaper(paper.id)), state.lapsesAt))
+  const { list, frozen, gathered } = await drawCorrection(round)
   await write(async (tx) => {
     insistOnSeen(basis, await basisOf(ids))
     const people = await tx.select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
     const now = await roundState(round.id)
-    const stands = standing(frozen, list, people)
-    const gathered = gatherFrozen(frozen, stands.people, stands.places)
-    if (list.every((p) => readsTheSame(p, frozen, gathered)))
-      throw new Problem(
-        'not-now',
-        'It reads as it did. Correct the record or the wording first, then send the correction.',
-      )
     const versions = await keepVersions(tx, frozen, gathered)
     for (const [paperId, versionId] of versions)
       await tx
