@@ -57,7 +57,8 @@ export default defineNuxtConfig({
           const path = p.path.startsWith('/') ? p.path : `${base}/${p.path}`.replace(/\/$/, '')
           return p.children?.length ? walk(p.children, path) : [path]
         })
-      pages = walk(all, '')
+      // The page for what is no page isn't one.
+      pages = walk(all, '').filter((path) => !path.includes('(.*)'))
     },
     // Nothing is fetched before it is wanted: a signer's phone has better things to do than to fetch what draws pages.
     'build:manifest': (manifest) => {

@@ -51,6 +51,7 @@ for (const [name, path] of [
   ['people', '/people'],
   ['library', '/library'],
   ['post-room', '/post'],
+  ['doors', '/account'],
 ] as const) {
   await page.goto(path)
   await take(name, page, heading(page))

@@ -31,16 +31,17 @@ export function nudgeFeed(): void {
   if (listeners.size) void look()
 }
 
-/** Calls `listener` with the newest happening's id whenever there is a newer one. Returns the way to stop. */
-export async function follow(listener: Listener): Promise<() => void> {
+/** Calls `listener` with the newest happening's id whenever there is a newer one. Returns the newest now, and the way to stop. */
+export async function follow(listener: Listener): Promise<{ at: number; stop: () => void }> {
   if (listeners.size === 0) seen = await newest()
   listeners.add(listener)
   timer ??= setInterval(() => void look(), EVERY)
-  return () => {
+  const stop = () => {
     listeners.delete(listener)
     if (listeners.size === 0 && timer) {
       clearInterval(timer)
       timer = null
     }
   }
+  return { at: seen, stop }
 }

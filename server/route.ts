@@ -162,6 +162,8 @@ export function answerProblem(event: H3Event, error: unknown): Record<string, un
     const fields: Record<string, string> = {}
     for (const issue of error.issues) fields[issue.path.join('.')] ??= issue.message
     problem = new Problem('invalid', Object.values(fields)[0] ?? 'Something in this is not right.', fields)
+  } else if (error instanceof RangeError && /call stack/i.test(error.message)) {
+    problem = new Problem('invalid', 'This nests its parts more deeply than anything could read.')
   } else {
     console.error(error)
     problem = new Problem(

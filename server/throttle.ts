@@ -44,6 +44,7 @@ export const LIMITS = {
   'upload bytes': { most: 120_000_000, seconds: HOUR, words: 'Too much was given in a short time.' },
   'document bytes': { most: 150_000_000, seconds: HOUR, words: 'Too many pictures were given in a short time.' },
   pad: { most: 20, seconds: HOUR, words: 'Too many codes for a phone were made.' },
+  challenge: { most: 30, seconds: HOUR, words: 'Too many pictures were begun.' },
   draw: { most: 60, seconds: 60, words: 'Too many PDFs were asked for in a short time.' },
   file: { most: 60, seconds: 600, words: 'Too many files were brought in in a short time.' },
   stream: { most: 60, seconds: 60, words: 'Too many windows were opened in a short time.' },

@@ -1,18 +1,32 @@
 const AGAIN_MS = 20_000
+/** `opening` is where a stream began; anything else is news. */
+type Told = { at: number; opening?: boolean } | { ended: true }
 
 /**
- * Calls `refresh` whenever something happened anywhere (server-sent events), and once after a lost connection is back. When
- * the session is over, whoever looks is asked to sign in.
+ * Calls `refresh` whenever something happened anywhere, and once after a lost connection is back. When the session is over,
+ * whoever looks is asked to sign in. All windows of a browser share one stream (a browser opens six connections to one
+ * place, and a stream keeps one): the one that has it tells the others.
  */
 export function useFeed(refresh: () => unknown): void {
   const session = useSession()
   let source: EventSource | null = null
+  let others: BroadcastChannel | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
   let later: ReturnType<typeof setTimeout> | undefined
-  let lost = false
-  const soon = () => {
+  /** The newest happening that is known of; -1 before any is. */
+  let seen = -1
+  const gone = new AbortController()
+  function heard(told: Told) {
+    if ('ended' in told) return void ended()
+    const known = told.at === seen || (told.opening && seen < 0)
+    seen = told.at
+    if (known) return
     clearTimeout(timer)
     timer = setTimeout(() => void refresh(), 120)
+  }
+  function tell(told: Told) {
+    others?.postMessage(told)
+    heard(told)
   }
   async function ended() {
     source?.close()
@@ -21,24 +35,32 @@ export function useFeed(refresh: () => unknown): void {
   }
   function open() {
     source = new EventSource('/api/stream')
-    source.onmessage = soon
-    source.addEventListener('ended', () => void ended())
+    source.addEventListener('opening', (event) => tell({ at: Number(event.data), opening: true }))
+    source.onmessage = (event) => tell({ at: Number(event.data) })
+    source.addEventListener('ended', () => tell({ ended: true }))
     source.onerror = () => {
-      lost = true
-      // Refused, as when too many windows are open: asked for again by and by.
+      // Refused, as when too many are open elsewhere: asked for again by and by.
       if (source?.readyState === EventSource.CLOSED) later = setTimeout(open, AGAIN_MS)
     }
-    source.onopen = () => {
-      if (lost) {
-        lost = false
-        soon()
-      }
-    }
   }
-  onMounted(open)
+  onMounted(() => {
+    others = new BroadcastChannel('upwold-feed')
+    others.onmessage = (event: MessageEvent<Told>) => heard(event.data)
+    // Without https there are no locks: every window has its own.
+    if (!navigator.locks) return open()
+    const held = () => new Promise<void>((release) => gone.signal.addEventListener('abort', () => release()))
+    void navigator.locks
+      .request('upwold-feed', { signal: gone.signal }, () => {
+        open()
+        return held()
+      })
+      .catch(() => {})
+  })
   onBeforeUnmount(() => {
+    gone.abort()
     clearTimeout(timer)
     clearTimeout(later)
     source?.close()
+    others?.close()
   })
 }

@@ -14,7 +14,7 @@ export default route({ who: 'member', throttle: 'stream' }, async ({ event }) =>
   const session = event.context.session!.id
   const place = await openStream(session)
   const stream = createEventStream(event)
-  const stop = await follow((id) => {
+  const { at, stop } = await follow((id) => {
     void stream.push(String(id))
   })
   let looks = 0
@@ -39,6 +39,6 @@ export default route({ who: 'member', throttle: 'stream' }, async ({ event }) =>
     await end()
     await stream.close()
   })
-  void stream.push({ event: 'alive', data: '' })
+  void stream.push({ event: 'opening', data: String(at) })
   return stream.send()
 })

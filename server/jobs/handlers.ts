@@ -16,6 +16,7 @@ import { workList } from '../services/rounds/lists'
 import { lapseRound } from '../services/rounds/manage'
 import { sealRound } from '../services/rounds/seal'
 import type { Handler } from './outbox'
+import { tidy } from './tidy'
 
 const s = (v: unknown) => String(v)
 
@@ -41,6 +42,7 @@ export const handlers: Record<string, Handler> = {
   list: (e) => workList(s(e.payload.listId)),
   seal: (e) => sealRound(s(e.payload.roundId)),
   'heads.ended': (e) => signEnded(s(e.payload.roundId)),
+  tidy: () => tidy(),
   'heads.night': () => signNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),

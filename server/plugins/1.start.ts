@@ -1,5 +1,6 @@
 import { handlers } from '../jobs/handlers'
 import { startRunner } from '../jobs/outbox'
+import { keepTidy } from '../jobs/tidy'
 import { useConfig } from '../config'
 import { migrate } from '../db/migrate'
 import { upgrade } from '../db/upgrade'
@@ -13,6 +14,7 @@ export default defineNitroPlugin((nitro) => {
     await migrate(async (path) => String(await assets.getItemRaw(path.replaceAll('/', ':'))))
     await upgrade()
     await keepNights()
+    await keepTidy()
     warmUp()
     if (useConfig().runJobs) nitro.hooks.hook('close', startRunner(handlers))
   }

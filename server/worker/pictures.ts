@@ -20,6 +20,7 @@ const RAW_MAX = 160_000_000
 const SCANS_MAX = 64
 const CHANNELS: Record<number, number> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }
 
+const MAGIC = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 const no = (message: string, why: string): Refused => new Refused(message, why)
 const DAMAGED = 'This picture is damaged and can’t be read to its end.'
 
@@ -28,7 +29,10 @@ const DAMAGED = 'This picture is damaged and can’t be read to its end.'
  * {@link Refused} with the reason. `most` is the most pixels it may have.
  */
 export function inspect(bytes: Uint8Array, most = PIXELS_MAX): PictureInfo {
-  if (bytes[0] === 0xff && bytes[1] === 0xd8) inspectJpeg(bytes)
+  const png = MAGIC.every((m, i) => bytes[i] === m)
+  const jpg = bytes[0] === 0xff && bytes[1] === 0xd8
+  if (!png && !jpg) throw no('This is neither a PNG nor a JPEG, or it is damaged.', 'kind')
+  if (jpg) inspectJpeg(bytes)
   let size
   try {
     size = imageSize(bytes)

@@ -1,7 +1,8 @@
 CREATE TABLE `devices` (
-	`token_hash` text PRIMARY KEY NOT NULL,
+	`token_hash` text NOT NULL,
 	`member_id` text NOT NULL,
 	`created_at` text NOT NULL,
+	PRIMARY KEY(`token_hash`, `member_id`),
 	FOREIGN KEY (`member_id`) REFERENCES `members`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint

@@ -1,4 +1,4 @@
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { at, id } from './columns'
 import { members } from './business'
 
@@ -27,13 +27,17 @@ export const sessions = sqliteTable(
 )
 
 /** Browsers that somebody has signed in with before: strangers' wrong tries don't keep them out. */
-export const devices = sqliteTable('devices', {
-  tokenHash: text('token_hash').primaryKey(),
-  memberId: text('member_id')
-    .notNull()
-    .references(() => members.id),
-  createdAt: at('created_at').notNull(),
-})
+export const devices = sqliteTable(
+  'devices',
+  {
+    tokenHash: text('token_hash').notNull(),
+    memberId: text('member_id')
+      .notNull()
+      .references(() => members.id),
+    createdAt: at('created_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.tokenHash, t.memberId] })],
+)
 
 /** Streams that are open, over all processes; one that is not renewed has ended. */
 export const streams = sqliteTable(

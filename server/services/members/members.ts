@@ -57,10 +57,10 @@ async function isKnown(memberId: string, mark: string): Promise<boolean> {
   return !!device
 }
 
-/** Remembers the browser a member has signed in with; returns its mark when it is a new one. */
+/** Remembers the browser a member has signed in with; returns its mark when it is new to them. Members who share one share its mark. */
 export async function rememberDevice(memberId: string, mark: string | undefined): Promise<string | null> {
   if (mark && (await isKnown(memberId, mark))) return null
-  const fresh = newToken()
+  const fresh = mark && /^[\w-]{43}$/.test(mark) ? mark : newToken()
   await write((tx) => tx.insert(devices).values({ tokenHash: hashToken(fresh), memberId, createdAt: now() }))
   return fresh
 }

@@ -135,6 +135,22 @@ describe('a file made to hurt', () => {
   })
 })
 
+describe('a text made to hurt', () => {
+  it('that nests without end is refused as that, and not as a fault of ours', async () => {
+    const nested = (open: string, close: string, n: number) => `${open.repeat(n)}${close.repeat(n)}`
+    const list = `{"t":"list","ordered":false,"items":[[`
+    const bodies = [
+      nested('[', ']', 400_000),
+      `{"kind":"form","name":"x","document":${nested('{"a":', '}', 1).replace('}', `${nested('[', ']', 300_000)}}`)}}`,
+      `{"kind":"form","name":"x","document":{"title":"x","parties":[],"body":[${list.repeat(20_000)}${']]}'.repeat(20_000)}]}}`,
+    ]
+    for (const body of bodies) {
+      const { status, body: answer } = await owner.call('POST', '/api/templates', body)
+      expect([status, JSON.stringify(answer)]).toEqual([422, expect.not.stringContaining('no fault')])
+    }
+  })
+})
+
 describe('an owner’s pattern', () => {
   it('is matched in time that grows with the answer, and one that can’t be is refused in words', async () => {
     const { formatProblem, patternProblem } = await import('../../../core/fields/formats')

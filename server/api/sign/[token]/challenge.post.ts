@@ -2,6 +2,6 @@ import { challengeFor } from '../../../services/rounds/proof'
 import { route } from '../../../route'
 
 /** Before a live picture: where the document is to be held in it. */
-export default route({ who: 'link', standin: 'identity', throttle: 'pad' }, ({ event }) =>
+export default route({ who: 'link', standin: 'identity', throttle: 'challenge' }, ({ event }) =>
   challengeFor(event.context.holder!),
 )

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+/** What is shown where there is no page, or one could not be shown. */
+const props = defineProps<{ missing: boolean }>()
+const emit = defineEmits<{ back: [] }>()
+useHead({ title: () => (props.missing ? 'Not found' : 'That did not work') })
+</script>
+
+<template>
+  <section class="lost">
+    <ContourLines />
+    <h1>{{ missing ? 'There is nothing at this address' : 'That did not work' }}</h1>
+    <p class="soft">
+      {{
+        missing
+          ? 'It may have been moved or thrown away, or a letter of the address went missing.'
+          : 'Nothing was lost. Try again in a moment.'
+      }}
+    </p>
+    <button class="btn main big" @click="emit('back')">To Today</button>
+  </section>
+</template>
+
+<style scoped>
+.lost {
+  max-width: 440px;
+  margin: 14vh auto;
+  padding: 0 20px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+</style>
