@@ -13,6 +13,8 @@ const PLACE = /\uE000(\d+)\uE001/g
 
 /** Where a message's n-th secret stands in its text. */
 export const placeOf = (n: number): string => `${OPEN}${n}${CLOSE}`
+/** A text of somebody's without anything that looks like such a place: no name and no title may ask for a link. */
+export const withoutPlaces = (text: string): string => text.replace(/[\uE000\uE001]/g, '')
 /** A place whose value can't be made any more: the message is from before values were kept out of messages. */
 export const LOST_PLACE = placeOf(999)
 

@@ -11,7 +11,7 @@ import { hasStandin, useConfig } from '../config'
 import type { MessageSecret } from '../db/schema'
 import { Bounced, type Message, messageGateway } from '../gateways/mail'
 import { escapeHtml } from '../html'
-import { placeOf } from '../secrets'
+import { placeOf, withoutPlaces } from '../secrets'
 import { today } from '../clock'
 import type { Business } from './business'
 import { theBusiness } from './business'
@@ -69,13 +69,15 @@ async function post(
   } & Omit<Body, 'business'>,
 ): Promise<void> {
   const { key, to, subject, attachments = [], secrets = [], ...body } = message
-  const composed = compose({ business, ...body })
+  // Only a code stands within the words; a link is a button, and whatever else looks like a place was typed by somebody.
+  const said = secrets.length ? body : { ...body, paragraphs: body.paragraphs.map(withoutPlaces) }
+  const composed = compose({ business, ...said })
   await messageGateway().send({
     key,
     channel: 'mail',
     to: oneLine(to),
     from: `${business.name} <${business.email}>`,
-    subject: oneLine(subject),
+    subject: withoutPlaces(oneLine(subject)),
     attachments,
     ...composed,
     secrets: [...composed.secrets, ...secrets],
@@ -90,7 +92,7 @@ async function text(business: Business, key: string, to: string, words: string, 
     to: oneLine(to),
     from: business.name,
     subject: oneLine(words).slice(0, 120).replace(placeOf(0), '…'),
-    text: secret.kind === 'link' ? `${words}\n${placeOf(0)}` : words,
+    text: secret.kind === 'link' ? `${withoutPlaces(words)}\n${placeOf(0)}` : words,
     html: '',
     attachments: [],
     secrets: [secret],

@@ -106,6 +106,26 @@ describe('the post room', () => {
     expect(log[0]).toMatchObject({ kind: 'post-room', words: 'Opened “Something to sign” in the post room' })
   })
 
+  it('puts a link where it belongs and nowhere else, whatever a name or a title looks like', async () => {
+    const job = await makeJob(owner, { title: 'Trick \uE0000\uE001', client: null })
+    const email = `eve${job.id}@clients.example`
+    const { version } = await owner.must<{ version: number }>('GET', `/api/jobs/${job.id}`)
+    const { id: contact } = await owner.must<{ id: string }>('POST', '/api/contacts', {
+      name: 'Eve \uE0000\uE001',
+      email,
+      address: 'x',
+    })
+    await owner.must('PATCH', `/api/jobs/${job.id}`, { version, set: { clientId: contact } })
+    await send(owner, await makePaper(owner, job.id, 'quote'), { message: 'Hello {name}, for {job}: \uE0000\uE001' })
+    const [mail] = await until(
+      () => owner.must<{ id: string; to: string }[]>('GET', '/api/post').then((l) => l.filter((m) => m.to === email)),
+      (l) => l.length > 0,
+    )
+    const { text } = await owner.must<{ text: string }>('GET', `/api/post/${mail!.id}`)
+    expect(text.match(/\[the link\]/g)).toHaveLength(1)
+    expect(text).toContain('Hello Eve 0, for Trick 0: 0')
+  })
+
   it('shows nothing without the setting, which can’t be on together with real mail', async () => {
     const shut = await TestServer.start({ UPWOLD_POST_ROOM_OPENS: 'no' })
     const maren = await signedIn(shut)
