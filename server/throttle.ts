@@ -1,4 +1,4 @@
-import { eq, lt, sql } from 'drizzle-orm'
+import { eq, lt } from 'drizzle-orm'
 import { later, now } from './clock'
 import { write } from './db/client'
 import { attempts } from './db/schema'
@@ -100,5 +100,5 @@ export async function forgive(name: LimitName, whose: string): Promise<void> {
 
 /** Removes what has been over for a day. */
 export async function sweepThrottle(): Promise<void> {
-  await write((tx) => tx.delete(attempts).where(lt(attempts.until, sql`${later(-86_400)}`)))
+  await write((tx) => tx.delete(attempts).where(lt(attempts.until, later(-86_400))))
 }

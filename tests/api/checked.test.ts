@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { type Caller, STAFF, signedIn } from '../support/caller'
-import { Caller as Nobody } from '../support/caller'
+import { Caller, STAFF, signedIn } from '../support/caller'
 import { linkTo, looked, makeJob, makePaper, paperOf, send, sign } from '../support/line'
 import { checkStep, contractWith, manage, plan, planOf, somebody } from '../support/rounds'
 import { TestServer } from '../support/server'
@@ -31,7 +30,7 @@ const changePlace = async (job: string, place: string) => {
 async function wrongAndSigned() {
   const made = await contractWith(owner)
   await send(owner, made.paper)
-  await sign(new Nobody(server), await linkTo(owner, made.email))
+  await sign(new Caller(server), await linkTo(owner, made.email))
   await changePlace(made.id, 'Another meadow')
   return made
 }

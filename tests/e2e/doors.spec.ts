@@ -1,7 +1,6 @@
-import { STAFF } from '../support/caller'
 import { linkTo, makeJob, paperOf, send, sign } from '../support/line'
 import { contractWith } from '../support/rounds'
-import { Caller } from '../support/caller'
+import { Caller, STAFF } from '../support/caller'
 import { accessible, expect, phone, signIn, test } from './support'
 
 test('where one is signed in is seen and ended, and the screen there asks to sign in by itself', async ({
