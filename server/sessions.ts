@@ -6,10 +6,10 @@ import { hashToken, newId, newToken } from './ids'
 import { Problem } from './problem'
 
 /** Ends after so long without a request, and after so long in any case. */
-export const IDLE_SECONDS = 12 * 3600
+const IDLE_SECONDS = 12 * 3600
 export const LONGEST_SECONDS = 14 * 86_400
 /** How many windows of one session may be told at once what happens. */
-export const MOST_STREAMS = 6
+const MOST_STREAMS = 6
 const STREAM_SECONDS = 40
 
 export type Session = typeof sessions.$inferSelect

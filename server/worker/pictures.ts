@@ -11,7 +11,7 @@ export interface PictureInfo {
 }
 
 /** The most pixels that are unpacked at all. */
-export const PIXELS_MAX = 24_000_000
+const PIXELS_MAX = 24_000_000
 /** The most that text or a colour profile packed into a picture may unpack to. */
 const PACKED_MAX = 1_000_000
 /** The most bytes the pixels of a picture take. */
@@ -128,7 +128,7 @@ function inspectJpeg(bytes: Uint8Array): void {
 }
 
 /** Refuses a picture that can't be read to its end; its size where it can. */
-export function insistWhole(bytes: Uint8Array, most?: number): PictureInfo {
+function insistWhole(bytes: Uint8Array, most?: number): PictureInfo {
   const info = inspect(bytes, most)
   if (info.kind === 'jpeg') {
     try {

@@ -10,7 +10,7 @@ export class Refused extends Error {
 
 export type Answer<T> = { done: T } | { refused: { why: string; message: string } }
 
-export const TOO_DEEP =
+const TOO_DEEP =
   'This file nests its parts so deeply that nothing could draw it. Print it to a new PDF, or save it anew.'
 
 /**

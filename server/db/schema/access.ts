@@ -61,5 +61,4 @@ export const securityLog = sqliteTable(
   },
   (t) => [index('security_by_kind').on(t.kind, t.id)],
 )
-export const SECURITY_KINDS = ['sign-in', 'refusal', 'setting', 'post-room', 'export', 'handover'] as const
-export type SecurityKind = (typeof SECURITY_KINDS)[number]
+export type SecurityKind = 'sign-in' | 'refusal' | 'setting' | 'post-room' | 'export' | 'handover'

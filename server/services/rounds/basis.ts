@@ -76,7 +76,7 @@ export async function togetherWith(paper: { id: string; state: string }): Promis
   return plan?.plan.papers ?? [paper.id]
 }
 
-/** Refuses when what was looked at is not what there is now. */
-export function insistOnSeen(seen: string | undefined, basis: string): void {
-  if (seen !== undefined && seen !== basis) throw new Problem('stale', CHANGED)
+/** Refuses when what was looked at, by its hash or its version, is not what there is now. */
+export function insistOnSeen<T extends string | number>(seen: T | undefined, now: T): void {
+  if (seen !== undefined && seen !== now) throw new Problem('stale', CHANGED)
 }

@@ -181,7 +181,7 @@ export async function sendRound(
   const basis = await basisOf(await togetherWith(paper))
   insistOnSeen(input.seen, basis)
   const loaded = await loadPlan(paper, true)
-  if (input.plan !== undefined && input.plan !== loaded.version) insistOnSeen('another', basis)
+  insistOnSeen(input.plan, loaded.version)
   if (checked) loaded.checks = checked
   await insistOnCheck(loaded, actor)
   insistOnOneQuote(loaded.prepared)
