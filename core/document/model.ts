@@ -144,6 +144,8 @@ export const inline = z.discriminatedUnion('t', [
     text: z.string(),
     marks: z.array(z.enum(marks)).optional(),
     source: valueSource.optional(),
+    /** How the value was printed, where it came with a format. */
+    format: valueFormat.optional(),
     gap: z.boolean().optional(),
     change,
   }),

@@ -1,16 +1,21 @@
 import { formatDayLong } from '../calendar/dates'
 import { type Block, type Inline, type PaperDocument, mapBlocks } from '../document/model'
 import { formatMoney, majorString } from '../money/money'
-import type { Stage } from '../payment-plan/plan'
+import type { PlanInput, Stage } from '../payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
 
-/** The figures a paper's price and plan tables show. `open`: the client may still choose. */
+/**
+ * The figures a paper's price and plan tables show. `open`: the client may still choose; `accepted`: they have. `planned` is
+ * what the stages are worked out from, so that they can be for another total.
+ */
 export interface PaperFigures {
   pricing: Pricing
   priced: Priced
   stages: readonly Stage[]
   currency: string
   open: boolean
+  accepted?: boolean
+  planned?: Omit<PlanInput, 'total' | 'today'>
 }
 
 const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
@@ -46,7 +51,7 @@ export function expandTables(document: PaperDocument, figures: PaperFigures | nu
   return { ...document, body: visit(document.body) }
 }
 
-function priceTable(party: string, { pricing, priced, currency, open }: PaperFigures): Block[] {
+function priceTable(party: string, { pricing, priced, currency, open, accepted }: PaperFigures): Block[] {
   const money = (n: number) => formatMoney(n as Priced['total'], currency)
   const discounts = priced.lines.some((l) => l.discount > 0)
   const lines = pricing.lines
@@ -102,7 +107,10 @@ function priceTable(party: string, { pricing, priced, currency, open }: PaperFig
         cell(money(line.unitPrice)),
         ...(discounts ? [cell(result.discount > 0 ? `−${money(result.discount)}` : '')] : []),
         cell(`${line.taxRate}%`),
-        [para([txt(money(result.net))]), ...(result.counted ? [] : [para([txt('if taken')], true)])],
+        [
+          para([txt(money(result.net))]),
+          ...(result.counted ? [] : [para([txt(accepted ? 'left out' : 'if taken')], true)]),
+        ],
       ],
     }
   })
@@ -119,7 +127,7 @@ function priceTable(party: string, { pricing, priced, currency, open }: PaperFig
     ...priced.groups.map((g) =>
       sumRow(`Tax at ${g.rate}% ${pricing.pricesIncludeTax ? 'included, on' : 'on'} ${money(g.net)}`, money(g.tax)),
     ),
-    sumRow(open ? 'Total as proposed' : 'Total', money(priced.total), true),
+    sumRow(open && !accepted ? 'Total as proposed' : 'Total', money(priced.total), true),
   ]
   const columns = [
     { width: 200 },

@@ -117,7 +117,10 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
       if (i.t !== 'value') return i
       const v = lookup(i.path)
       const marks = { ...(i.marks ? { marks: i.marks } : {}), ...(i.change ? { change: i.change } : {}) }
-      if (!isEmpty(v)) return { t: 'text', text: formatValue(v!, i.format, context), source: v!.source, ...marks }
+      if (!isEmpty(v)) {
+        const format = i.format ? { format: i.format } : {}
+        return { t: 'text', text: formatValue(v!, i.format, context), source: v!.source, ...format, ...marks }
+      }
       if (i.fallback !== undefined) return { t: 'text', text: i.fallback, ...marks }
       if (v?.optional) return { t: 'text', text: '' }
       const label = v?.label ?? i.path

@@ -1,6 +1,9 @@
 import type { Words } from './en'
 
 export const de: Words = {
+  notWhole:
+    'Diese Seite zeigt nicht das ganze Papier oder andere Worte als darin stehen; so kann hier nicht unterschrieben werden. Falls Ihr Browser Seiten übersetzt, schalten Sie das für diese aus. Laden Sie sie dann neu; bleibt es dabei, fragen Sie den Absender.',
+  loadAgain: 'Neu laden',
   asksAgree: 'bittet Sie um Ihre Zustimmung',
   asksSign: 'bittet Sie um Ihre Unterschrift',
   asksWitness: 'bittet Sie, als Zeuge zu unterschreiben',

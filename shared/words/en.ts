@@ -1,5 +1,8 @@
 /** Everything a signer reads that Upwold says, on the page and in messages. `{x}` stands for what is put in. */
 export const en = {
+  notWhole:
+    'This page doesn’t show the whole paper, or shows other words than it has, so it can’t be signed here as it is. If your browser translates pages, turn that off for this one. Then load it again; if this stays, ask the sender.',
+  loadAgain: 'Load it again',
   asksAgree: 'asks you to agree',
   asksSign: 'asks you to sign',
   asksWitness: 'asks you to witness',

@@ -1,6 +1,9 @@
 import type { Words } from './en'
 
 export const es: Words = {
+  notWhole:
+    'Esta página no muestra el documento entero, o muestra otras palabras que las suyas; así no se puede firmar. Si su navegador traduce las páginas, desactívelo para esta. Después vuelva a cargarla; si sigue igual, pregunte al remitente.',
+  loadAgain: 'Volver a cargar',
   asksAgree: 'le pide su conformidad',
   asksSign: 'le pide que firme',
   asksWitness: 'le pide que firme como testigo',

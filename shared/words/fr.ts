@@ -1,6 +1,9 @@
 import type { Words } from './en'
 
 export const fr: Words = {
+  notWhole:
+    'Cette page ne montre pas tout le document, ou d’autres mots que les siens ; on ne peut donc pas le signer ainsi. Si votre navigateur traduit les pages, désactivez-le pour celle-ci. Rechargez-la ensuite ; si cela persiste, demandez à l’expéditeur.',
+  loadAgain: 'Recharger',
   asksAgree: 'vous demande votre accord',
   asksSign: 'vous demande de signer',
   asksWitness: 'vous demande de signer comme témoin',

@@ -1,6 +1,9 @@
 import type { Words } from './en'
 
 export const pl: Words = {
+  notWhole:
+    'Ta strona nie pokazuje całego dokumentu albo pokazuje inne słowa niż w nim są, dlatego nie można go tak podpisać. Jeśli przeglądarka tłumaczy strony, wyłącz to dla tej strony. Potem wczytaj ją ponownie; jeśli to nie pomoże, zapytaj nadawcę.',
+  loadAgain: 'Wczytaj ponownie',
   asksAgree: 'prosi o Państwa zgodę',
   asksSign: 'prosi o podpis',
   asksWitness: 'prosi o podpis świadka',

@@ -1,6 +1,9 @@
 import type { Words } from './en'
 
 export const pt: Words = {
+  notWhole:
+    'Esta página não mostra o documento inteiro, ou mostra outras palavras que as dele; assim não se pode assinar. Se o seu navegador traduz páginas, desligue isso para esta. Depois recarregue-a; se continuar, pergunte ao remetente.',
+  loadAgain: 'Recarregar',
   asksAgree: 'pede o seu acordo',
   asksSign: 'pede que assine',
   asksWitness: 'pede que assine como testemunha',

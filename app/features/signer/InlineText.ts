@@ -21,6 +21,7 @@ export default defineComponent({
       if (i.t === 'break') return h('br')
       if (i.t !== 'field') return null
       return h(SignerField, {
+        'data-field': i.field.key,
         field: i.field,
         state: props.state,
         mine: i.field.party === props.party,

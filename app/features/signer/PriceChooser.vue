@@ -38,7 +38,7 @@ function step(l: PricedLine, by: 1n | -1n) {
 </script>
 
 <template>
-  <div v-if="figures && priced" class="prices">
+  <div v-if="figures && priced" class="prices" data-figures="prices">
     <div v-for="l in shown" :key="l.key" class="line" :class="{ left: !counts(l) }">
       <input
         v-if="open && (l.optional || l.group !== null)"
@@ -49,10 +49,11 @@ function step(l: PricedLine, by: 1n | -1n) {
       />
       <StopMark v-else mark="settled" :size="17" />
       <div>
-        <label v-if="open && (l.optional || l.group !== null)" :for="`take-${l.key}`">{{ l.description }}</label><span
-          v-else
-          >{{ l.description
-          }}<span v-if="!open || !l.clientQuantity">{{
+        <label v-if="open && (l.optional || l.group !== null)" :for="`take-${l.key}`" data-words>{{
+          l.description
+        }}</label><span v-else
+          ><span data-words>{{ l.description }}</span
+          ><span v-if="!open || !l.clientQuantity">{{
             l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
           }}</span></span
         >

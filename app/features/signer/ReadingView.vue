@@ -23,7 +23,7 @@ const plainWords = (content: Inline[]): string | null => {
   <template v-for="(b, i) in blocks" :key="i">
     <component :is="`h${b.level}`" v-if="b.t === 'heading'" class="title" :class="`level-${b.level}`"
       ><span v-if="b.number" class="number">{{ b.number }}</span
-      ><InlineText :content="b.content" :state="state" :party="party"
+      ><InlineText :content="b.content" :state="state" :party="party" @sign="emit('sign', $event)"
     /></component>
     <p v-else-if="b.t === 'paragraph'" :class="{ quiet: b.small }" :style="{ textAlign: b.align }">
       <span v-if="b.number" class="number">{{ b.number }}</span><span v-if="plainWords(b.content) !== null">{{
@@ -36,7 +36,7 @@ const plainWords = (content: Inline[]): string | null => {
         <ReadingView :blocks="item" :state="state" :party="party" @sign="emit('sign', $event)" /></li
     ></component>
     <PriceChooser v-else-if="b.t === 'priceTable'" :state="state" />
-    <table v-else-if="b.t === 'planTable' && state.figures.value" class="plan">
+    <table v-else-if="b.t === 'planTable' && state.now.value" class="plan" data-figures="plan">
       <thead>
         <tr>
           <th>{{ says('payment') }}</th>
@@ -45,17 +45,22 @@ const plainWords = (content: Inline[]): string | null => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="s in state.figures.value.stages.filter((x) => x.amount > 0)" :key="s.key">
-          <td>{{ s.label }}{{ s.held ? ` (${says('heldReturned')})` : '' }}</td>
+        <tr v-for="s in state.now.value.stages.filter((x) => x.amount > 0)" :key="s.key">
+          <td>
+            <span data-words>{{ s.label }}</span
+            >{{ s.held ? ` (${says('heldReturned')})` : '' }}
+          </td>
           <td>{{ s.dueOn ? dayIn(says.language, s.dueOn) : says('whenAgreed') }}</td>
-          <td class="money">{{ money(s.amount, state.figures.value.currency) }}</td>
+          <td class="money">{{ money(s.amount, state.now.value.currency) }}</td>
         </tr>
       </tbody>
     </table>
     <table v-else-if="b.t === 'table'" class="plan">
       <thead v-if="b.head.some((h) => h.length)">
         <tr>
-          <th v-for="(h, k) in b.head" :key="k"><InlineText :content="h" :state="state" :party="party" /></th>
+          <th v-for="(h, k) in b.head" :key="k">
+            <InlineText :content="h" :state="state" :party="party" @sign="emit('sign', $event)" />
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -80,7 +85,13 @@ const plainWords = (content: Inline[]): string | null => {
         <ReadingView :blocks="column" :state="state" :party="party" @sign="emit('sign', $event)" /></section
     ></template>
     <p v-else-if="b.t === 'field'">
-      <SignerField :field="b.field" :state="state" :mine="b.field.party === party" @sign="emit('sign', $event)" />
+      <SignerField
+        :data-field="b.field.key"
+        :field="b.field"
+        :state="state"
+        :mine="b.field.party === party"
+        @sign="emit('sign', $event)"
+      />
     </p>
   </template>
 </template>

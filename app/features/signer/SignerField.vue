@@ -10,6 +10,7 @@ import { givenText } from './given'
 import { useSays } from './says'
 import SignatureMarkView from './SignatureMarkView.vue'
 
+/** One field where it stands in the text. Everything in it may stand within a paragraph, which would end before anything else. */
 const props = defineProps<{ field: FieldSpec; state: DraftState; mine: boolean }>()
 const emit = defineEmits<{ sign: [field: FieldSpec] }>()
 const { draft, problems, isAsked, workedOut, markOf } = props.state
@@ -127,8 +128,7 @@ async function give(event: Event) {
       >{{ problem }}</span
     ></span
   >
-  <fieldset v-else-if="field.type === 'choices'" class="in several">
-    <legend class="sr">{{ field.label }}</legend>
+  <span v-else-if="field.type === 'choices'" class="in several" role="group" :aria-label="field.label">
     <label v-for="(o, i) in field.options" :key="o"
       ><input
         :id="i === 0 ? id : undefined"
@@ -139,7 +139,7 @@ async function give(event: Event) {
       />{{ o }}</label
     >
     <span v-if="problem" class="error">{{ problem }}</span>
-  </fieldset>
+  </span>
   <span v-else-if="field.type === 'attachment'" class="in">
     <label :for="id" class="sr">{{ field.label }}</label>
     <input :id="id" type="file" class="input" accept=".pdf,.png,.jpg,.jpeg" :aria-invalid="!!problem" @change="give" />

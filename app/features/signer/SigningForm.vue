@@ -2,6 +2,7 @@
 import { type FieldSpec, fieldsOf, pageInitials } from '~~/core/document/model'
 import type { SignerView } from '~~/shared/signer'
 import type { SignatureMark } from '~~/shared/signing'
+import { partsAt, tableWords, toRead } from '~~/core/layout/seen'
 import BottomSheet from './BottomSheet.vue'
 import ChangedSince from './ChangedSince.vue'
 import FinishSheet from './FinishSheet.vue'
@@ -14,6 +15,7 @@ import RoundPeople from './RoundPeople.vue'
 import SignatureSheet from './SignatureSheet.vue'
 import SignerField from './SignerField.vue'
 import { useDraft } from './draft'
+import { seenIn } from './seen'
 import { useSays } from './says'
 import { type Signing, finishLabel } from './useSigning'
 
@@ -84,10 +86,13 @@ const fromPhone = computed(() => (arrived.value !== wasThere.value ? arrived.val
 let look: ReturnType<typeof setInterval> | undefined
 const back = () => document.visibilityState === 'visible' && void state.catchUp()
 /** Long papers are laid out as they come into sight at first, then whole: what is aimed at must not move away. */
-const whole = ref(false)
+const laid = ref(false)
 onMounted(() => {
   const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 300))
-  idle(() => (whole.value = true))
+  idle(() => {
+    laid.value = true
+    whole()
+  })
   size.value = Number(localStorage.getItem('upwold-type') ?? 18) || 18
   look = setInterval(() => signatureOpen.value && void state.catchUp(), 1500)
   document.addEventListener('visibilitychange', back)
@@ -122,11 +127,29 @@ const nextLabel = computed(() => {
   return says.value('next', { what: next })
 })
 
+/** Each paper as this page shows it, to be held against the paper itself. */
+const shown = new Map<string, HTMLElement>()
+const shows = (id: string, el: HTMLElement | null) => (el ? shown.set(id, el) : shown.delete(id))
+const partial = ref(false)
+/** Whether every word and field of the papers stands on this page, in order. Whoever signs has to have seen them. */
+function whole(): boolean {
+  partial.value = props.view.papers.some((p) => {
+    const { document, now, figures, chooses } = state.on(p.id)
+    const choosing = !!figures.value?.open && chooses.value
+    const paper = toRead(document.value!, tableWords(now.value, choosing))
+    const el = shown.get(p.id)
+    return !el || partsAt(paper, seenIn(el)) !== null
+  })
+  return !partial.value
+}
+const again = () => window.location.reload()
+
 /** Leads to the first thing that is left, or to the last step when nothing is. */
 async function goNext() {
   asked.value = true
   const key = problems.value[0]?.key
   if (!key) {
+    if (!whole()) return window.scrollTo(0, 0)
     sheet.value = 'confirm'
     return
   }
@@ -146,6 +169,7 @@ const finish = (further: boolean) =>
   act(
     async () => {
       await state.settle()
+      if (!whole()) throw new Error(says.value('notWhole'))
       await post('/finish', {
         draft: draft.value,
         consent: true,
@@ -201,6 +225,10 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
     </div>
     <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
     <p v-if="state.told.value" class="notice" role="alert">{{ state.told.value }}</p>
+    <p v-if="partial" class="notice wrong" role="alert">
+      {{ says('notWhole') }}
+      <button type="button" class="btn" @click="again">{{ says('loadAgain') }}</button>
+    </p>
     <p v-if="questionSent" class="notice" role="status">
       {{ says('questionSent', { business: view.business.name }) }}
     </p>
@@ -212,12 +240,19 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
         v-for="p in view.papers"
         :key="p.id"
         class="paper"
-        :class="{ whole }"
+        :class="{ whole: laid }"
         :lang="p.document!.language"
         dir="auto"
       >
         <h2 v-if="several" class="title-of">{{ p.title }}</h2>
-        <ReadingView :blocks="p.document!.body" :state="state" :party="person.party" @sign="sign" />
+        <div :ref="(el) => shows(p.id, el as HTMLElement | null)">
+          <ReadingView
+            :blocks="state.on(p.id).document.value!.body"
+            :state="state.on(p.id)"
+            :party="person.party"
+            @sign="sign"
+          />
+        </div>
       </article>
       <section v-if="onEveryPage.length || besides.length" class="paper">
         <p v-for="f in onEveryPage" :key="f.key" class="besides">

@@ -1,6 +1,8 @@
 import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
-import type { FieldSpec } from '~~/core/document/model'
-import { type Priced, applyChoices, price } from '~~/core/pricing/pricing'
+import type { FieldSpec, PaperDocument } from '~~/core/document/model'
+import type { PaperFigures } from '~~/core/layout/expand'
+import { figuresFor, restate } from '~~/core/layout/restate'
+import { type Choices, type Priced, applyChoices } from '~~/core/pricing/pricing'
 import type { SignerPaper, SignerView } from '~~/shared/signer'
 import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
 
@@ -77,22 +79,32 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     await saving
   }
 
+  /** The paper to choose on; one without, and what it adds up to moves with nothing. */
   const figures = computed(
     () => view.value.papers.find((p) => p.figures?.open)?.figures ?? view.value.papers[0]?.figures ?? null,
   )
   /** The price table is for them to choose from. */
   const chooses = computed(() => mayChoose(view.value.person.fields, view.value.person.party))
-  const lines = computed(() =>
-    figures.value
-      ? applyChoices(
-          figures.value.pricing.lines,
-          chooses.value ? draft.value : (view.value.chosen ?? { taken: {}, quantities: {} }),
-        ).lines
-      : [],
-  )
-  const priced = computed<Priced | null>(() =>
-    figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
-  )
+  const choices = computed((): Choices => (chooses.value ? draft.value : (view.value.chosen ?? NOTHING_CHOSEN)))
+  const table = tableOf(figures, choices)
+  /** One paper with its own figures, as they are for what is chosen now. */
+  const paperStates = new Map<string, PaperState>()
+  function on(id: string): PaperState {
+    const there = paperStates.get(id)
+    if (there) return there
+    const paper = computed(() => view.value.papers.find((p) => p.id === id))
+    const own = tableOf(
+      computed(() => paper.value?.figures ?? null),
+      choices,
+    )
+    const blocks = computed(() => {
+      const { document } = paper.value!
+      return document ? (own.now.value ? restate(document, own.now.value) : document) : null
+    })
+    const made = { ...all, ...own, document: blocks }
+    paperStates.set(id, made)
+    return made
+  }
   const problems = computed(() => {
     const { person } = view.value
     const list: FieldProblem[] = checkFields(
@@ -142,8 +154,8 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       // The next look may find more; what is typed here is kept as ever.
     }
   }
-  const more = { settle, takeTheirs, catchUp, chooses, lines, priced, problems, theirs, figures, attach }
-  return { draft, version, kept, told, ...more, ...marksOf(draft), ...asked }
+  const all: DraftState = { draft, chooses, problems, attach, ...table, ...marksOf(draft), ...asked }
+  return { ...all, version, kept, told, settle, takeTheirs, catchUp, theirs, on }
 }
 
 /** The signature or initials that stand in a field: one made for it alone, or theirs for all. */
@@ -161,21 +173,29 @@ function marksOf(draft: Ref<SignerDraft>) {
     },
   }
 }
-export type DraftState = Pick<
-  ReturnType<typeof useDraft>,
-  | 'draft'
-  | 'chooses'
-  | 'lines'
-  | 'priced'
-  | 'problems'
-  | 'figures'
-  | 'attach'
-  | 'isAsked'
-  | 'workedOut'
-  | 'fieldsOf'
-  | 'markOf'
-  | 'setMark'
->
+/** What the fields and tables of a paper work with. */
+export interface DraftState
+  extends ReturnType<typeof tableOf>, ReturnType<typeof marksOf>, ReturnType<typeof useAsked> {
+  draft: Ref<SignerDraft>
+  /** The price table is theirs to choose from. */
+  chooses: ComputedRef<boolean>
+  problems: ComputedRef<FieldProblem[]>
+  attach(key: string, file: File): Promise<void>
+}
+/** The same for one paper, with what it says for what is chosen now. */
+export type PaperState = DraftState & { document: ComputedRef<PaperDocument | null> }
+
+const NOTHING_CHOSEN: Choices = { taken: {}, quantities: {} }
+/** A paper's figures as they were sent, and as they are for what is chosen now. */
+function tableOf(figures: Ref<PaperFigures | null>, choices: Ref<Choices>) {
+  const now = computed(() => figures.value && figuresFor(figures.value, choices.value))
+  return {
+    figures,
+    now,
+    lines: computed(() => now.value?.pricing.lines ?? []),
+    priced: computed<Priced | null>(() => now.value?.priced ?? null),
+  }
+}
 
 /** What the rules among fields make of what is filled so far: which are asked, and what is worked out. */
 function useAsked(
@@ -199,16 +219,10 @@ export function lookOnly(
   dry?: { fields: () => readonly FieldSpec[]; party: () => string; around: () => Around; today: string },
 ): DraftState {
   const draft = ref<SignerDraft>(structuredClone(EMPTY_DRAFT))
-  const lines = computed(() => (figures.value ? applyChoices(figures.value.pricing.lines, draft.value).lines : []))
-  const priced = computed<Priced | null>(() =>
-    figures.value ? price({ ...figures.value.pricing, lines: lines.value }) : null,
-  )
   return {
     draft,
     chooses: computed(() => true),
-    lines,
-    priced,
-    figures: computed(() => figures.value),
+    ...tableOf(figures, draft),
     problems: computed(() =>
       dry
         ? checkFields(

@@ -120,12 +120,12 @@ export function mergeContext(
     if (!ask.required) values[path]!.optional = true
   }
   put('paper.date', 'Date of the paper', 'paper', null, null, 'day', dayOf(now(), business.timeZone))
-  const list = (items: Record<string, [MergeValue['type'], MergeValue['value']]>[]) =>
+  const list = (items: Record<string, [MergeValue['type'], MergeValue['value'], string?]>[]) =>
     items.map((item) =>
       Object.fromEntries(
-        Object.entries(item).map(([k, [type, value]]) => [
+        Object.entries(item).map(([k, [type, value, path = k]]) => [
           k,
-          { type, value, label: k, source: { path: k, label: k, record: 'job' as const, id: job.id, fact: null } },
+          { type, value, label: k, source: { path, label: k, record: 'job' as const, id: job.id, fact: null } },
         ]),
       ),
     )
@@ -136,7 +136,7 @@ export function mergeContext(
       lines: list(
         loaded.lines.map((l) => ({
           description: ['text', l.description],
-          quantity: ['text', l.quantity],
+          quantity: ['text', l.quantity, `lines.${l.key}.quantity`],
           unit: ['text', l.unit],
         })),
       ),
@@ -144,7 +144,11 @@ export function mergeContext(
       stages: list(
         stages
           .filter((s) => s.amount > 0)
-          .map((s) => ({ label: ['text', s.label], amount: ['amount', s.amount], due: ['day', s.dueOn] })),
+          .map((s) => ({
+            label: ['text', s.label],
+            amount: ['amount', s.amount, `stages.${s.key}.amount`],
+            due: ['day', s.dueOn, `stages.${s.key}.due`],
+          })),
       ),
     },
   }
@@ -157,6 +161,21 @@ export async function allFacts(): Promise<{ key: string; label: string; unit: st
   return [...found.values()]
 }
 
+/** The figures a job's papers show now. */
+export const figuresOf = (loaded: LoadedJob, paperKind: string): PaperFigures => ({
+  pricing: loaded.pricing,
+  priced: loaded.priced,
+  stages: loaded.stages,
+  currency: loaded.business.currency,
+  open: paperKind === 'quote',
+  planned: {
+    plan: loaded.job.plan,
+    acceptedOn: loaded.job.agreedOn,
+    jobDay: loaded.job.day,
+    payments: loaded.payments.map(({ stage, amount, asked }) => ({ stage, amount, asked })),
+  },
+})
+
 /** Values for a template, from a job to show it by; without a job they are known but not given. */
 export async function sampleContext(
   loaded: LoadedJob | null,
@@ -168,9 +187,7 @@ export async function sampleContext(
   const bound: Record<string, Contact> = guest ? { guest } : {}
   const own = { asks, values: {} }
   if (loaded) {
-    const { pricing, priced, stages, business } = loaded
-    const figures = { pricing, priced, stages, currency: business.currency, open: paperKind === 'quote' }
-    return { context: mergeContext(loaded, bound, own, facts), figures }
+    return { context: mergeContext(loaded, bound, own, facts), figures: figuresOf(loaded, paperKind) }
   }
   const business = await theBusiness()
   const nothing = { starts: null, ends: null, day: null, place: '', people: null, facts: {}, title: '', id: '' }

@@ -15,7 +15,7 @@ import type { Rendered } from '../../worker/index'
 import { type LoadedJob, loadJob } from '../jobs/load'
 import { textOf } from '../marking/files'
 import { renderTable } from '../marking/render'
-import { allFacts, mergeContext } from './context'
+import { allFacts, figuresOf, mergeContext } from './context'
 
 export type Paper = typeof papers.$inferSelect
 
@@ -96,13 +96,7 @@ export async function preparePaper(paper: Paper, words = true): Promise<Prepared
     template,
     context,
     merged,
-    figures: {
-      pricing: loaded.pricing,
-      priced: loaded.priced,
-      stages: loaded.stages,
-      currency: loaded.business.currency,
-      open: paper.kind === 'quote',
-    },
+    figures: figuresOf(loaded, paper.kind),
   }
 }
 

@@ -1,0 +1,64 @@
+import {
+  type Block,
+  type Inline,
+  type PaperDocument,
+  type ValueSource,
+  mapBlocks,
+  mapDocument,
+} from '../document/model'
+import { type MergeValue, formatValue } from '../merge/merge'
+import { planStages } from '../payment-plan/plan'
+import { type Choices, applyChoices, price } from '../pricing/pricing'
+import type { PaperFigures } from './expand'
+
+/**
+ * What a paper's figures are once a client has chosen: the lines as taken, the sums and the payment plan worked out from
+ * them. Choices that don't concern the paper's lines change nothing.
+ */
+export function figuresFor(figures: PaperFigures, choices: Choices): PaperFigures {
+  const lines = applyChoices(figures.pricing.lines, choices).lines
+  const pricing = { ...figures.pricing, lines }
+  const priced = price(pricing)
+  // Whether a stage is late doesn't stand on a paper: the day it is worked out on makes no difference.
+  const stages = figures.planned
+    ? planStages({ ...figures.planned, total: priced.total, today: '0001-01-01' }).stages
+    : figures.stages
+  return { ...figures, pricing, priced, stages }
+}
+
+/** Whether choosing changed anything that is printed. */
+export const changes = (before: PaperFigures, after: PaperFigures): boolean =>
+  JSON.stringify([before.pricing.lines, before.priced, before.stages.map((s) => [s.key, s.amount, s.dueOn])]) !==
+  JSON.stringify([after.pricing.lines, after.priced, after.stages.map((s) => [s.key, s.amount, s.dueOn])])
+
+/** The value that figures give for a path of the merge (`money.deposit`, `stages.balance.amount`); undefined for any other. */
+function figureAt(
+  path: string,
+  { priced, stages, pricing }: PaperFigures,
+): Pick<MergeValue, 'type' | 'value'> | undefined {
+  const sums: Record<string, number> = { total: priced.total, tax: priced.tax, net: priced.net }
+  const [record, key, fact] = path.split('.') as [string, string | undefined, string | undefined]
+  if (record === 'money' && key && !fact && Object.hasOwn(sums, key)) return { type: 'amount', value: sums[key]! }
+  if (record === 'lines' && fact === 'quantity') {
+    const line = pricing.lines.find((l) => l.key === key)
+    return line && { type: 'text', value: line.quantity }
+  }
+  const stage = record === 'money' || record === 'stages' ? stages.find((s) => s.key === key) : undefined
+  if (!stage) return undefined
+  return fact === 'due' ? { type: 'day', value: stage.dueOn } : { type: 'amount', value: stage.amount }
+}
+
+/** A merged paper with every amount, day and number that hangs on its figures as these figures have it. */
+export function restate(document: PaperDocument, figures: PaperFigures): PaperDocument {
+  const one = (i: Inline): Inline => {
+    if (i.t !== 'text' || !i.source || i.gap) return i
+    const now = figureAt(i.source.path, figures)
+    if (!now || now.value === null) return i
+    return { ...i, text: formatValue({ ...now, label: '', source: i.source as ValueSource }, i.format, figures) }
+  }
+  const block = (b: Block): Block[] => {
+    if (b.t === 'paragraph' || b.t === 'heading') return [{ ...b, content: b.content.map(one) }]
+    return b.t === 'table' ? [{ ...b, head: b.head.map((h) => h.map(one)) }] : [b]
+  }
+  return mapDocument(document, (blocks) => mapBlocks(blocks, block))
+}
