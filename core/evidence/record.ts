@@ -15,6 +15,8 @@ export interface RecordPerson {
   signedAt: string | null
   consent: string | null
   given: { label: string; value: string }[]
+  /** The key of the place where their signature stands in the record; it has none on the paper. */
+  signature?: string
 }
 /** The record's own words, in whatever language it is written. */
 export type RecordLabels = Record<
@@ -78,6 +80,16 @@ export function signingRecord(input: RecordInput): PaperDocument {
               p.given.flatMap((g, i) => [txt(`${i ? '; ' : ''}${g.label}: `), txt(g.value, true)]),
               true,
             ),
+          ]
+        : []),
+      ...(p.signature
+        ? [
+            {
+              t: 'field',
+              width: 170,
+              height: 40,
+              field: { key: p.signature, type: 'signature', party: '', label: '', required: false },
+            } as Block,
           ]
         : []),
     ],

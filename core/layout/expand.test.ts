@@ -106,6 +106,6 @@ describe('a price table', () => {
       'when this is agreed',
     )
     expect(plan(figures())).toBe('Nothing is to be paid.')
-    expect(totalText(figures().priced, 'GBP')).toMatch(/^£\d+\.\d\d \(\d+\.\d\d tax\)$/)
+    expect(totalText(figures().priced, 'GBP')).toMatch(/^£\d+\.\d\d \(£\d+\.\d\d tax\)$/)
   })
 })

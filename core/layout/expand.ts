@@ -1,6 +1,8 @@
-import { formatDayLong } from '../calendar/dates'
+import { localeOf } from '../calendar/locale'
 import { type Block, type Inline, type PaperDocument, mapBlocks } from '../document/model'
-import { formatMoney, majorString } from '../money/money'
+import { formatDate } from '../merge/merge'
+import { type TableSays, put, tableSays } from '../merge/table-words'
+import { formatMoney } from '../money/money'
 import type { PlanInput, Stage } from '../payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
 
@@ -38,12 +40,27 @@ function named(id: string | undefined, blocks: Block[]): Block[] {
   return id ? mapBlocks(blocks, (b) => [{ ...b, id: `${id}.${(n += 1)}` }]) : blocks
 }
 
-/** Turns price and payment-plan tables into plain tables with the figures in them. */
+/** What a table is written with: the paper's words, its amounts and days. */
+interface Hand {
+  says: TableSays
+  money(amount: number): string
+  day(day: string): string
+}
+function handOf(language: string, currency: string): Hand {
+  return {
+    says: tableSays(language),
+    money: (amount) => formatMoney(amount as Priced['total'], currency, localeOf(language)),
+    day: (day) => formatDate(day, 'long', language),
+  }
+}
+
+/** Turns price and payment-plan tables into plain tables with the figures in them, in the paper's language. */
 export function expandTables(document: PaperDocument, figures: PaperFigures | null): PaperDocument {
+  const hand = handOf(document.language, figures?.currency ?? 'EUR')
   const visit = (blocks: readonly Block[]): Block[] =>
     blocks.flatMap((b): Block[] => {
-      if (b.t === 'priceTable') return figures ? named(b.id, priceTable(b.party, figures)) : []
-      if (b.t === 'planTable') return figures ? named(b.id, planTable(figures)) : []
+      if (b.t === 'priceTable') return figures ? named(b.id, priceTable(b.party, figures, hand)) : []
+      if (b.t === 'planTable') return figures ? named(b.id, planTable(figures, hand)) : []
       if (b.t === 'keep') return [{ ...b, content: visit(b.content) }]
       if (b.t === 'columns') return [{ ...b, columns: b.columns.map(visit) }]
       return [b]
@@ -51,8 +68,7 @@ export function expandTables(document: PaperDocument, figures: PaperFigures | nu
   return { ...document, body: visit(document.body) }
 }
 
-function priceTable(party: string, { pricing, priced, currency, open, accepted }: PaperFigures): Block[] {
-  const money = (n: number) => formatMoney(n as Priced['total'], currency)
+function priceTable(party: string, { pricing, priced, open, accepted }: PaperFigures, { says, money }: Hand): Block[] {
   const discounts = priced.lines.some((l) => l.discount > 0)
   const lines = pricing.lines
     .map((line, i) => ({ line, result: priced.lines[i]! }))
@@ -86,7 +102,7 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
                   key: quantityKey(line.key),
                   type: 'quantity',
                   party,
-                  label: `Quantity: ${line.description}`,
+                  label: `${says.quantity}: ${line.description}`,
                   required: false,
                   line: line.key,
                 },
@@ -95,9 +111,9 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
           ]
         : cell(quantityText(line))
     const notes = [
-      mayLeave ? (line.group !== null ? 'one of these' : 'take it or leave it') : '',
+      mayLeave ? (line.group !== null ? says.oneOf : says.takeOrLeave) : '',
       open && line.clientQuantity
-        ? `you set how many: ${line.clientQuantity.min} to ${line.clientQuantity.max} ${line.unit}`.trim()
+        ? put(says.howMany, { from: line.clientQuantity.min, to: line.clientQuantity.max, unit: line.unit }).trim()
         : '',
     ].filter(Boolean)
     return {
@@ -109,7 +125,7 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
         cell(`${line.taxRate}%`),
         [
           para([txt(money(result.net))]),
-          ...(result.counted ? [] : [para([txt(accepted ? 'left out' : 'if taken')], true)]),
+          ...(result.counted ? [] : [para([txt(accepted ? says.leftOut : says.ifTaken)], true)]),
         ],
       ],
     }
@@ -121,13 +137,16 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
   })
   const sums = [
     ...(priced.discount > 0
-      ? [sumRow('Together', money(priced.subtotal)), sumRow('Discount on the whole', `−${money(priced.discount)}`)]
+      ? [sumRow(says.together, money(priced.subtotal)), sumRow(says.wholeDiscount, `−${money(priced.discount)}`)]
       : []),
-    ...(pricing.pricesIncludeTax ? [] : [sumRow('Sum without tax', money(priced.net))]),
+    ...(pricing.pricesIncludeTax ? [] : [sumRow(says.withoutTax, money(priced.net))]),
     ...priced.groups.map((g) =>
-      sumRow(`Tax at ${g.rate}% ${pricing.pricesIncludeTax ? 'included, on' : 'on'} ${money(g.net)}`, money(g.tax)),
+      sumRow(
+        put(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${g.rate}%`, net: money(g.net) }),
+        money(g.tax),
+      ),
     ),
-    sumRow(open && !accepted ? 'Total as proposed' : 'Total', money(priced.total), true),
+    sumRow(open && !accepted ? says.proposed : says.total, money(priced.total), true),
   ]
   const columns = [
     { width: 200 },
@@ -137,7 +156,9 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
     { width: 36, align: 'right' as const },
     { width: 74, align: 'right' as const },
   ]
-  const head = ['What', 'Quantity', 'Each', ...(discounts ? ['Discount'] : []), 'Tax', 'Amount'].map((t) => [txt(t)])
+  const head = [says.what, says.quantity, says.each, ...(discounts ? [says.discount] : []), says.tax, says.amount].map(
+    (t) => [txt(t)],
+  )
   return [
     { t: 'table', columns, head, rows },
     {
@@ -150,14 +171,14 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
                 t: 'paragraph',
                 align: 'right',
                 content: [
-                  txt('Total as accepted '),
+                  txt(`${says.accepted} `),
                   {
                     t: 'field',
                     field: {
                       key: AGREED_TOTAL,
                       type: 'agreed-total',
                       party,
-                      label: 'Filled when you accept',
+                      label: says.filled,
                       required: false,
                     },
                   },
@@ -170,26 +191,27 @@ function priceTable(party: string, { pricing, priced, currency, open, accepted }
   ]
 }
 
-function planTable({ stages, currency }: PaperFigures): Block[] {
+function planTable({ stages }: PaperFigures, { says, money, day }: Hand): Block[] {
   const asked = stages.filter((s) => s.amount > 0)
-  if (asked.length === 0) return [para([txt('Nothing is to be paid.')])]
+  if (asked.length === 0) return [para([txt(says.nothing)])]
   return [
     {
       t: 'table',
       columns: [{ width: 150 }, { width: 200 }, { width: 90, align: 'right' }],
-      head: [[txt('Payment')], [txt('Due')], [txt('Amount')]],
+      head: [[txt(says.payment)], [txt(says.due)], [txt(says.amount)]],
       rows: asked.map((s) => ({
         cells: [
-          cell(s.held ? `${s.label} (held and returned)` : s.label),
-          cell(s.dueOn ? formatDayLong(s.dueOn) : 'when this is agreed'),
-          cell(formatMoney(s.amount, currency)),
+          cell(s.held ? put(says.held, { label: says.damage }) : s.label),
+          cell(s.dueOn ? day(s.dueOn) : says.agreed),
+          cell(money(s.amount)),
         ],
       })),
     },
   ]
 }
 
-/** The words of a total for a stamp: exact, with the currency's sign. */
-export function totalText(priced: Priced, currency: string): string {
-  return `${formatMoney(priced.total, currency)} (${majorString(priced.tax, currency)} tax)`
+/** The words of a total for its place on the paper: exact, with the currency's sign and the tax in it. */
+export function totalText(priced: Priced, currency: string, language = 'en'): string {
+  const { says, money } = handOf(language, currency)
+  return put(says.taxIn, { total: money(priced.total), tax: money(priced.tax) })
 }

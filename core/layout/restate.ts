@@ -10,6 +10,7 @@ import { type MergeValue, formatValue } from '../merge/merge'
 import { planStages } from '../payment-plan/plan'
 import { type Choices, applyChoices, price } from '../pricing/pricing'
 import type { PaperFigures } from './expand'
+import type { PlacedField } from './types'
 
 /**
  * What a paper's figures are once a client has chosen: the lines as taken, the sums and the payment plan worked out from
@@ -54,11 +55,32 @@ export function restate(document: PaperDocument, figures: PaperFigures): PaperDo
     if (i.t !== 'text' || !i.source || i.gap) return i
     const now = figureAt(i.source.path, figures)
     if (!now || now.value === null) return i
-    return { ...i, text: formatValue({ ...now, label: '', source: i.source as ValueSource }, i.format, figures) }
+    return {
+      ...i,
+      text: formatValue({ ...now, label: '', source: i.source as ValueSource }, i.format, figures, document.language),
+    }
   }
   const block = (b: Block): Block[] => {
     if (b.t === 'paragraph' || b.t === 'heading') return [{ ...b, content: b.content.map(one) }]
     return b.t === 'table' ? [{ ...b, head: b.head.map((h) => h.map(one)) }] : [b]
   }
   return mapDocument(document, (blocks) => mapBlocks(blocks, block))
+}
+
+/**
+ * Marks of a paper as it was sent, at their places on it as it reads now: each of a field's places keeps what stood there, and
+ * one that came with another page gets what stands in the field's others.
+ */
+export function moveMarks<M extends { at: PlacedField }>(marks: readonly M[], places: readonly PlacedField[]): M[] {
+  const byKey = new Map<string, M[]>()
+  for (const m of marks) byKey.set(m.at.field.key, [...(byKey.get(m.at.field.key) ?? []), m])
+  const seen = new Map<string, number>()
+  return places.flatMap((at) => {
+    const { key } = at.field
+    const n = seen.get(key) ?? 0
+    seen.set(key, n + 1)
+    const there = byKey.get(key)
+    const mark = there?.[Math.min(n, there.length - 1)]
+    return mark ? [{ ...mark, at: { ...at, field: mark.at.field } }] : []
+  })
 }

@@ -70,5 +70,5 @@ export function partsAt(paper: string, page: string): { paper: string; page: str
 export const tableWords = (figures: PaperFigures | null, choosing: boolean): TableWords | null =>
   figures && {
     prices: figures.pricing.lines.filter((l) => choosing || counts(l)).map((l) => l.description),
-    plan: figures.stages.filter((s) => s.amount > 0).map((s) => s.label),
+    plan: figures.stages.filter((s) => s.amount > 0 && !s.held).map((s) => s.label),
   }

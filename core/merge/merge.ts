@@ -1,4 +1,5 @@
 import { formatDay, formatDayLong } from '../calendar/dates'
+import { dayInWords, isEnglish, localeOf } from '../calendar/locale'
 import {
   type Block,
   type Condition,
@@ -9,6 +10,7 @@ import {
   mapDocument,
 } from '../document/model'
 import { type Minor, formatMoney } from '../money/money'
+import { put, tableSays } from './table-words'
 import { amountInWords, numberInWords } from './words'
 
 /** One value a paper may take from the record. `null` means it isn't given: a gap. */
@@ -41,11 +43,12 @@ export interface Merged {
 type Lookup = (path: string) => MergeValue | undefined
 
 /** A day in one of the formats a date may be printed in. */
-export function formatDate(day: string, format: string | undefined): string {
+export function formatDate(day: string, format: string | undefined, language = 'en'): string {
   const [y, m, d] = day.split('-')
+  const words = !isEnglish(language)
   switch (format) {
     case 'short':
-      return formatDay(day)
+      return words ? dayInWords(day, language, { weekday: 'short' }) : formatDay(day)
     case 'dmy':
       return `${d}/${m}/${y}`
     case 'mdy':
@@ -53,7 +56,7 @@ export function formatDate(day: string, format: string | undefined): string {
     case 'iso':
       return day
     default:
-      return formatDayLong(day)
+      return words ? dayInWords(day, language) : formatDayLong(day)
   }
 }
 
@@ -62,28 +65,28 @@ export function formatValue(
   v: MergeValue,
   format: string | undefined,
   context: Pick<MergeContext, 'currency'>,
+  language = 'en',
 ): string {
   if (v.value === null) return ''
+  const english = isEnglish(language)
   const text = String(v.value)
   const plain =
     v.type === 'amount'
-      ? format === 'words'
+      ? format === 'words' && english
         ? amountInWords(v.value as Minor, context.currency)
-        : formatMoney(v.value as Minor, context.currency)
+        : formatMoney(v.value as Minor, context.currency, localeOf(language))
       : v.type === 'day'
-        ? formatDate(text, format)
+        ? formatDate(text, format, language)
         : v.type === 'local'
           ? format && format !== 'plain' && format !== 'upper'
-            ? formatDate(text.slice(0, 10), format)
-            : `${formatDay(text.slice(0, 10))}, ${text.slice(11, 16)}`
+            ? formatDate(text.slice(0, 10), format, language)
+            : `${formatDate(text.slice(0, 10), 'short', language)}, ${text.slice(11, 16)}`
           : typeof v.value === 'boolean'
-            ? v.value
-              ? 'yes'
-              : 'no'
-            : format === 'words' && /^\d{1,12}$/.test(text)
+            ? tableSays(language)[v.value ? 'yes' : 'no']
+            : format === 'words' && english && /^\d{1,12}$/.test(text)
               ? numberInWords(BigInt(text))
               : text
-  return format === 'upper' ? plain.toUpperCase() : plain
+  return format === 'upper' ? plain.toLocaleUpperCase(localeOf(language)) : plain
 }
 
 function isEmpty(v: MergeValue | undefined): boolean {
@@ -119,13 +122,25 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
       const marks = { ...(i.marks ? { marks: i.marks } : {}), ...(i.change ? { change: i.change } : {}) }
       if (!isEmpty(v)) {
         const format = i.format ? { format: i.format } : {}
-        return { t: 'text', text: formatValue(v!, i.format, context), source: v!.source, ...format, ...marks }
+        return {
+          t: 'text',
+          text: formatValue(v!, i.format, context, template.language),
+          source: v!.source,
+          ...format,
+          ...marks,
+        }
       }
       if (i.fallback !== undefined) return { t: 'text', text: i.fallback, ...marks }
       if (v?.optional) return { t: 'text', text: '' }
       const label = v?.label ?? i.path
       if (!gaps.has(i.path)) gaps.set(i.path, { path: i.path, label, source: v?.source ?? null, unknown: !v })
-      return { t: 'text', text: `${label} missing`, gap: true, ...(v ? { source: v.source } : {}), ...marks }
+      return {
+        t: 'text',
+        text: put(tableSays(template.language).missing, { label }),
+        gap: true,
+        ...(v ? { source: v.source } : {}),
+        ...marks,
+      }
     })
 
   const itemsOf = (name: string) => {

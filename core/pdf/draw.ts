@@ -114,7 +114,14 @@ export async function drawPdf(laid: Laid, fonts: FontSet, options: DrawOptions):
 }
 
 /** Adds the pages to a document that is being written. */
-export function drawPages(doc: Pdf, laid: Laid, fonts: FontSet, options: DrawOptions): void {
+export function drawPages(
+  doc: Pdf,
+  laid: Laid,
+  fonts: FontSet,
+  options: DrawOptions,
+  /** Draws more on a page, by its number from 1, while it is the current one. */
+  more: (page: number) => void = () => {},
+): void {
   const tree = options.untagged ? null : structure(doc, laid.nodes)
   laid.pages.forEach((page, p) => {
     doc.addPage({ size: [laid.width, laid.height], margin: 0 })
@@ -134,6 +141,7 @@ export function drawPages(doc: Pdf, laid: Laid, fonts: FontSet, options: DrawOpt
     doc.markContent('Artifact')
     for (const f of laid.fields) if (f.page === p + 1) drawField(doc, fonts, f, options.parties)
     doc.endMarkedContent()
+    more(p + 1)
   })
   tree?.end()
 }

@@ -6,10 +6,15 @@ import {
   ParseSpeeds,
   PDFInvalidObject,
   PDFName,
+  PDFNumber,
   type PDFObject,
   type PDFRawStream,
   PDFRef,
   PDFStream,
+  concatTransformationMatrix,
+  drawObject,
+  popGraphicsState,
+  pushGraphicsState,
 } from '@cantoo/pdf-lib'
 import { type Inflate, LIMITS, Unsafe, largestPicture, scanPdf, walkTrees, weighForms } from './guard'
 import { shownAs } from './overlay'
@@ -29,6 +34,7 @@ export type Refusal =
   | 'too-deep'
   | 'too-many-objects'
   | 'endless'
+  | 'cut-off'
 export class RefusedFile extends Error {
   constructor(
     readonly why: Refusal,
@@ -78,6 +84,8 @@ const REFUSED: Record<string, string> = {
   damaged: 'This PDF is damaged and can’t be read to its end. Ask for it again, or print it to a new PDF.',
   password: 'This PDF is protected. Give its password to open it.',
   'wrong-password': 'That password doesn’t open this PDF.',
+  'cut-off':
+    'This PDF ends before its end: pages of it are missing. It was cut off when it was sent or saved. Ask for it again.',
   'no-pages': 'There are no pages in this PDF.',
   'too-many-pages': `This PDF has more than ${PAGES_MAX} pages. Take out the pages that are to be filled and bring in those.`,
   xfa: 'This is an XFA form: its fields are a program, not pages. Open it where it came from and print it to a PDF.',
@@ -152,6 +160,7 @@ async function takeApart(
     throw refuse('damaged')
   }
   if (largestPicture(document) > PICTURE_MAX) throw refuse('picture')
+  if (!bytesEnd(bytes) || pagesMissing(document, pages.length)) throw refuse('cut-off')
   if (pages.length === 0) throw refuse('no-pages')
   if (pages.length > PAGES_MAX) throw refuse('too-many-pages')
   const removed = new Set<string>()
@@ -225,6 +234,16 @@ async function takeApart(
 
 const tailOf = (bytes: Uint8Array): string =>
   new TextDecoder('latin1').decode(bytes.subarray(Math.max(0, bytes.length - 2400)))
+
+/** Whether a file has an end at all: what was cut off has none (ISO 32000-1, 7.5.5). */
+const bytesEnd = (bytes: Uint8Array): boolean => tailOf(bytes).includes('startxref')
+
+/** Whether the page tree counts more pages than there are, or names some that aren't there. */
+function pagesMissing(document: PDFDocument, found: number): boolean {
+  const root = document.catalog.lookup(PDFName.of('Pages'))
+  const count = root instanceof PDFDict ? root.lookup(PDFName.of('Count')) : undefined
+  return count instanceof PDFNumber && count.asNumber() > found
+}
 
 /** Whether a file says where its cross-reference is and ends as one does; if not it is written anew. */
 function sound(bytes: Uint8Array): boolean {
@@ -331,16 +350,37 @@ export async function assemble(files: readonly Uint8Array[], pages: readonly Pag
   return out.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
 }
 
+/** The matrix that puts a picture's unit square upright into a box, by how the camera was held (Exif 2.32, 4.6.4, tag 274). */
+function seenUpright(orientation: number, x: number, y: number, w: number, h: number) {
+  const put: Record<number, [number, number, number, number, number, number]> = {
+    2: [-w, 0, 0, h, x + w, y],
+    3: [-w, 0, 0, -h, x + w, y + h],
+    4: [w, 0, 0, -h, x, y + h],
+    5: [0, -h, -w, 0, x + w, y + h],
+    6: [0, -h, w, 0, x, y + h],
+    7: [0, h, w, 0, x, y],
+    8: [0, h, -w, 0, x + w, y],
+  }
+  return put[orientation] ?? ([w, 0, 0, h, x, y] as const)
+}
+
 /** A picture as a page of its own: A4, or its own shape where that is far from it; JPEG and PNG are kept as they are. */
-export async function pictureToPdf(bytes: Uint8Array, kind: 'png' | 'jpeg'): Promise<Uint8Array> {
+export async function pictureToPdf(bytes: Uint8Array, kind: 'png' | 'jpeg', orientation = 1): Promise<Uint8Array> {
   const out = await PDFDocument.create({ updateMetadata: false })
   const image = kind === 'png' ? await out.embedPng(bytes) : await out.embedJpg(bytes)
-  const tall = image.height >= image.width
+  const [width, height] = orientation > 4 ? [image.height, image.width] : [image.width, image.height]
+  const tall = height >= width
   const [w, h] = tall ? [595.28, 841.89] : [841.89, 595.28]
-  const fits = Math.min(w / image.width, h / image.height)
+  const fits = Math.min(w / width, h / height)
   const page = out.addPage([w, h])
-  const iw = image.width * fits
-  const ih = image.height * fits
-  page.drawImage(image, { x: (w - iw) / 2, y: (h - ih) / 2, width: iw, height: ih })
+  const iw = width * fits
+  const ih = height * fits
+  await image.embed()
+  page.pushOperators(
+    pushGraphicsState(),
+    concatTransformationMatrix(...seenUpright(orientation, (w - iw) / 2, (h - ih) / 2, iw, ih)),
+    drawObject(page.node.newXObject('Picture', image.ref)),
+    popGraphicsState(),
+  )
   return out.save({ useObjectStreams: false })
 }

@@ -5,7 +5,7 @@ import { PARTY_INK, STRUCK } from '../layout/types'
 import { collect, createPdf, type Pdf, setFont } from './draw'
 import type { FontSet } from './fonts'
 import { drawMark } from './marks'
-import { layOver, shownAs } from './overlay'
+import { enclose, layOver, shownAs } from './overlay'
 
 /** The sender's words at a place, as they print. */
 export interface PrintedWords extends Place {
@@ -62,7 +62,10 @@ export async function drawMarked(input: MarkedInput, fonts: FontSet): Promise<Ui
       touched.map((_, i) => i),
     )
     for (const sheet of sheets) await sheet.embed()
-    touched.forEach((n, i) => layOver(pages[n - 1]!, sheets[i]!))
+    touched.forEach((n, i) => {
+      enclose(pages[n - 1]!)
+      layOver(pages[n - 1]!, sheets[i]!)
+    })
   }
   document.setTitle(input.title, { showInWindowTitleBar: true })
   document.setLanguage(input.language)

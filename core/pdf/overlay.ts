@@ -1,9 +1,15 @@
 import {
+  PDFArray,
+  PDFContentStream,
+  PDFDocument,
   type PDFEmbeddedPage,
   PDFName,
   PDFNumber,
   type PDFPage,
+  PDFRawStream,
+  ParseSpeeds,
   concatTransformationMatrix,
+  decodePDFRawStream,
   drawObject,
   popGraphicsState,
   pushGraphicsState,
@@ -54,9 +60,43 @@ export function toUserSpace({ turn, unit, box }: Shown): [number, number, number
 }
 
 /**
- * Lays a drawn page over another, the size it is shown at. The page's own content is enclosed in a saved graphics state
- * and otherwise stays byte for byte.
+ * Makes a form of a page's own content (ISO 32000-1, 8.10): a string, an array, a clip or a state it leaves open ends with
+ * the form, and nothing drawn after it is touched by it. How the page looks stays the same.
  */
+export function enclose(page: PDFPage): void {
+  const { node, doc } = page
+  const contents = node.Contents()
+  if (!contents) return
+  const streams = contents instanceof PDFArray ? contents.asArray().map((ref) => doc.context.lookup(ref)) : [contents]
+  const parts: Uint8Array[] = []
+  for (const stream of streams) {
+    if (stream instanceof PDFRawStream) parts.push(decodePDFRawStream(stream).decode())
+    else if (stream instanceof PDFContentStream) parts.push(stream.getUnencodedContents())
+    parts.push(new Uint8Array([0x0a]))
+  }
+  const whole = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
+  parts.reduce((at, p) => (whole.set(p, at), at + p.length), 0)
+  const { x, y, width, height } = page.getMediaBox()
+  const form = doc.context.flateStream(whole, {
+    Type: 'XObject',
+    Subtype: 'Form',
+    BBox: [x, y, x + width, y + height],
+    Resources: node.Resources() ?? {},
+  })
+  const name = node.newXObject('Paper', doc.context.register(form))
+  const draw = doc.context.flateStream(`q /${name.decodeText()} Do Q`)
+  node.set(PDFName.of('Contents'), doc.context.obj([doc.context.register(draw)]))
+  // The content now stands in another stream: a structure tree that points into this one would point at nothing.
+  node.delete(PDFName.of('StructParents'))
+}
+
+/** Takes everything a page draws away, so that something else is drawn in its place. */
+export function empty(page: PDFPage): void {
+  page.node.set(PDFName.of('Contents'), page.doc.context.obj([]))
+  page.node.delete(PDFName.of('StructParents'))
+}
+
+/** Lays a drawn page over another, the size it is shown at; what was there is enclosed in a saved graphics state. */
 export function layOver(page: PDFPage, overlay: PDFEmbeddedPage): void {
   const name = page.node.newXObject('Upwold', overlay.ref)
   page.pushOperators(
@@ -65,4 +105,10 @@ export function layOver(page: PDFPage, overlay: PDFEmbeddedPage): void {
     drawObject(name),
     popGraphicsState(),
   )
+}
+
+/** The sizes of a file's pages as they are shown, by number from 1. */
+export async function pageSizes(pdf: Uint8Array): Promise<Map<number, { w: number; h: number }>> {
+  const document = await PDFDocument.load(pdf, { updateMetadata: false, parseSpeed: ParseSpeeds.Fastest })
+  return new Map(document.getPages().map((p, i) => [i + 1, shownAs(p)]))
 }

@@ -11,17 +11,29 @@ import {
 } from '@cantoo/pdf-lib'
 import type { SigningKey } from '../evidence/certificate'
 import { signDetached } from '../evidence/cms'
-import type { Laid } from '../layout/types'
-import { collect, createPdf, drawPages } from './draw'
+import { INK, type Laid } from '../layout/types'
+import { type Pdf, collect, createPdf, drawPages, setFont } from './draw'
 import type { FontSet } from './fonts'
 import { type PlacedMark, drawMark } from './marks'
-import { layOver, shownAs } from './overlay'
+import { empty, enclose, layOver, shownAs } from './overlay'
 
+/** The scan of a paper signed by hand, a picture a page, and what stands above it. */
+export interface ScanPage {
+  picture: Uint8Array
+  caption: string
+}
 export interface SealInput {
   /** The exact bytes that were sent; they stay in front, unchanged. */
   sent: Uint8Array
+  /** Somebody else's PDF: whatever its pages leave open is kept from what is drawn on them. */
+  foreign?: boolean
   marks: readonly PlacedMark[]
+  /** The paper as it reads with what was chosen, where its figures are others than were sent. */
+  restated?: { laid: Laid; parties: readonly string[] }
+  scans?: readonly ScanPage[]
   record: Laid
+  /** What stands in the record itself: marks that have no place on the paper, by their page of the record. */
+  recordMarks?: readonly PlacedMark[]
   title: string
   language: string
   author: string
@@ -35,10 +47,18 @@ const RANGE_WIDTH = 10
 
 /**
  * The sealed copy: the paper as sent, and behind it one appended revision (ISO 32000-1, 7.5.6) with everybody's marks,
- * the signing record as last pages, and a PAdES baseline signature over the whole.
+ * the signing record as last pages, and a PAdES baseline signature over the whole. `prove` looks at the revision before it
+ * is signed, and throws where it doesn't show what it has to.
  */
-export async function seal(input: SealInput, fonts: FontSet, key: SigningKey): Promise<Uint8Array> {
-  return sign(await revise(input, fonts), input.sent.length, key)
+export async function seal(
+  input: SealInput,
+  fonts: FontSet,
+  key: SigningKey,
+  prove: (revised: Uint8Array) => Promise<void> = async () => {},
+): Promise<Uint8Array> {
+  const revised = await revise(input, fonts)
+  await prove(revised)
+  return sign(revised, input.sent.length, key)
 }
 
 async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
@@ -47,36 +67,67 @@ async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
     updateMetadata: false,
     parseSpeed: ParseSpeeds.Fastest,
   })
-  const pages = document.getPages()
-  const marked = [...new Set(input.marks.map((m) => m.at.page))].sort((a, b) => a - b)
+  const { restated } = input
+  const marksOn = (page: number, marks: readonly PlacedMark[] = []) => marks.filter((m) => m.at.page === page)
+  const sent = document.getPages()
+  const drawnOn = restated
+    ? restated.laid.pages.map((_, i) => i + 1)
+    : [...new Set(input.marks.map((m) => m.at.page))].sort((a, b) => a - b)
 
   const addendum = createPdf(input.title, input.language, input.at, input.author, false)
   const bytes = collect(addendum)
-  for (const page of marked) {
-    const { w, h } = shownAs(pages[page - 1]!)
-    addendum.addPage({ size: [w, h], margin: 0 })
-    for (const mark of input.marks) if (mark.at.page === page) drawMark(addendum, fonts, mark)
-  }
-  drawPages(addendum, input.record, fonts, { at: input.at, author: input.author, parties: [], untagged: true })
+  const options = { at: input.at, author: input.author, parties: [], untagged: true }
+  const put = (marks: readonly PlacedMark[]) => marks.forEach((mark) => drawMark(addendum, fonts, mark))
+  if (restated)
+    drawPages(addendum, restated.laid, fonts, { ...options, parties: restated.parties }, (n) =>
+      put(marksOn(n, input.marks)),
+    )
+  else
+    for (const page of drawnOn) {
+      const { w, h } = shownAs(sent[page - 1]!)
+      addendum.addPage({ size: [w, h], margin: 0 })
+      put(marksOn(page, input.marks))
+    }
+  for (const scan of input.scans ?? []) drawScan(addendum, fonts, scan)
+  drawPages(addendum, input.record, fonts, options, (n) => put(marksOn(n, input.recordMarks)))
   addendum.end()
 
   const drawn = await PDFDocument.load(await bytes, { updateMetadata: false, parseSpeed: ParseSpeeds.Fastest })
-  const { overlays, record } = await untracked(document, async () => {
+  const behind = (input.scans?.length ?? 0) + input.record.pages.length
+  // A page that is redrawn where none was sent comes as a whole, the others as what is laid over.
+  const extra = drawnOn.filter((n) => n > sent.length)
+  const { overlays, added } = await untracked(document, async () => {
     const overlays = await document.embedPdf(
       drawn,
-      marked.map((_, i) => i),
+      drawnOn.flatMap((n, i) => (n <= sent.length ? [i] : [])),
     )
     for (const overlay of overlays) await overlay.embed()
-    const record = await document.copyPages(
-      drawn,
-      input.record.pages.map((_, i) => marked.length + i),
-    )
-    return { overlays, record }
+    const added = await document.copyPages(drawn, [
+      ...drawnOn.flatMap((n, i) => (n > sent.length ? [i] : [])),
+      ...Array.from({ length: behind }, (_, i) => drawnOn.length + i),
+    ])
+    return { overlays, added }
   })
-  marked.forEach((page, i) => layOver(pages[page - 1]!, overlays[i]!))
-  for (const page of record) document.addPage(page)
+  overlays.forEach((overlay, i) => {
+    const page = sent[drawnOn[i]! - 1]!
+    if (restated) empty(page)
+    else if (input.foreign) enclose(page)
+    layOver(page, overlay)
+  })
+  if (restated) for (let n = sent.length; n > restated.laid.pages.length; n -= 1) document.removePage(n - 1)
+  added.forEach((page, i) => (i < extra.length ? document.insertPage(extra[i]! - 1, page) : document.addPage(page)))
   addSignatureField(document, input)
   return document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
+}
+
+/** A scan on a page of its own, as large as fits under its caption. */
+function drawScan(doc: Pdf, fonts: FontSet, { picture, caption }: ScanPage): void {
+  const [width, height, edge] = [595.28, 841.89, 42]
+  doc.addPage({ size: [width, height], margin: 0 })
+  setFont(doc, fonts, 'sans', 9)
+  doc.fillColor(INK).text(caption, edge, edge, { lineBreak: false, baseline: 'alphabetic' })
+  const fit: [number, number] = [width - 2 * edge, height - 2 * edge - 16]
+  doc.image(picture.slice().buffer as ArrayBuffer, edge, edge + 10, { fit, align: 'center' })
 }
 
 /**

@@ -354,7 +354,9 @@ export function apply(state: RoundState, event: RoundEvent, at: string): RoundSt
         ...state,
         paused: null,
         people: state.people.map((p) =>
-          signsAgain(p, event.again) ? { ...p, status: 'not yet' as const, again: true, doneAt: null } : p,
+          signsAgain(p, event.again)
+            ? { ...p, status: 'not yet' as const, again: true, onPaper: false, doneAt: null }
+            : p,
         ),
       }
     case 'extended':

@@ -2,7 +2,7 @@ import { Piscina } from 'piscina'
 import { join } from 'node:path'
 import { useConfig } from '../config'
 import { Problem } from '../problem'
-import type { MarkedTask, RenderTask, Rendered, SealTask } from '../worker/index'
+import type { MarkedTask, RenderTask, Rendered, SealAnswer, SealTask } from '../worker/index'
 import type { SeenDocument } from '../worker/documents'
 import type { PictureInfo } from '../worker/pictures'
 import type { Answer } from '../worker/refused'
@@ -29,7 +29,7 @@ const run = <T>(name: string, task: unknown) =>
 /** Layout and drawing of a merged paper, in a worker thread. */
 export const renderPaper = (task: RenderTask): Promise<Rendered> => run('render', task)
 /** Marks, signing record and signature put to the bytes that were sent, in a worker thread. */
-export const sealInWorker = (task: SealTask): Promise<Uint8Array> => run('sealPaper', task)
+export const sealInWorker = (task: SealTask): Promise<SealAnswer> => run('sealPaper', task)
 export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
 export const docxInWorker = (document: PaperDocument): Promise<Uint8Array> => run('docx', { document })
@@ -107,6 +107,7 @@ export const inspectInWorker = (task: { pictures: string[]; most: number }) =>
   read<(PictureInfo | { refused: string })[]>('inspectPictures', task, PICTURE_MS)
 export const signaturePictureInWorker = (bytes: Uint8Array) =>
   read<{ png: Uint8Array; width: number; height: number }>('signaturePicture', { bytes }, PICTURE_MS)
+export const scanPicturesInWorker = (bytes: Uint8Array) => read<Uint8Array[]>('scanPictures', { bytes })
 export const readDocumentInWorker = (bytes: Uint8Array, year: number) =>
   read<SeenDocument>('readDocument', { bytes, year }, PICTURE_MS)
 export const looksTakenInWorker = (bytes: Uint8Array) => read<boolean>('looksTaken', { bytes }, PICTURE_MS)

@@ -6,8 +6,11 @@ import { Refused } from './refused'
 
 export interface PictureInfo {
   kind: 'png' | 'jpeg'
+  /** As it is seen: a photograph taken sideways is taller than its rows are long. */
   width: number
   height: number
+  /** How the camera was held, 1 to 8 (Exif, tag 274). */
+  orientation: number
 }
 
 /** The most pixels that are unpacked at all. */
@@ -22,6 +25,7 @@ const CHANNELS: Record<number, number> = { 0: 1, 2: 3, 3: 1, 4: 2, 6: 4 }
 
 const MAGIC = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 const no = (message: string, why: string): Refused => new Refused(message, why)
+const CUT = 'This picture ends in its middle: it was cut off when it was sent or saved. Ask for it again.'
 const DAMAGED = 'This picture is damaged and can’t be read to its end.'
 
 /**
@@ -45,7 +49,9 @@ export function inspect(bytes: Uint8Array, most = PIXELS_MAX): PictureInfo {
   if (width * height > most)
     throw no(`This picture has more than ${most / 1_000_000} million pixels. Make it smaller first.`, 'too-large')
   if (type === 'png') inspectPng(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength))
-  return { kind: type === 'png' ? 'png' : 'jpeg', width, height }
+  const orientation = type === 'jpg' ? (size.orientation ?? 1) : 1
+  const [w, h] = orientation > 4 ? [height, width] : [width, height]
+  return { kind: type === 'png' ? 'png' : 'jpeg', width: w, height: h, orientation }
 }
 
 /** Walks the chunks of a PNG (ISO/IEC 15948, 5 and 11) without believing what they say. */
@@ -113,15 +119,18 @@ function insistSmall(type: string, body: Buffer): void {
 function inspectJpeg(bytes: Uint8Array): void {
   let frames = 0
   let scans = 0
-  for (let i = 2; i + 3 < bytes.length; i += 1) {
+  let ended = false
+  for (let i = 2; i + 1 < bytes.length; i += 1) {
     if (bytes[i] !== 0xff) continue
     const marker = bytes[i + 1]!
     if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) frames += 1
     if (marker === 0xda) scans += 1
+    if (marker === 0xd9) ended = true
     // A segment is passed over by its length, so that a thumbnail in it counts for nothing; a scan is read through.
     if (marker === 0xff || marker === 0 || (marker >= 0xd0 && marker <= 0xd9)) continue
-    i += 1 + ((bytes[i + 2]! << 8) | bytes[i + 3]!)
+    i += 1 + (((bytes[i + 2] ?? 0) << 8) | (bytes[i + 3] ?? 0))
   }
+  if (!ended) throw no(CUT, 'cut-off')
   if (frames > 1) throw no('This picture says twice how large it is. Save it anew.', 'two-headers')
   if (scans > SCANS_MAX)
     throw no('This picture is made of more scans than anybody could wait for. Save it anew.', 'bomb')
@@ -140,13 +149,41 @@ function insistWhole(bytes: Uint8Array, most?: number): PictureInfo {
   return info
 }
 
-/** The pixels of a PNG or JPEG. */
+interface Pixels {
+  width: number
+  height: number
+  data: Uint8Array
+}
+/** Pixels as they are seen, by how the camera was held. */
+function upright(pixels: Pixels, orientation: number): Pixels {
+  if (orientation <= 1 || orientation > 8) return pixels
+  const { width: w, height: h } = pixels
+  const turned = orientation > 4
+  const width = turned ? h : w
+  const height = turned ? w : h
+  const from = new Uint32Array(pixels.data.buffer, pixels.data.byteOffset, w * h)
+  const to = new Uint32Array(w * h)
+  const mirrored = [2, 3, 6, 7].includes(orientation)
+  const flipped = [3, 4, 7, 8].includes(orientation)
+  for (let r = 0; r < h; r += 1)
+    for (let c = 0; c < w; c += 1) {
+      const x = turned ? r : c
+      const y = turned ? c : r
+      to[(flipped ? height - 1 - y : y) * width + (mirrored ? width - 1 - x : x)] = from[r * w + c]!
+    }
+  return { width, height, data: new Uint8Array(to.buffer) }
+}
+
+/** The pixels of a PNG or JPEG, as it is seen. */
 export function pixelsOf(bytes: Uint8Array): { width: number; height: number; data: Uint8Array } {
-  const { kind } = inspect(bytes)
+  const { kind, orientation } = inspect(bytes)
   try {
     return kind === 'png'
       ? PNG.sync.read(Buffer.from(bytes))
-      : jpeg.decode(bytes, { maxResolutionInMP: 24, maxMemoryUsageInMB: 400, useTArray: true, formatAsRGBA: true })
+      : upright(
+          jpeg.decode(bytes, { maxResolutionInMP: 24, maxMemoryUsageInMB: 400, useTArray: true, formatAsRGBA: true }),
+          orientation,
+        )
   } catch {
     throw no(DAMAGED, 'damaged')
   }
@@ -171,7 +208,9 @@ export function signatureFrom(bytes: Uint8Array): { png: Uint8Array; width: numb
   const { kind } = inspect(bytes, 4_000_000)
   if (kind !== 'png') throw no('This is not a picture of a signature. Give a photograph of it.', 'kind')
   const picture = PNG.sync.read(Buffer.from(bytes))
-  if (!picture.data.some((v, i) => i % 4 === 3 && v > 40))
+  // Ink that is as light as paper can't be seen on it.
+  const inked = (i: number) => picture.data[i + 3]! > 40 && Math.min(...picture.data.subarray(i, i + 3)) < 190
+  if (!Array.from({ length: picture.width * picture.height }, (_, n) => n * 4).some(inked))
     throw no('There is no writing to be found in this picture.', 'empty')
   const { width, height } = picture
   return { png: new Uint8Array(PNG.sync.write(picture)), width, height }

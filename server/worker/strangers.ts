@@ -6,6 +6,7 @@ import { findInPdf, textInPdf } from './blanks'
 import * as documents from './documents'
 import { readParts } from './parts'
 import { type PictureInfo, inspect, pictureIn, signatureFrom } from './pictures'
+import { picturesOfScan } from './scans'
 import { Refused, answering } from './refused'
 
 /**
@@ -68,8 +69,8 @@ export const takeInFile = answering(
 
 async function asPage(bytes: Uint8Array, kind: 'png' | 'jpeg'): Promise<Uint8Array> {
   // A JPEG goes onto its page as it is; a PNG is unpacked for it.
-  inspect(bytes, kind === 'png' ? PNG_PIXELS : JPEG_PIXELS)
-  return pictureToPdf(bytes, kind)
+  const { orientation } = inspect(bytes, kind === 'png' ? PNG_PIXELS : JPEG_PIXELS)
+  return pictureToPdf(bytes, kind, orientation)
 }
 
 export const assemblePages = answering(({ files, pages }: { files: Uint8Array[]; pages: PageOf[] }) =>
@@ -84,5 +85,6 @@ export const inspectPictures = answering(
     pictures.map((src) => pictureIn(src, most)),
 )
 export const signaturePicture = answering(({ bytes }: { bytes: Uint8Array }) => signatureFrom(bytes))
+export const scanPictures = answering(({ bytes }: { bytes: Uint8Array }) => picturesOfScan(bytes, inflate))
 export const readDocument = answering(documents.readDocument)
 export const looksTaken = answering(documents.looksTaken)

@@ -85,6 +85,10 @@ export const instantIn = (language: Language, instant: string, timeZone: string)
     }).format(new Date(instant)),
   )
 
+/** What somebody agrees to who signs electronically, word for word as it is shown and kept. */
+export const consentWords = (says: Says, email: string): string =>
+  `${says('consent')} ${says('consentWithdraw', { email })}`
+
 /** A deadline as whoever is asked reads it; English says the year only when it isn't `today`'s. */
 export const deadlineIn = (language: Language, at: string, timeZone: string, today: string): string =>
   language === 'en' ? formatInstant(at, timeZone, today) : instantIn(language, at, timeZone)

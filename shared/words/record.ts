@@ -2,6 +2,14 @@ import type { Language } from '../../core/rounds/plan'
 
 /** The words of the signing record. `{x}` stands for what is put in. */
 const en = {
+  signedByHand: 'signed by hand, {day}',
+  taken: 'taken',
+  leftOut: 'left out',
+  quantityOf: '{line}, quantity',
+  scanOf: 'Signed on paper by {name} on {day}: the scan',
+  eAskedByLink: 'asked by a link that was handed over',
+  eAskedMember: 'asked as a member of the business',
+  'on their phone': 'on their phone',
   title: 'Signing record',
   footer: 'Signing record of “{paper}” · page',
   of: 'of',
@@ -76,6 +84,14 @@ const en = {
 export type RecordWords = Record<keyof typeof en, string>
 
 const de: RecordWords = {
+  signedByHand: 'von Hand unterschrieben, {day}',
+  taken: 'genommen',
+  leftOut: 'weggelassen',
+  quantityOf: '{line}, Menge',
+  scanOf: 'Auf Papier unterschrieben von {name} am {day}: der Scan',
+  eAskedByLink: 'gebeten über einen übergebenen Link',
+  eAskedMember: 'gebeten als Mitglied des Betriebs',
+  'on their phone': 'auf dem eigenen Telefon',
   title: 'Unterschriftsprotokoll',
   footer: 'Unterschriftsprotokoll zu „{paper}“ · Seite',
   of: 'von',
@@ -148,6 +164,14 @@ const de: RecordWords = {
   'signed in as a member of the business': 'angemeldet als Mitglied des Betriebs',
 }
 const fr: RecordWords = {
+  signedByHand: 'signé à la main, {day}',
+  taken: 'pris',
+  leftOut: 'laissé',
+  quantityOf: '{line}, quantité',
+  scanOf: 'Signé sur papier par {name} le {day} : la numérisation',
+  eAskedByLink: 'sollicité par un lien remis',
+  eAskedMember: 'sollicité comme membre de l’entreprise',
+  'on their phone': 'sur son téléphone',
   title: 'Procès-verbal de signature',
   footer: 'Procès-verbal de signature de « {paper} » · page',
   of: 'sur',
@@ -220,6 +244,14 @@ const fr: RecordWords = {
   'signed in as a member of the business': 'connecté comme membre de l’entreprise',
 }
 const es: RecordWords = {
+  signedByHand: 'firmado a mano, {day}',
+  taken: 'tomado',
+  leftOut: 'dejado',
+  quantityOf: '{line}, cantidad',
+  scanOf: 'Firmado en papel por {name} el {day}: el escaneo',
+  eAskedByLink: 'invitado por un enlace entregado',
+  eAskedMember: 'invitado como miembro de la empresa',
+  'on their phone': 'en su teléfono',
   title: 'Registro de firma',
   footer: 'Registro de firma de «{paper}» · página',
   of: 'de',
@@ -292,6 +324,14 @@ const es: RecordWords = {
   'signed in as a member of the business': 'con sesión de miembro de la empresa',
 }
 const pt: RecordWords = {
+  signedByHand: 'assinado à mão, {day}',
+  taken: 'incluído',
+  leftOut: 'deixado de fora',
+  quantityOf: '{line}, quantidade',
+  scanOf: 'Assinado em papel por {name} em {day}: a digitalização',
+  eAskedByLink: 'convidado por uma ligação entregue',
+  eAskedMember: 'convidado como membro da empresa',
+  'on their phone': 'no próprio telefone',
   title: 'Registo da assinatura',
   footer: 'Registo da assinatura de «{paper}» · página',
   of: 'de',
@@ -364,6 +404,14 @@ const pt: RecordWords = {
   'signed in as a member of the business': 'com sessão de membro da empresa',
 }
 const pl: RecordWords = {
+  signedByHand: 'podpisano odręcznie, {day}',
+  taken: 'wzięte',
+  leftOut: 'pominięte',
+  quantityOf: '{line}, ilość',
+  scanOf: 'Podpisane na papierze przez {name} dnia {day}: skan',
+  eAskedByLink: 'poproszono przez przekazany link',
+  eAskedMember: 'poproszono jako członka firmy',
+  'on their phone': 'na własnym telefonie',
   title: 'Protokół podpisów',
   footer: 'Protokół podpisów: „{paper}” · strona',
   of: 'z',
@@ -436,6 +484,14 @@ const pl: RecordWords = {
   'signed in as a member of the business': 'po zalogowaniu jako członek firmy',
 }
 const ar: RecordWords = {
+  signedByHand: 'وُقّع باليد، {day}',
+  taken: 'مأخوذ',
+  leftOut: 'متروك',
+  quantityOf: '{line}، الكمية',
+  scanOf: 'وقّعه {name} على الورق في {day}: النسخة الممسوحة',
+  eAskedByLink: 'طُلب منه عبر رابط سُلّم إليه',
+  eAskedMember: 'طُلب منه بصفته عضوًا في المنشأة',
+  'on their phone': 'على هاتفه',
   title: 'سجل التوقيع',
   footer: 'سجل توقيع «{paper}» · صفحة',
   of: 'من',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
+import { consentWords } from '~~/shared/words'
 import { useSays } from './says'
 import { finishLabel, isQuote } from './useSigning'
 
@@ -28,7 +29,7 @@ function finish() {
     </p>
     <label class="consent">
       <input v-model="consent" type="checkbox" />
-      <span>{{ says('consent') }} {{ says('consentWithdraw', { email: view.business.email }) }}</span>
+      <span>{{ consentWords(says, view.business.email) }}</span>
     </label>
     <label v-if="view.further" class="consent">
       <input v-model="further" type="checkbox" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Block, FieldSpec, Inline } from '~~/core/document/model'
+import { tableSays } from '~~/core/merge/table-words'
 import { dayIn } from '~~/shared/words'
 import type { DraftState } from './draft'
 import InlineText from './InlineText'
@@ -46,10 +47,8 @@ const plainWords = (content: Inline[]): string | null => {
       </thead>
       <tbody>
         <tr v-for="s in state.now.value.stages.filter((x) => x.amount > 0)" :key="s.key">
-          <td>
-            <span data-words>{{ s.label }}</span
-            >{{ s.held ? ` (${says('heldReturned')})` : '' }}
-          </td>
+          <td v-if="s.held">{{ `${tableSays(says.language).damage} (${says('heldReturned')})` }}</td>
+          <td v-else data-words>{{ s.label }}</td>
           <td>{{ s.dueOn ? dayIn(says.language, s.dueOn) : says('whenAgreed') }}</td>
           <td class="money">{{ money(s.amount, state.now.value.currency) }}</td>
         </tr>

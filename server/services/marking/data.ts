@@ -1,13 +1,14 @@
-import { asc, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { dayOf } from '../../../core/calendar/dates'
 import type { FieldSpec } from '../../../core/document/model'
 import { type MergeContext, formatValue } from '../../../core/merge/merge'
 import { editContact, editJob } from '../../../shared/jobs'
 import type { DataRow, WriteBackRow } from '../../../shared/marking'
-import { type SignerDraft, attachmentName } from '../../../shared/signing'
+import { markIn, valueIn } from '../../../core/rounds/agreed'
+import { attachmentName } from '../../../shared/signing'
 import { toCsv } from '../../csv'
 import { db, write } from '../../db/client'
-import { paperVersions, roundEvents } from '../../db/schema'
+import { paperVersions } from '../../db/schema'
 import { Problem } from '../../problem'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
@@ -15,7 +16,7 @@ import { changeContact, changeJob } from '../jobs/write'
 import type { OutFile } from '../papers/files'
 import { loadPaper, preparePaper } from '../papers/prepare'
 import { placeOf } from '../rounds/papers'
-import { latestRounds } from '../rounds/state'
+import { agreedFor, latestRounds } from '../rounds/state'
 
 interface Answers {
   fields: FieldSpec[]
@@ -28,28 +29,23 @@ async function answersOf(paperId: string): Promise<Answers> {
   if (!live) throw new Problem('not-now', 'This paper has not been sent; nobody has filled anything yet.')
   const place = await placeOf(live.id, paperId)
   const [version] = await db().select().from(paperVersions).where(eq(paperVersions.id, place!.versionId))
-  const events = await db()
-    .select()
-    .from(roundEvents)
-    .where(eq(roundEvents.roundId, live.id))
-    .orderBy(asc(roundEvents.seq))
   const zone = (await theBusiness()).timeZone
   const fields = [...new Map([...version!.fields].reverse().map((f) => [f.field.key, f.field])).values()].reverse()
   const values = new Map<string, string | boolean>()
   for (const f of fields) if (f.preset) values.set(f.key, f.preset)
-  for (const e of events) {
-    if (e.type !== 'signed') continue
-    const data = e.data as unknown as SignerDraft & { person: string }
-    const party = live.state.people.find((p) => p.id === data.person)?.party
+  for (const given of (await agreedFor(live.id)).given.values())
     for (const f of fields) {
-      if (f.party !== party) continue
-      const value = data.values[f.key]
-      if (f.type === 'signature') values.set(f.key, (data.marks?.[f.key] ?? data.signature) ? `signed ${e.at}` : '')
-      else if (f.type === 'date') values.set(f.key, dayOf(e.at, zone))
+      if (f.party !== given.party) continue
+      const value = valueIn(given, f)
+      const on = given.onPaper ? `on paper, ${given.onPaper.day}` : given.at
+      if (f.type === 'signature') values.set(f.key, given.onPaper || markIn(given, f) ? `signed ${on}` : '')
+      else if (f.type === 'initials' && (given.onPaper || markIn(given, f))) values.set(f.key, `initialled ${on}`)
+      else if (f.type === 'date') values.set(f.key, given.onPaper?.day ?? dayOf(given.at, zone))
       else if (f.type === 'attachment' && typeof value === 'string') values.set(f.key, attachmentName(value))
+      else if (f.type === 'take') values.set(f.key, !!given.taken[f.line!])
+      else if (f.type === 'quantity' && given.quantities[f.line!]) values.set(f.key, given.quantities[f.line!]!)
       else if (value !== undefined) values.set(f.key, value)
     }
-  }
   return { fields, values }
 }
 

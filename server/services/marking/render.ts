@@ -44,6 +44,7 @@ export async function renderTable(
     presets: Readonly<Record<string, string>>
     timeZone: string
   },
+  prove: boolean,
 ): Promise<Rendered> {
   return renderMarked({
     base: await getBlob(marked.sha),
@@ -64,5 +65,6 @@ export async function renderTable(
     author: about.author,
     at: now(),
     pages: marked.pages.length,
+    prove,
   })
 }

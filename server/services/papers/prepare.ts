@@ -100,18 +100,23 @@ export async function preparePaper(paper: Paper, words = true): Promise<Prepared
   }
 }
 
-/** The draft as PDF, as it would be sent now. */
-export async function renderDraft(prepared: Prepared): Promise<Rendered> {
+/** The draft as PDF, as it would be sent now; with `prove`, somebody else's pages are looked at, too. */
+export async function renderDraft(prepared: Prepared, prove = false): Promise<Rendered> {
   const { paper, loaded, context, merged } = prepared
   if (paper.marked)
-    return renderTable(paper.marked, context, {
-      title: merged.document.title,
-      language: merged.document.language,
-      author: loaded.business.name,
-      parties: merged.document.parties.map((p) => p.key),
-      presets: paper.own.presets,
-      timeZone: loaded.business.timeZone,
-    })
+    return renderTable(
+      paper.marked,
+      context,
+      {
+        title: merged.document.title,
+        language: merged.document.language,
+        author: loaded.business.name,
+        parties: merged.document.parties.map((p) => p.key),
+        presets: paper.own.presets,
+        timeZone: loaded.business.timeZone,
+      },
+      prove,
+    )
   return renderPaper({
     document: prepared.merged.document,
     figures: prepared.figures,

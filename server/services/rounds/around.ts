@@ -1,11 +1,10 @@
-import { and, eq } from 'drizzle-orm'
 import type { FieldSpec } from '../../../core/document/model'
 import { type Around } from '../../../core/fields/check'
 import { rulesFields } from '../../../core/fields/rules'
 import type { PlacedField } from '../../../core/layout/types'
-import type { SignerDraft } from '../../../shared/signing'
-import { db } from '../../db/client'
-import { roundEvents, type roundPeople } from '../../db/schema'
+import { valuesOf } from '../../../core/rounds/agreed'
+import type { roundPeople } from '../../db/schema'
+import { agreedFor } from './state'
 
 /** Fields of the others that one person's rules and computed values look at, and what those before them filled there. */
 export async function aroundOf(
@@ -25,13 +24,6 @@ export async function aroundOf(
   }
   person.fields.forEach(want)
   if (wanted.size === 0) return { fields: [], values: {} }
-  const signed = await db()
-    .select({ data: roundEvents.data })
-    .from(roundEvents)
-    .where(and(eq(roundEvents.roundId, person.roundId), eq(roundEvents.type, 'signed')))
-  const values: SignerDraft['values'] = {}
-  for (const { data } of signed)
-    for (const [key, value] of Object.entries((data as unknown as SignerDraft).values))
-      if (wanted.has(key)) values[key] = value
-  return { fields: [...wanted].map((k) => all.get(k)!), values }
+  const fields = [...wanted].map((k) => all.get(k)!)
+  return { fields, values: valuesOf(await agreedFor(person.roundId), fields) }
 }

@@ -1,13 +1,15 @@
-import { and, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
+import { valuesOf } from '../../../core/rounds/agreed'
 import { ATTACHMENT, type SignerDraft } from '../../../shared/signing'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
-import { members, paperVersions, roundEvents, roundPapers, type roundPeople, uploads } from '../../db/schema'
+import { members, paperVersions, roundPapers, type roundPeople, uploads } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import type { OutFile } from '../papers/files'
 import type { LinkHolder } from './links'
 import { insistOpen } from './papers'
+import { agreedFor } from './state'
 
 const TYPES: [number[], string][] = [
   [[0x25, 0x50, 0x44, 0x46], 'application/pdf'],
@@ -74,27 +76,24 @@ async function keptMarks(memberId: string): Promise<string[]> {
   return [member?.signature, member?.initials].flatMap((m) => (m?.kind === 'image' ? [m.sha] : []))
 }
 
-/** The files that were given with signatures on a paper, whichever of its round it is. */
+/** The files that stand on a paper: given with signatures that count, whichever of its rounds it is. */
 export async function attachmentsOf(paperId: string): Promise<{ sha: string; name: string }[]> {
-  const where = eq(roundPapers.paperId, paperId)
-  const [signed, versions] = await Promise.all([
-    db()
-      .select({ data: roundEvents.data })
-      .from(roundEvents)
-      .innerJoin(roundPapers, eq(roundPapers.roundId, roundEvents.roundId))
-      .where(and(where, eq(roundEvents.type, 'signed'))),
-    db().select({ fields: paperVersions.fields }).from(paperVersions).where(eq(paperVersions.paperId, paperId)),
-  ])
-  // Only what stands in a field for files of this paper is one: words typed elsewhere may look like it.
-  const keys = new Set(
-    versions.flatMap((v) => v.fields.flatMap(({ field }) => (field.type === 'attachment' ? [field.key] : []))),
-  )
-  return signed
-    .flatMap(({ data }) => Object.entries((data as { values?: Record<string, unknown> }).values ?? {}))
-    .flatMap(([key, value]) => {
-      const match = keys.has(key) && typeof value === 'string' ? ATTACHMENT.exec(value) : null
-      return match ? [{ sha: match[1]!, name: match[2]! }] : []
-    })
+  const places = await db()
+    .select({ roundId: roundPapers.roundId, fields: paperVersions.fields })
+    .from(roundPapers)
+    .innerJoin(paperVersions, eq(paperVersions.id, roundPapers.versionId))
+    .where(eq(roundPapers.paperId, paperId))
+  const out = new Map<string, string>()
+  for (const { roundId, fields } of places) {
+    const agreed = await agreedFor(roundId)
+    // Only what stands in a field for files of this paper is one: words typed elsewhere may look like it.
+    const asked = fields.flatMap(({ field }) => (field.type === 'attachment' ? [field] : []))
+    for (const value of Object.values(valuesOf(agreed, asked))) {
+      const match = typeof value === 'string' ? ATTACHMENT.exec(value) : null
+      if (match) out.set(match[1]!, match[2]!)
+    }
+  }
+  return [...out].map(([sha, name]) => ({ sha, name }))
 }
 
 /** A file that was given with a signature on this paper. */

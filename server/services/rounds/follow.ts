@@ -54,7 +54,9 @@ async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
     SYSTEM,
     { type: 'asked', person: p.id },
     {
-      channel: channels.map((c) => CHANNEL_WORDS[c]).join(' and ') || 'in person',
+      channel:
+        channels.map((c) => CHANNEL_WORDS[c]).join(' and ') ||
+        (person!.memberId ? 'member' : person!.how.reach === 'link' ? 'link' : 'in person'),
       address: channels.map((c) => (c === 'email' ? person!.email : person!.how.phone)).join(' and '),
     },
   )

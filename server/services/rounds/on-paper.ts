@@ -5,6 +5,7 @@ import { today } from '../../clock'
 import { db, write } from '../../db/client'
 import { roundEvents } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
+import { scanPicturesInWorker } from '../../render/pool'
 import { theBusiness } from '../business'
 import { typeOf } from './attachments'
 import type { Actor } from './record'
@@ -26,12 +27,15 @@ export async function signedOnPaper(
       day: 'Choose the day it was signed.',
     })
   const person = await personOf(round, said.person)
+  // What stands in the sealed copy is drawn anew from what is seen: nothing else of the file comes with it.
+  const pictures = await scanPicturesInWorker(scan)
   const sha = await putBlob(scan, type)
+  const pages = await Promise.all(pictures.map((p) => putBlob(new Uint8Array(p), 'image/jpeg')))
   await write(async () => {
     await happen(round, actor, { type: 'on-paper', person: person.id }, `${person.name} signed on paper`, {
       detail: `on ${said.day}, as ${actor.name} says`,
       mark: 'settled',
-      data: { day: said.day, says: actor.name, scan: sha },
+      data: { day: said.day, says: actor.name, scan: sha, pages },
       notable: true,
     })
   })

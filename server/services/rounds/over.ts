@@ -1,17 +1,17 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { eq, inArray } from 'drizzle-orm'
 import { formatMoney } from '../../../core/money/money'
-import { applyChoices, price } from '../../../core/pricing/pricing'
+import { figuresFor } from '../../../core/layout/restate'
 import { instantOf } from '../../../core/calendar/dates'
 import type { RoundStatus } from '../../../core/rounds/rounds'
-import type { SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
 import { write } from '../../db/client'
-import { jobLines, jobs, papers, roundEvents, rounds } from '../../db/schema'
+import { jobLines, jobs, papers, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { note } from '../happenings'
 import { loadJob } from '../jobs/load'
 import { makeJobPaper } from '../papers/papers'
 import { type RoundPaper, papersOf } from './papers'
+import { agreedFor } from './state'
 
 /** What follows when a round ends, or goes on after it had lapsed, in the transaction of the event. */
 export async function whenOver(roundId: string, over: RoundStatus): Promise<void> {
@@ -46,20 +46,11 @@ async function takeAgreedLines(
   contractBeside: boolean,
 ): Promise<void> {
   await write(async (tx) => {
-    const signed = await tx
-      .select()
-      .from(roundEvents)
-      .where(and(eq(roundEvents.roundId, round.id), eq(roundEvents.type, 'signed')))
-      .orderBy(asc(roundEvents.seq))
-    // Whoever the quote is for chooses on it; signed on paper, it is taken as it was sent. What was given last counts.
-    const all = signed.map((e) => e.data as unknown as Pick<SignerDraft, 'taken' | 'quantities'>)
-    const choices = all.findLast((d) => Object.keys(d.taken).length + Object.keys(d.quantities).length > 0) ?? {
-      taken: {},
-      quantities: {},
-    }
-    const figures = version.figures!
-    const { lines } = applyChoices(figures.pricing.lines, choices)
-    const priced = price({ ...figures.pricing, lines })
+    // Whoever the quote is for chooses on it; signed on paper, it is taken as it was sent.
+    const { choices } = await agreedFor(round.id)
+    const figures = figuresFor(version.figures!, choices)
+    const { priced } = figures
+    const { lines } = figures.pricing
     const before = await loadJob(round.jobId)
     await tx.delete(jobLines).where(eq(jobLines.jobId, round.jobId))
     await tx.insert(jobLines).values(lines.map((l, position) => ({ ...l, jobId: round.jobId, position })))
@@ -81,7 +72,7 @@ async function takeAgreedLines(
       paperId: paper.id,
       notable: true,
     })
-    if (before.priced.total !== figures.priced.total)
+    if (before.priced.total !== version.figures!.priced.total)
       await note({
         jobId: round.jobId,
         type: 'changed',

@@ -71,7 +71,7 @@ export async function reviseRound(
         .update(roundPapers)
         .set({ versionId })
         .where(and(eq(roundPapers.roundId, round.id), eq(roundPapers.paperId, paperId)))
-    const again = now.people.filter((p) => acts(p) && p.status === 'done' && !p.onPaper).map((p) => p.id)
+    const again = now.people.filter((p) => acts(p) && p.status === 'done').map((p) => p.id)
     for (const p of people) {
       const signer = now.people.find((s) => s.id === now.people.find((x) => x.id === p.id)?.of)
       const fields = withWitness(fieldsAt(p.party, gathered), p.party, signer?.name)
@@ -120,7 +120,13 @@ function readsTheSame(
   const was = { document: version.document, figures: version.figures }
   return canonical(plain({ document, figures })) === canonical(plain(was))
 }
-const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as Json
+/** Without what is kept only to work with: how a value was printed, and what the stages come from. */
+const plain = (value: unknown) =>
+  JSON.parse(
+    JSON.stringify(value, (key, v: unknown) =>
+      key === 'planned' || (key === 'format' && typeof v === 'string') ? undefined : v,
+    ),
+  ) as Json
 
 /** Who stands for which party, as the versions that are out have it: a place's key is what its parties were called by. */
 function standing(

@@ -1,31 +1,23 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
-import { dayOf, formatDayLong } from '../../../core/calendar/dates'
+import { dayOf } from '../../../core/calendar/dates'
 import { type ChainedEvent, brokenAt } from '../../../core/evidence/chain'
 import { type RecordEvent, type RecordPerson, deviceWords, signingRecord, utc } from '../../../core/evidence/record'
 import { formatDate } from '../../../core/merge/merge'
-import { totalText } from '../../../core/layout/expand'
+import { type PaperFigures, totalText } from '../../../core/layout/expand'
+import { changes, figuresFor, restate } from '../../../core/layout/restate'
 import type { Mark, PlacedMark } from '../../../core/pdf/marks'
+import type { ScanPage } from '../../../core/pdf/seal'
 import type { PlacedField } from '../../../core/layout/types'
-import { applyChoices, price } from '../../../core/pricing/pricing'
+import { type Agreed, type StandingGiven, markIn, valueIn } from '../../../core/rounds/agreed'
 import { titlesOf } from '../../../shared/papers'
-import { type SignatureMark, type SignerDraft, attachmentName } from '../../../shared/signing'
+import { type SignatureMark, attachmentName } from '../../../shared/signing'
 import type { Language } from '../../../core/rounds/plan'
-import { fill } from '../../../shared/words'
-import { RECORD_WORDS, type RecordWords } from '../../../shared/words/record'
+import { RECORD_WORDS } from '../../../shared/words/record'
 import { getBlob, putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { decrypt, encrypt } from '../../crypt'
 import { db, write } from '../../db/client'
-import {
-  jobs,
-  type paperVersions,
-  papers,
-  roundEvents,
-  roundPapers,
-  roundPeople,
-  rounds,
-  sealingKeys,
-} from '../../db/schema'
+import { jobs, papers, roundEvents, roundPapers, roundPeople, rounds, sealingKeys } from '../../db/schema'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { makeKeyInWorker, sealInWorker } from '../../render/pool'
@@ -33,17 +25,12 @@ import type { SigningKey } from '../../../core/evidence/certificate'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
-import type { PersonState } from '../../../core/rounds/rounds'
 import { type RoundPaper, papersOf } from './papers'
+import { type RecordSays, askedWords, channelIn, happenedWords, recordLanguage, recordSays } from './recorded'
 import { SYSTEM, record } from './record'
-import { roundState } from './state'
+import { agreedFor, roundState } from './state'
 
-type SignedData = Pick<SignerDraft, 'values' | 'taken' | 'quantities' | 'signature'> &
-  Partial<Pick<SignerDraft, 'initials' | 'marks'>> & {
-    person: string
-    consent: { words: string; further?: string }
-    channel: string
-  }
+type Given = StandingGiven<SignatureMark>
 /** Pictures of signatures by their hash, read before anything is drawn. */
 type Pictures = Map<string, Uint8Array>
 
@@ -83,160 +70,45 @@ export async function chainOf(roundId: string): Promise<ChainedEvent[]> {
 }
 
 /** A day as its place wants it: in words, or in figures where they fit better. */
-function dayText(day: string, { field, w }: PlacedField): string {
-  if (field.format?.kind === 'day-order') return formatDate(day, field.format.order)
-  return w < 70 ? formatDate(day, 'dmy') : formatDayLong(day)
+function dayText(day: string, { field, w }: PlacedField, language: string): string {
+  if (field.format?.kind === 'day-order') return formatDate(day, field.format.order, language)
+  return formatDate(day, w < 70 ? 'dmy' : 'long', language)
 }
 
-function markFor(
-  at: PlacedField,
-  signed: SignedData,
-  signedAt: string,
-  timeZone: string,
-  figures: (typeof paperVersions.$inferSelect)['figures'],
-  pictures: Pictures,
-): Mark | null {
+/** What is visible of a text: marks of direction and joiners alone show nothing. */
+const seenOf = (text: string): string => (/[^\p{C}\p{Z}\u115f\u1160\u3164\uffa0\u2800]/u.test(text) ? text.trim() : '')
+
+function markFor(at: PlacedField, given: Given, about: Sealing, figures: PaperFigures | null): Mark | null {
   const { field } = at
-  const value = signed.values[field.key]
-  const drawn = (mark: SignatureMark | null | undefined): Mark | null => {
-    if (!mark) return null
-    if (mark.kind !== 'image') return { kind: 'signature', signature: mark }
-    return { kind: 'signature', signature: { ...mark, png: pictures.get(mark.sha)! } }
-  }
+  const { onPaper } = given
+  const value = valueIn(given, field)
+  const text = typeof value === 'string' ? seenOf(value) : ''
+  const mark = markIn(given, field)
+  if (mark?.kind === 'image') return { kind: 'signature', signature: { ...mark, png: about.pictures.get(mark.sha)! } }
+  if (mark) return { kind: 'signature', signature: mark }
+  const line = figures?.pricing.lines.find((l) => l.key === field.line)
   switch (field.type) {
     case 'signature':
-      return drawn(signed.marks?.[field.key] ?? signed.signature)
-    case 'initials': {
-      const mark = drawn(signed.marks?.[field.key] ?? signed.initials)
-      if (mark) return mark
-      return typeof value === 'string' && value.trim() ? { kind: 'text', text: value.trim() } : null
-    }
+      return onPaper ? { kind: 'text', text: about.say('signedByHand', { day: onPaper.day }) } : null
+    case 'initials':
+      return text ? { kind: 'text', text } : null
     case 'date':
-      return { kind: 'text', text: dayText(dayOf(signedAt, timeZone), at) }
+      return { kind: 'text', text: dayText(onPaper?.day ?? dayOf(given.at, about.timeZone), at, about.paperLanguage) }
     case 'day':
-      return typeof value === 'string' && value ? { kind: 'text', text: dayText(value, at) } : null
+      return text ? { kind: 'text', text: dayText(text, at, about.paperLanguage) } : null
     case 'attachment':
-      return typeof value === 'string' && value ? { kind: 'text', text: attachmentName(value) } : null
+      return text ? { kind: 'text', text: attachmentName(text) } : null
     case 'tick':
       return value === true ? { kind: 'tick' } : null
-    case 'take': {
-      const line = figures?.pricing.lines.find((l) => l.key === field.line)
-      return (signed.taken[field.line!] ?? line?.chosen) ? { kind: 'tick' } : null
-    }
-    case 'quantity': {
-      const line = figures?.pricing.lines.find((l) => l.key === field.line)
-      const quantity = signed.quantities[field.line!] ?? line?.quantity
-      return quantity ? { kind: 'text', text: quantity } : null
-    }
+    case 'take':
+      return line?.chosen ? { kind: 'tick' } : null
+    case 'quantity':
+      return line ? { kind: 'text', text: line.quantity } : null
     case 'agreed-total':
-      return figures
-        ? {
-            kind: 'text',
-            text: totalText(
-              price({ ...figures.pricing, lines: applyChoices(figures.pricing.lines, signed).lines }),
-              figures.currency,
-            ),
-          }
-        : null
+      return figures ? { kind: 'text', text: totalText(figures.priced, figures.currency, about.paperLanguage) } : null
     default:
-      return typeof value === 'string' && value.trim()
-        ? { kind: 'text', text: value.trim(), ...(at.size ? { size: at.size } : {}) }
-        : null
+      return text ? { kind: 'text', text, ...(at.size ? { size: at.size } : {}) } : null
   }
-}
-
-function words(e: ChainedEvent, nameOf: (id: unknown) => string, say: RecordSays): string {
-  const data = e.data as Record<string, unknown>
-  const by = data.by as { name?: string } | undefined
-  const text = (v: unknown, most = 100) => String(v ?? '').slice(0, most)
-  const about = { name: nameOf(data.person), new: text(by?.name), address: text(data.address, 80) }
-  switch (e.type) {
-    case 'sent': {
-      const checks = (data.checks as { type: string; name: string }[] | undefined) ?? []
-      const names = checks.filter((c) => c.type === 'passed').map((c) => c.name)
-      const subject = text(data.subject)
-      return names.length
-        ? say('eSentChecked', { subject, names: names.join(` ${say('and')} `) })
-        : say('eSent', { subject })
-    }
-    case 'delivered':
-      return say('eDelivered', about)
-    case 'bounced':
-      return say('eBounced', { ...about, reason: text(data.reason) })
-    case 'proved':
-      return say('eProved', { how: text(data.how) })
-    case 'proof-failed':
-      return say('eProofFailed', { how: text(data.how) })
-    case 'closed':
-      return say('eClosed')
-    case 'reopened':
-      return say('eReopened', about)
-    case 'corrected':
-      return say('eCorrected', about)
-    case 'replaced':
-      return say('eReplaced', about)
-    case 'passed-on':
-      return say('ePassedOn', about)
-    case 'reordered':
-      return say('eReordered')
-    case 'added':
-      return say('eAdded', about)
-    case 'copied':
-      return say('eCopied', about)
-    case 'paused':
-      return say('ePaused')
-    case 'resumed':
-      return say('eResumed')
-    case 'extended':
-      return data.lapsesAt ? say('eExtended', { at: utc(text(data.lapsesAt)) }) : say('eNoDeadline')
-    case 'revised':
-      return say('eRevised', { why: text(data.why) || '–' })
-    case 'on-paper':
-      return say('eOnPaper', { ...about, day: text(data.day), scan: text(data.scan, 64) })
-    case 'answered':
-      return say('eAnswered', about)
-    case 'asked':
-      return data.address ? say('eAsked', { ...about, channel: channelIn(say, data.channel) }) : say('eAskedInPerson')
-    case 'opened':
-      return say('eOpened')
-    case 'signed': {
-      const channel = channelIn(say, data.channel)
-      return data.host ? say('eSignedHosted', { channel, host: text(data.host) }) : say('eSigned', { channel })
-    }
-    case 'shown':
-      return say('eShown', { ...about, to: text(data.to) })
-    case 'nudged':
-      return say('eNudged', about)
-    case 'question':
-      return say('eQuestion')
-    default:
-      return e.type
-  }
-}
-
-type RecordSays = (key: keyof RecordWords, args?: Record<string, string>) => string
-const saysIn =
-  (language: Language): RecordSays =>
-  (key, args) =>
-    fill(RECORD_WORDS[language][key], args)
-
-/** A way somebody was reached, or signed, as the chain has it in English, in the record's language. */
-function channelIn(say: RecordSays, channel: unknown): string {
-  const one = (c: string) => (Object.hasOwn(RECORD_WORDS.en, c) ? say(c as keyof RecordWords) : c)
-  return String(channel ?? '')
-    .split(' and ')
-    .map(one)
-    .join(` ${say('and')} `)
-}
-
-/** The language the record is written in: that of whoever signed from outside, where it is one for all; English otherwise. */
-function recordLanguage(events: readonly ChainedEvent[]): Language {
-  const used = new Set(
-    events
-      .filter((e) => e.type === 'signed' && (e.actor as { kind?: string }).kind === 'person')
-      .map((e) => (e.data as { language?: Language }).language ?? 'en'),
-  )
-  return used.size === 1 ? [...used][0]! : 'en'
 }
 
 /** What a sealed copy is called: the paper's title, the job, `signed`, and the day the last person signed. */
@@ -256,75 +128,104 @@ export async function sealedName(roundId: string, paperId: string): Promise<stri
   )
 }
 
-/** What one person put on one paper of the round, for its marks and its record. */
-interface Given {
-  marks: PlacedMark[]
-  person: RecordPerson
-}
 interface Sealing {
   say: RecordSays
-  events: ChainedEvent[]
+  language: Language
+  paperLanguage: string
+  events: readonly ChainedEvent[]
+  agreed: Agreed<SignatureMark>
   timeZone: string
   pictures: Pictures
 }
+type Person = typeof roundPeople.$inferSelect
 
-function givenBy(
-  p: typeof roundPeople.$inferSelect,
-  state: PersonState,
-  { version }: RoundPaper,
-  { events, timeZone, pictures, say }: Sealing,
-): Given {
-  const about = (type: string) =>
-    events.findLast((e) => e.type === type && (e.data as { person?: string }).person === p.id)
-  const event = about('signed')
-  const data = event?.data as unknown as SignedData | undefined
-  const marks: PlacedMark[] = []
-  const given: RecordPerson['given'] = []
-  if (data) {
-    for (const at of version.fields)
-      if (at.field.party === p.party) {
-        const mark = markFor(at, data, event!.at, timeZone, version.figures, pictures)
-        if (mark) marks.push({ at, mark })
-      }
-    const here = new Set(version.fields.map((at) => at.field.key))
-    for (const f of p.fields) {
-      // A witness's own statement stands on no paper, only in the record.
-      const value = here.has(f.key) || p.part === 'witness' ? data.values[f.key] : undefined
-      if (value !== undefined && value !== '')
-        given.push({ label: f.label, value: value === true ? say('yes') : value === false ? say('no') : value })
-    }
-    for (const l of version.figures?.open ? version.figures.pricing.lines : []) {
-      if (Object.hasOwn(data.taken, l.key))
-        given.push({ label: l.description, value: data.taken[l.key] ? 'taken' : 'left out' })
-      if (Object.hasOwn(data.quantities, l.key))
-        given.push({ label: `${l.description}, quantity`, value: `${data.quantities[l.key]} ${l.unit}`.trim() })
-    }
+/** What one person put on one paper, at its places; nothing of whoever has been replaced or has to sign again. */
+function marksOf(p: Person, { version }: RoundPaper, figures: PaperFigures | null, about: Sealing): PlacedMark[] {
+  const given = about.agreed.given.get(p.id)
+  if (!given) return []
+  return version.fields.flatMap((at) => {
+    const mark = at.field.party === p.party ? markFor(at, given, about, figures) : null
+    return mark ? [{ at, mark }] : []
+  })
+}
+
+/** The key of the place in the record where a signature stands that has none on the paper. */
+const recordPlace = (person: string) => `record-${person}`
+
+/** One person as the record of one paper has them. */
+function recordedPerson(p: Person, { version }: RoundPaper, about: Sealing): RecordPerson {
+  const { agreed, events, say } = about
+  const state = agreed.state.people.find((x) => x.id === p.id)!
+  const given = agreed.given.get(p.id)
+  const last = (type: string) =>
+    events.findLast((e) => e.type === type && (e.data as { person?: string }).person === p.id)?.data as
+      Record<string, string> | undefined
+  const answers: RecordPerson['given'] = []
+  const here = new Set(version.fields.map((at) => at.field.key))
+  for (const f of given ? p.fields : []) {
+    // A witness's own statement stands on no paper, only in the record.
+    const value = here.has(f.key) || p.part === 'witness' ? valueIn(given!, f) : undefined
+    if (value !== undefined && value !== '')
+      answers.push({ label: f.label, value: value === true ? say('yes') : value === false ? say('no') : value })
   }
-  const onPaper = state.onPaper ? (about('on-paper')?.data as { day: string; says: string } | undefined) : undefined
-  const proved = about('proved')?.data as { how?: string } | undefined
-  const asked = about('asked')?.data as { channel?: string; address?: string } | undefined
+  for (const l of given && version.figures?.open ? version.figures.pricing.lines : []) {
+    if (Object.hasOwn(given!.taken, l.key))
+      answers.push({ label: l.description, value: say(given!.taken[l.key] ? 'taken' : 'leftOut') })
+    if (Object.hasOwn(given!.quantities, l.key))
+      answers.push({
+        label: say('quantityOf', { line: l.description }),
+        value: `${given!.quantities[l.key]} ${l.unit}`.trim(),
+      })
+  }
+  const asked = last('asked')
+  const how = last('proved')?.how
   const reached = asked?.address
     ? say('reached', { channel: channelIn(say, asked.channel), address: asked.address })
-    : say('askedInPerson')
+    : capital(askedWords(say, asked?.channel))
   const PART = { sign: say('signs'), witness: say('witnesses'), copy: say('getsCopy') }
   return {
-    marks,
-    person: {
-      name: p.name,
-      part: state.status === 'replaced' ? say('wasReplaced') : PART[p.part],
-      reached: onPaper
-        ? say('onPaper', { day: onPaper.day, name: onPaper.says })
-        : `${reached}${proved?.how ? `. ${say('provedBy', { how: proved.how })}` : ''}`,
-      signedAt: event?.at ?? null,
-      consent: data ? [data.consent.words, data.consent.further].filter(Boolean).join(' ') : null,
-      given,
-    },
+    name: p.name,
+    part: state.status === 'replaced' ? say('wasReplaced') : PART[p.part],
+    reached: given?.onPaper
+      ? say('onPaper', { day: given.onPaper.day, name: given.onPaper.says })
+      : `${reached}${how ? `. ${say('provedBy', { how })}` : ''}`,
+    signedAt: given && !given.onPaper ? given.at : null,
+    consent: given?.consent ? [given.consent.words, given.consent.further].filter(Boolean).join(' ') : null,
+    given: answers,
+    ...(given?.signature && !version.fields.some((f) => f.field.party === p.party && f.field.type === 'signature')
+      ? { signature: recordPlace(p.id) }
+      : {}),
   }
+}
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+
+/** Marks of those whose signature has no place on the paper: a witness's stands where the record names them. */
+function recordMarks(people: readonly Person[], { agreed, pictures }: Sealing): Record<string, Mark> {
+  return Object.fromEntries(
+    people.flatMap((p): [string, Mark][] => {
+      const mark = agreed.given.get(p.id)?.signature
+      if (!mark) return []
+      const signature = mark.kind === 'image' ? { ...mark, png: pictures.get(mark.sha)! } : mark
+      return [[recordPlace(p.id), { kind: 'signature', signature }]]
+    }),
+  )
+}
+
+/** The pages of scans of what was signed by hand. */
+async function scansIn(people: readonly Person[], { agreed, say }: Sealing): Promise<ScanPage[]> {
+  const out: ScanPage[] = []
+  for (const p of people) {
+    const onPaper = agreed.given.get(p.id)?.onPaper
+    for (const sha of onPaper?.pages ?? [])
+      out.push({ picture: await getBlob(sha), caption: say('scanOf', { name: p.name, day: onPaper!.day }) })
+  }
+  return out
 }
 
 /** Seals a round that everybody has signed, each of its papers, once in effect, and sends each person their copies. */
 export async function sealRound(roundId: string): Promise<void> {
-  const state = await roundState(roundId)
+  const agreed = await agreedFor(roundId)
+  const { state, choices } = agreed
   if (state.status !== 'signed' || state.sealed) return
   const [round] = await db().select().from(rounds).where(eq(rounds.id, roundId))
   const list = await papersOf(roundId)
@@ -335,17 +236,17 @@ export async function sealRound(roundId: string): Promise<void> {
   const broken = brokenAt(events)
   if (broken) throw new Error(`The round's chain is broken at event ${broken.seq}: ${broken.reason}`)
   const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
-  const pictures = await picturesIn(events)
   const language = recordLanguage(events)
-  const say = saysIn(language)
+  const say = recordSays(language)
+  const about = { say, language, events, agreed, timeZone: business.timeZone, pictures: await picturesIn(agreed) }
   const happened: RecordEvent[] = events.map((e) => {
     const actor = e.actor as unknown as { name: string; ip: string; device: string; kind: string }
-    const about = (e.data as { person?: unknown }).person
+    const concerns = (e.data as { person?: unknown }).person
     const isAbout = ['asked', 'nudged', 'delivered', 'bounced', 'closed'].includes(e.type)
     return {
       at: e.at,
-      who: isAbout ? nameOf(about) : actor.name,
-      what: words(e, nameOf, say),
+      who: isAbout ? nameOf(concerns) : actor.name,
+      what: happenedWords(e, nameOf, say),
       ip: isAbout ? '' : actor.ip,
       device: isAbout || !actor.device ? '' : deviceWords(actor.device),
     }
@@ -355,17 +256,19 @@ export async function sealRound(roundId: string): Promise<void> {
   for (const each of list) {
     const { version, paper } = each
     const concerned = people.filter((p) => p.how.papers === null || p.how.papers.includes(paper.id))
-    const given = concerned.map((p) =>
-      givenBy(
-        p,
-        state.people.find((x) => x.id === p.id)!,
-        each,
-        { events, timeZone: business.timeZone, pictures, say },
-      ),
-    )
-    const sealed = await sealInWorker({
+    const sealing: Sealing = { ...about, paperLanguage: version.document.language }
+    const figures = version.figures && figuresFor(version.figures, choices)
+    const restated =
+      figures && !paper.marked && changes(version.figures!, figures)
+        ? { document: restate(version.document, figures), figures: { ...figures, accepted: true } }
+        : null
+    const answer = await sealInWorker({
       sent: await getBlob(version.pdfSha),
-      marks: given.flatMap((g) => g.marks),
+      foreign: !!paper.marked,
+      marks: concerned.flatMap((p) => marksOf(p, each, figures, sealing)),
+      ...(restated ? { restated } : {}),
+      scans: await scansIn(concerned, sealing),
+      recordMarks: recordMarks(concerned, sealing),
       title: version.document.title,
       language: version.document.language,
       author: business.legalName,
@@ -382,11 +285,12 @@ export async function sealRound(roundId: string): Promise<void> {
         sentSha: version.pdfSha,
         pages: version.pages,
         lastHash: events.at(-1)!.hash,
-        people: given.map((g) => g.person),
+        people: concerned.map((p) => recordedPerson(p, each, sealing)),
         events: happened,
       }),
     })
-    shas.set(paper.id, await putBlob(sealed, 'application/pdf'))
+    if ('unproved' in answer) return tellUnproved(round!, paper, answer.unproved)
+    shas.set(paper.id, await putBlob(answer.sealed, 'application/pdf'))
   }
   await write(async (tx) => {
     if ((await roundState(roundId)).sealed) return
@@ -424,14 +328,29 @@ export async function sealRound(roundId: string): Promise<void> {
   })
 }
 
-/** The pictures of signatures that were given, by their hash. */
-async function picturesIn(events: readonly ChainedEvent[]): Promise<Pictures> {
+/** What was signed can't be shown as it was signed: nothing is sealed, and the owner is told what to do. */
+async function tellUnproved(round: typeof rounds.$inferSelect, paper: RoundPaper['paper'], why: string): Promise<void> {
+  const words = `${paper.title} could not be sealed`
+  const detail = `${why} Everything that was given is kept. Print the file to a new PDF, put it in the place of this one and have it signed again.`
+  await write(async () => {
+    await note({
+      jobId: round.jobId,
+      type: 'unproved',
+      words,
+      detail,
+      mark: 'trouble',
+      paperId: paper.id,
+      notable: true,
+    })
+    await enqueue('mail.owner', `unproved:${round.id}`, { jobId: round.jobId, subject: words, words: detail })
+  })
+}
+
+/** The pictures of signatures that stand, by their hash. */
+async function picturesIn(agreed: Agreed<SignatureMark>): Promise<Pictures> {
   const pictures: Pictures = new Map()
-  for (const e of events) {
-    if (e.type !== 'signed') continue
-    const { signature, initials, marks } = e.data as unknown as SignedData
-    for (const mark of [signature, initials, ...Object.values(marks ?? {})])
+  for (const { signature, initials, marks } of agreed.given.values())
+    for (const mark of [signature, initials, ...Object.values(marks)])
       if (mark?.kind === 'image' && !pictures.has(mark.sha)) pictures.set(mark.sha, await getBlob(mark.sha))
-  }
   return pictures
 }

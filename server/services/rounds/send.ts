@@ -37,7 +37,13 @@ export interface Frozen {
 /** Draws a paper as it would go out now; throws the first thing that stops it. */
 export async function freeze(prepared: Prepared, lapsesAt: string | null): Promise<Frozen> {
   const sheet = await sheetOf(prepared)
-  const rendered = await renderDraft(prepared)
+  const rendered = await renderDraft(prepared, true)
+  const hidden = rendered.unseen?.[0]
+  if (hidden)
+    throw new Problem(
+      'not-now',
+      `On page ${hidden.page} of ${prepared.paper.title}, what stands in “${hidden.label}” can’t be seen. Move it to where the page is light, or print the file to a new PDF and put that in its place. Nothing was sent.`,
+    )
   const stop = (await preflightOf(prepared, sheet, lapsesAt, rendered.overflows)).find((n) => n.severity === 'stop')
   if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
   return { prepared, rendered, pdfSha: await putBlob(rendered.pdf, 'application/pdf') }

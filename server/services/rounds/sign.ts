@@ -8,7 +8,7 @@ import { canonical, wellFormed, type Json } from '../../../core/evidence/canonic
 import { titlesOf } from '../../../shared/papers'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
-import { WORDS } from '../../../shared/words'
+import { consentWords, saysIn } from '../../../shared/words'
 import { db, write } from '../../db/client'
 import { members, roundPapers, roundPeople, rounds, sessions } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
@@ -184,9 +184,11 @@ export async function finishPart(
         signature: draft.signature as unknown as Json,
         signatureSha256: sha256Hex(canonical(draft.signature as unknown as Json)),
         ...extra,
-        consent: consent
-          ? { version: CONSENT.version, words: WORDS[more.language].consent, further: consent }
-          : { version: CONSENT.version, words: WORDS[more.language].consent },
+        consent: {
+          version: CONSENT.version,
+          words: consentWords(saysIn(more.language), business.email),
+          ...(consent ? { further: consent } : {}),
+        },
         channel: CHANNEL[holder.channel],
         ...(await hostOf(holder)),
         language: more.language,

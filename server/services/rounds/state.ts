@@ -1,5 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { type Agreed, agreedOf } from '../../../core/rounds/agreed'
 import { type RoundEvent, type RoundState, fold } from '../../../core/rounds/rounds'
+import type { SignatureMark } from '../../../shared/signing'
 import { db } from '../../db/client'
 import { roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
 
@@ -20,12 +22,21 @@ export function toRoundEvent(row: { at: string; type: string; actor: unknown; da
 
 /** The state of one round, folded from its events. */
 export async function roundState(roundId: string): Promise<RoundState> {
+  return fold(await eventsOf(roundId))
+}
+
+async function eventsOf(roundId: string) {
   const rows = await db()
     .select({ at: roundEvents.at, type: roundEvents.type, actor: roundEvents.actor, data: roundEvents.data })
     .from(roundEvents)
     .where(eq(roundEvents.roundId, roundId))
     .orderBy(asc(roundEvents.seq))
-  return fold(rows.map(toRoundEvent))
+  return rows.map(toRoundEvent)
+}
+
+/** What was agreed in a round as it stands now: the one reading of what people gave. */
+export async function agreedFor(roundId: string): Promise<Agreed<SignatureMark>> {
+  return agreedOf<SignatureMark>(await eventsOf(roundId))
 }
 
 /** The newest round of each paper, by paper id. */

@@ -83,7 +83,7 @@ export async function signerView(
   const readable = mayRead(mine)
   const placed = list.flatMap((p) => p.version.fields)
   const before = readable
-    ? await givenBefore(person.roundId, state, person.id, placed, business.timeZone)
+    ? await givenBefore(person.roundId, person.id, placed, business.timeZone)
     : { given: HIDDEN.given, chosen: HIDDEN.chosen }
   const stage =
     job.agreedOn && client && person.contactId === client.id
