@@ -75,6 +75,7 @@ export default ts.config(
   },
   { files: ['core/**/*.test.ts'], rules: restrict(notFrom('core', ['shared', 'server', 'app', 'demo', 'scripts'])) },
   { files: ['shared/**/*.ts'], rules: restrict(notFrom('shared', above('shared'))) },
-  { files: ['server/**/*.ts'], rules: restrict(notFrom('server', above('server'))) },
+  { files: ['server/**/*.ts'], ignores: ['**/*.test.ts'], rules: restrict(notFrom('server', above('server'))) },
+  { files: ['server/**/*.test.ts'], rules: restrict(notFrom('server', ['app', 'demo', 'scripts'])) },
   { files: ['app/**/*.{ts,vue}'], rules: restrict(notFrom('app', ['server', ...OUTSIDE])) },
 )

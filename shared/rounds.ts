@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { formatDay } from '../core/calendar/dates'
 import type { Minor } from '../core/money/money'
 import {
+  type Language,
   type PlanPaper,
   type PlanProblem,
   type RoundPlan,
@@ -11,8 +11,11 @@ import {
   roundPlan,
 } from '../core/rounds/plan'
 import type { PersonState } from '../core/rounds/rounds'
-import { looked, titlesOf } from './papers'
+import { greeted } from '../core/rounds/greeting'
+import { looked } from './papers'
 import { line, prose, requiredLine } from './text'
+import { weekdayIn } from './words'
+import { messageSays, titlesIn } from './words/messages'
 
 const recordId = z.string().min(1).max(60)
 /** A plan as the page has it; `version` is what it was based on. */
@@ -41,10 +44,15 @@ export interface CheckView {
 export interface PlanView {
   plan: RoundPlan
   version: number
-  papers: (PlanPaper & { kind: string })[]
+  /** `words`: how long each is to read. */
+  papers: (PlanPaper & { kind: string; words: number })[]
   /** Other drafts of the job that could go with it. */
   more: { id: string; title: string }[]
   problems: PlanProblem[]
+  /** What would go wrong with the other papers of the round. */
+  beside: { paper: string; title: string; severity: 'stop' | 'warn'; words: string }[]
+  /** Contacts of the plan that are organisations. */
+  organisations: string[]
   /** The deadline worked out; undefined where the job has no day to count from. */
   due?: string | null
   jobDay: string | null
@@ -166,21 +174,32 @@ export const businessSettings = z.object({
   thanks: prose(1000),
 })
 
-/** What can stand in a message of the business's, in braces: it is put in for whoever gets it. */
-export const messageValues = (of: {
+/** What can stand in a message of the business's, in braces: it is put in for whoever gets it, in their language. */
+export function messageValues(of: {
+  language: Language
   name: string
+  organisation: boolean
   papers: readonly { title: string }[]
   job: { title: string; day: string | null }
   today: string
   /** As it is said to them; empty for none. */
   deadline: string
   business: string
-}) => ({
-  name: of.name,
-  first: of.name.split(' ')[0]!,
-  paper: titlesOf(of.papers),
-  job: of.job.title,
-  day: of.job.day ? formatDay(of.job.day, of.today) : '',
-  deadline: of.deadline,
-  business: of.business,
-})
+  /** How long it takes them, in minutes. */
+  minutes: number
+}): Record<string, string> {
+  const says = messageSays(of.language)
+  const day = of.job.day ? weekdayIn(of.language, of.job.day, of.today) : ''
+  return {
+    name: of.name,
+    first: greeted(of.name, of.organisation),
+    paper: titlesIn(of.language, of.papers),
+    papers: titlesIn(of.language, of.papers, true),
+    job: of.job.title,
+    day,
+    forDay: day ? says('mForDay', { day }) : '',
+    deadline: of.deadline,
+    business: of.business,
+    minutes: of.minutes === 1 ? says('mMinute') : says('mMinutes', { n: of.minutes }),
+  }
+}

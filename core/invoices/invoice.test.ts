@@ -99,6 +99,7 @@ describe('an invoice', () => {
       issuedOn: '2026-06-01',
       suppliedOn: null,
       currency: 'GBP',
+      language: 'en',
       jobTitle: 'Orchard',
       business: { name: 'L', address: 'a', taxNumber: 't', email: 'e', bank: 'b' },
       client: { name: 'Ines', address: '' },
@@ -109,7 +110,7 @@ describe('an invoice', () => {
     for (const said of [
       '2026-0117',
       '£504.00',
-      'Less deposit, asked for separately, due 3 June 2026',
+      'Less Deposit, asked for separately, due 3 June 2026',
       '−£151.20',
       'Balance, due 17 June 2026',
       '£352.80',

@@ -1,8 +1,12 @@
-import { type Day, formatDayLong } from '../calendar/dates'
+import type { Day } from '../calendar/dates'
+import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { quantityText } from '../layout/expand'
-import { type Minor, ZERO, formatMoney, minor, sum } from '../money/money'
+import { formatDate } from '../merge/merge'
+import { put, tableSays } from '../merge/table-words'
+import { type Minor, ZERO, formatMoney, minor, minorDigits, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
+import { type InvoiceSays, invoiceSays } from './words'
 import { type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
 
 /** One line as invoiced; amounts in minor units, in the price list's own basis. */
@@ -21,6 +25,8 @@ export interface InvoiceDeduction {
   amount: Minor
   paid: Minor
   dueOn: Day | null
+  /** Part of the last stage that had been paid. */
+  already?: boolean
 }
 export interface Invoice {
   lines: InvoiceLine[]
@@ -61,9 +67,9 @@ export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedO
   const last = ordinary.at(-1)
   const deductions = ordinary
     .slice(0, -1)
-    .map((s) => ({ label: s.label, amount: s.amount, paid: s.paid, dueOn: s.dueOn }))
+    .map((s): InvoiceDeduction => ({ label: s.label, amount: s.amount, paid: s.paid, dueOn: s.dueOn }))
   if (last && last.paid > 0)
-    deductions.push({ label: `${last.label}, already paid`, amount: last.paid, paid: last.paid, dueOn: null })
+    deductions.push({ label: last.label, amount: last.paid, paid: last.paid, dueOn: null, already: true })
   const balance = minor(Math.max(priced.total - sum(deductions.map((d) => d.amount)), 0))
   return {
     lines,
@@ -90,6 +96,8 @@ export interface InvoiceHead {
   issuedOn: Day
   suppliedOn: Day | null
   currency: string
+  /** The language it is written in: its client's. */
+  language: string
   jobTitle: string
   business: { name: string; address: string; taxNumber: string; email: string; bank: string }
   client: { name: string; address: string }
@@ -105,9 +113,35 @@ const cell = (text: string): Block[] => [para([txt(text)])]
 const lines = (text: string): Inline[] =>
   text.split('\n').flatMap((l, i): Inline[] => (i ? [{ t: 'break' }, txt(l)] : [txt(l)]))
 
+/** From this total on, in major units, an invoice names its client's address (the limit of a simplified invoice). */
+const SIMPLE_UP_TO = 250
+
+/** What is missing that an invoice has to name; empty when it may be raised. */
+export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total'>): string[] {
+  const large = invoice.total > SIMPLE_UP_TO * 10 ** minorDigits(head.currency)
+  return [
+    ...(head.business.address.trim() ? [] : ['The address of the business is missing.']),
+    ...(head.business.taxNumber.trim() || invoice.total === 0 ? [] : ['The tax number of the business is missing.']),
+    ...(head.client.name.trim() ? [] : ['It has no client.']),
+    ...(large && !head.client.address.trim() ? [`The address of ${head.client.name || 'the client'} is missing.`] : []),
+  ]
+}
+
+/** What a deduction is: paid already, or asked for on its own by a day. */
+function lessWords(d: InvoiceDeduction, says: InvoiceSays, day: (d: Day) => string): string {
+  if (d.already) return put(says.lessAlready, { label: d.label })
+  if (d.paid >= d.amount) return put(says.lessPaid, { label: d.label })
+  return d.dueOn
+    ? put(says.lessAskedBy, { label: d.label, date: day(d.dueOn) })
+    : put(says.lessAsked, { label: d.label })
+}
+
 /** The invoice as a paper, to be laid out and drawn like any other. */
 export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocument {
-  const money = (n: Minor) => formatMoney(n, head.currency)
+  const says = invoiceSays(head.language)
+  const table = tableSays(head.language)
+  const money = (n: Minor) => formatMoney(n, head.currency, localeOf(head.language))
+  const day = (d: Day) => formatDate(d, 'long', head.language)
   const discounts = invoice.lines.some((l) => l.discount > 0)
   const blanks = discounts ? 4 : 3
   const row = (label: string, amount: string, strong = false) => ({
@@ -128,16 +162,18 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   ]
   const fact = (label: string, value: string): Block => para([txt(`${label} `), txt(value, true)])
   return {
-    title: `Invoice ${head.number}`,
-    language: 'en-GB',
+    title: put(says.titled, { number: head.number }),
+    language: head.language === 'en' ? 'en-GB' : head.language,
     parties: [],
     header: [],
     footer: [
       para(
         [
-          txt(`${head.business.name} · ${head.business.email} · tax number ${head.business.taxNumber} · page `),
+          txt(
+            `${head.business.name} · ${head.business.email} · ${says.taxNumber} ${head.business.taxNumber} · ${says.page} `,
+          ),
           { t: 'page' },
-          txt(' of '),
+          txt(` ${says.of} `),
           { t: 'pages' },
         ],
         { align: 'center', small: true },
@@ -148,16 +184,18 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
         t: 'columns',
         columns: [
           [
-            { t: 'heading', level: 1, content: [txt('Invoice')] },
-            fact('Number', head.number),
-            fact('Date', formatDayLong(head.issuedOn)),
-            ...(head.suppliedOn ? [fact('Supplied on', formatDayLong(head.suppliedOn))] : []),
-            fact('For', head.jobTitle),
+            { t: 'heading', level: 1, content: [txt(says.invoice)] },
+            fact(says.number, head.number),
+            fact(says.date, day(head.issuedOn)),
+            ...(head.suppliedOn
+              ? [fact(head.suppliedOn > head.issuedOn ? says.toBeSupplied : says.supplied, day(head.suppliedOn))]
+              : []),
+            fact(says.for, head.jobTitle),
           ],
           [
             para([txt(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
             { t: 'space', height: 8 },
-            para([txt('To ')]),
+            para([txt(`${says.to} `)]),
             para([
               txt(head.client.name, true),
               ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
@@ -169,7 +207,14 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       {
         t: 'table',
         columns,
-        head: ['What', 'Quantity', 'Each', ...(discounts ? ['Discount'] : []), 'Tax', 'Amount'].map((t) => [txt(t)]),
+        head: [
+          table.what,
+          table.quantity,
+          table.each,
+          ...(discounts ? [table.discount] : []),
+          table.tax,
+          table.amount,
+        ].map((t) => [txt(t)]),
         rows: invoice.lines.map((l) => ({
           cells: [
             cell(l.description),
@@ -191,21 +236,18 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
             rows: [
               ...(invoice.discount > 0
                 ? [
-                    row('Together', money(invoice.subtotal)),
-                    row('Discount on the whole', `−${money(invoice.discount)}`),
+                    row(table.together, money(invoice.subtotal)),
+                    row(table.wholeDiscount, `−${money(invoice.discount)}`),
                   ]
                 : []),
-              row('Sum without tax', money(invoice.net)),
-              ...invoice.groups.map((g) => row(`Tax at ${g.rate}% on ${money(g.net)}`, money(g.tax))),
-              row('Total', money(invoice.total), true),
-              ...invoice.deductions.map((d) =>
-                row(
-                  `Less ${d.label.toLowerCase()}${d.label.includes('already') ? '' : d.paid >= d.amount ? ', paid' : d.dueOn ? `, asked for separately, due ${formatDayLong(d.dueOn)}` : ', asked for separately'}`,
-                  `−${money(d.amount)}`,
-                ),
+              row(table.withoutTax, money(invoice.net)),
+              ...invoice.groups.map((g) =>
+                row(put(table.taxOn, { rate: `${g.rate}%`, net: money(g.net) }), money(g.tax)),
               ),
+              row(table.total, money(invoice.total), true),
+              ...invoice.deductions.map((d) => row(lessWords(d, says, day), `−${money(d.amount)}`)),
               row(
-                invoice.dueOn ? `Balance, due ${formatDayLong(invoice.dueOn)}` : 'Balance',
+                invoice.dueOn ? put(says.balanceDue, { date: day(invoice.dueOn) }) : says.balance,
                 money(invoice.balance),
                 true,
               ),
@@ -217,8 +259,8 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       para([
         txt(
           invoice.balance > 0
-            ? `Please pay by card through the link we sent, or to ${head.business.bank}, quoting ${head.number}.`
-            : 'Nothing is left to pay. Thank you.',
+            ? put(says.pleasePay, { bank: head.business.bank, number: head.number })
+            : says.nothingLeft,
         ),
       ]),
     ],

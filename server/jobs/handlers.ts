@@ -1,14 +1,8 @@
 import { sendCallback } from '../gateways/cards/standin'
-import {
-  mailAnswer,
-  mailAsk,
-  mailCopy,
-  mailDeposit,
-  mailInvoice,
-  mailMember,
-  mailOwner,
-  mailTold,
-} from '../services/mails'
+import type { News } from '../../core/rounds/told'
+import { mailMember, mailOwner } from '../services/messages/house'
+import { mailDeposit, mailInvoice, mailReceipt } from '../services/messages/money'
+import { mailAnswer, mailAsk, mailCopy, mailNews, mailTold } from '../services/messages/round'
 import { raiseInvoice } from '../services/money/invoices'
 import { remind } from '../services/rounds/follow'
 import { signEnded, signNight } from '../services/rounds/heads'
@@ -30,6 +24,9 @@ export const handlers: Record<string, Handler> = {
       (e.payload.what as 'ask' | undefined) ?? (e.payload.nudge === true ? 'nudge' : 'ask'),
       e.payload.channel === 'text' ? 'text' : 'email',
     ),
+  'mail.news': (e) =>
+    mailNews(e.key, s(e.payload.personId), e.payload.news as News, e.payload.said as { by: string; reason: string }),
+  'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
   'mail.member': (e) =>

@@ -226,29 +226,4 @@ export const de: Words = {
   pFormat: 'Das ist nicht so geschrieben, wie es verlangt ist.',
   pNotYours: 'Das ist nicht von Ihnen auszufüllen.',
   pQuantity: 'Diese Menge kann nicht gewählt werden.',
-  mReminder: 'Zur Erinnerung: {subject}',
-  mNudge: 'Eine freundliche Erinnerung: {paper} für {job} wartet auf Sie.',
-  mPleaseBy: 'Bitte bis {date}.',
-  mReadQuote: 'Angebot lesen',
-  mReadSign: 'Lesen und unterschreiben',
-  mReadWitness: 'Lesen und bezeugen',
-  mRead: 'Lesen',
-  mYours: 'Der Link ist nur für Sie; bitte geben Sie ihn nicht weiter.',
-  mAgainSubject: 'Berichtigt: {subject}',
-  mAgain:
-    '{paper} für {job} wurde nach Ihrer Unterschrift berichtigt. Was sich geändert hat, ist markiert; bitte sehen Sie es durch und unterschreiben Sie noch einmal.',
-  mSignedSubject: 'Unterschrieben: {paper}, {job}',
-  mSigned:
-    'Alle haben {paper} für {job} unterschrieben. Die versiegelte Kopie liegt bei; behalten Sie sie. Ihre letzten Seiten sind das Unterschriftsprotokoll.',
-  mSignedLink:
-    'Alle haben {paper} für {job} unterschrieben. Die versiegelte Kopie können Sie hier holen; behalten Sie sie. Ihre letzten Seiten sind das Unterschriftsprotokoll.',
-  mFetch: 'Versiegelte Kopie holen',
-  mCodeSubject: 'Ihr Code für {business}',
-  mCode: 'Ihr Code ist {code}. Er gilt 10 Minuten. Haben Sie ihn nicht angefordert, tun Sie nichts.',
-  mAnswerSubject: 'Eine Antwort von {business}',
-  mAnswer: 'Sie fragten: „{question}“',
-  mToldSubject: 'Zu Ihrer Kenntnis: {subject}',
-  mTold:
-    '{paper} für {job} ist zum Unterschreiben unterwegs. Hier können Sie es lesen; wenn alle unterschrieben haben, bekommen Sie die versiegelte Kopie.',
-  mPassed: '{from} hat Ihnen dies weitergegeben, damit Sie an deren Stelle unterschreiben.',
 }

@@ -220,31 +220,6 @@ export const en = {
   pFormat: 'This isn’t written as it is asked for.',
   pNotYours: 'This is not yours to fill.',
   pQuantity: 'This is not a quantity that can be chosen.',
-  mReminder: 'A reminder: {subject}',
-  mNudge: 'A gentle reminder: {paper} for {job} is waiting for you.',
-  mPleaseBy: 'Please by {date}.',
-  mReadQuote: 'Read the quote',
-  mReadSign: 'Read and sign',
-  mReadWitness: 'Read and witness',
-  mRead: 'Read it',
-  mYours: 'The link is yours alone; please don’t pass it on.',
-  mAgainSubject: 'Corrected: {subject}',
-  mAgain:
-    '{paper} for {job} was corrected after you signed. What changed is marked; please look it over and sign again.',
-  mSignedSubject: 'Signed: {paper}, {job}',
-  mSigned:
-    'Everyone has signed {paper} for {job}. The sealed copy is attached; keep it. Its last pages are the signing record.',
-  mSignedLink:
-    'Everyone has signed {paper} for {job}. The sealed copy can be fetched here; keep it. Its last pages are the signing record.',
-  mFetch: 'Fetch the sealed copy',
-  mCodeSubject: 'Your code for {business}',
-  mCode: 'Your code is {code}. It is good for 10 minutes. If you did not ask for it, do nothing.',
-  mAnswerSubject: 'An answer from {business}',
-  mAnswer: 'You asked: “{question}”',
-  mToldSubject: 'For you to know: {subject}',
-  mTold:
-    '{paper} for {job} is out to be signed. Here is how it reads; you get the sealed copy when everyone has signed.',
-  mPassed: '{from} has passed this on to you to sign in their place.',
 }
 export type WordKey = keyof typeof en
 export type Words = Record<WordKey, string>

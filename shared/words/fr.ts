@@ -224,29 +224,4 @@ export const fr: Words = {
   pFormat: 'Ce n’est pas écrit comme demandé.',
   pNotYours: 'Ce n’est pas à vous de le remplir.',
   pQuantity: 'Cette quantité ne peut pas être choisie.',
-  mReminder: 'Rappel : {subject}',
-  mNudge: 'Un petit rappel : {paper} pour {job} vous attend.',
-  mPleaseBy: 'Avant {date}, s’il vous plaît.',
-  mReadQuote: 'Lire le devis',
-  mReadSign: 'Lire et signer',
-  mReadWitness: 'Lire et attester',
-  mRead: 'Lire',
-  mYours: 'Ce lien est pour vous seul ; ne le transmettez pas.',
-  mAgainSubject: 'Corrigé : {subject}',
-  mAgain:
-    '{paper} pour {job} a été corrigé après votre signature. Ce qui change est marqué ; relisez et signez de nouveau.',
-  mSignedSubject: 'Signé : {paper}, {job}',
-  mSigned:
-    'Tout le monde a signé {paper} pour {job}. La copie scellée est jointe ; gardez-la. Ses dernières pages sont le procès-verbal de signature.',
-  mSignedLink:
-    'Tout le monde a signé {paper} pour {job}. La copie scellée est ici ; gardez-la. Ses dernières pages sont le procès-verbal de signature.',
-  mFetch: 'Prendre la copie scellée',
-  mCodeSubject: 'Votre code pour {business}',
-  mCode: 'Votre code est {code}. Il vaut 10 minutes. Si vous ne l’avez pas demandé, ne faites rien.',
-  mAnswerSubject: 'Une réponse de {business}',
-  mAnswer: 'Vous avez demandé : « {question} »',
-  mToldSubject: 'Pour information : {subject}',
-  mTold:
-    '{paper} pour {job} est parti à la signature. Vous pouvez le lire ici ; vous recevrez la copie scellée quand tous auront signé.',
-  mPassed: '{from} vous l’a transmis pour signer à sa place.',
 }

@@ -1,4 +1,5 @@
-import { formatInstant } from '../../core/calendar/dates'
+import { formatDay, formatInstant } from '../../core/calendar/dates'
+import { type Minor, formatMoney } from '../../core/money/money'
 import type { FieldProblem } from '../../core/fields/check'
 import { type Language, languages } from '../../core/rounds/plan'
 import { ar } from './ar'
@@ -84,6 +85,28 @@ export const instantIn = (language: Language, instant: string, timeZone: string)
       timeZone,
     }).format(new Date(instant)),
   )
+
+/** Several things as a language lists them: `Petra and Jan`. */
+export const listIn = (language: Language, items: readonly string[]): string =>
+  new Intl.ListFormat(LOCALE[language], { type: 'conjunction' }).format(items)
+
+/** An amount as a language writes it. */
+export const moneyIn = (language: Language, amount: number, currency: string): string =>
+  even(formatMoney(amount as Minor, currency, LOCALE[language]))
+
+/** A day with its weekday, and the year where it isn't `today`'s: `Fri 12 June`, `Fr., 12. Juni`. */
+export const weekdayIn = (language: Language, day: string, today: string): string =>
+  language === 'en'
+    ? formatDay(day, today)
+    : even(
+        new Intl.DateTimeFormat(LOCALE[language], {
+          weekday: 'short',
+          day: 'numeric',
+          month: 'long',
+          ...(day.slice(0, 4) === today.slice(0, 4) ? {} : { year: 'numeric' }),
+          timeZone: 'UTC',
+        }).format(new Date(`${day}T00:00:00Z`)),
+      )
 
 /** What somebody agrees to who signs electronically, word for word as it is shown and kept. */
 export const consentWords = (says: Says, email: string): string =>

@@ -221,28 +221,4 @@ export const pl: Words = {
   pFormat: 'Zapis nie jest taki, jak trzeba.',
   pNotYours: 'To wypełnia ktoś inny.',
   pQuantity: 'Takiej ilości nie można wybrać.',
-  mReminder: 'Przypomnienie: {subject}',
-  mNudge: 'Uprzejmie przypominamy: {paper} ({job}) czeka na Ciebie.',
-  mPleaseBy: 'Prosimy do {date}.',
-  mReadQuote: 'Przeczytaj ofertę',
-  mReadSign: 'Przeczytaj i podpisz',
-  mReadWitness: 'Przeczytaj i poświadcz',
-  mRead: 'Przeczytaj',
-  mYours: 'Link jest tylko dla Ciebie; nie przekazuj go dalej.',
-  mAgainSubject: 'Poprawione: {subject}',
-  mAgain: '{paper} ({job}) zmieniono po Twoim podpisie. Zmiany są zaznaczone; przejrzyj je i podpisz ponownie.',
-  mSignedSubject: 'Podpisano: {paper}, {job}',
-  mSigned:
-    'Wszyscy podpisali: {paper} ({job}). Zapieczętowana kopia jest w załączniku; zachowaj ją. Ostatnie strony to protokół podpisów.',
-  mSignedLink:
-    'Wszyscy podpisali: {paper} ({job}). Zapieczętowaną kopię można pobrać tutaj; zachowaj ją. Ostatnie strony to protokół podpisów.',
-  mFetch: 'Pobierz zapieczętowaną kopię',
-  mCodeSubject: 'Twój kod: {business}',
-  mCode: 'Twój kod to {code}. Jest ważny 10 minut. Jeśli to nie Ty o niego prosisz, nic nie rób.',
-  mAnswerSubject: 'Odpowiedź: {business}',
-  mAnswer: 'Twoje pytanie: „{question}”',
-  mToldSubject: 'Do wiadomości: {subject}',
-  mTold:
-    '{paper} ({job}) jest w podpisie. Tutaj można przeczytać; zapieczętowana kopia przyjdzie, gdy wszyscy podpiszą.',
-  mPassed: '{from} przekazuje to Tobie do podpisu w swoim zastępstwie.',
 }

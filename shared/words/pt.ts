@@ -219,28 +219,4 @@ export const pt: Words = {
   pFormat: 'Não está escrito como se pede.',
   pNotYours: 'Isto não é para si.',
   pQuantity: 'Esta quantidade não se pode escolher.',
-  mReminder: 'Lembrete: {subject}',
-  mNudge: 'Um pequeno lembrete: {paper} para {job} está à sua espera.',
-  mPleaseBy: 'Por favor, até {date}.',
-  mReadQuote: 'Ler o orçamento',
-  mReadSign: 'Ler e assinar',
-  mReadWitness: 'Ler e testemunhar',
-  mRead: 'Ler',
-  mYours: 'O link é só seu; não o passe a ninguém.',
-  mAgainSubject: 'Corrigido: {subject}',
-  mAgain:
-    '{paper} para {job} foi corrigido depois da sua assinatura. O que muda está marcado; reveja e assine de novo.',
-  mSignedSubject: 'Assinado: {paper}, {job}',
-  mSigned:
-    'Todos assinaram {paper} para {job}. A cópia selada vai em anexo; guarde-a. As últimas páginas são o registo da assinatura.',
-  mSignedLink:
-    'Todos assinaram {paper} para {job}. A cópia selada está aqui; guarde-a. As últimas páginas são o registo da assinatura.',
-  mFetch: 'Obter a cópia selada',
-  mCodeSubject: 'O seu código para {business}',
-  mCode: 'O seu código é {code}. Vale 10 minutos. Se não o pediu, não faça nada.',
-  mAnswerSubject: 'Uma resposta de {business}',
-  mAnswer: 'Perguntou: «{question}»',
-  mToldSubject: 'Para seu conhecimento: {subject}',
-  mTold: '{paper} para {job} está em assinatura. Pode ler aqui; recebe a cópia selada quando todos assinarem.',
-  mPassed: '{from} passou-lhe isto para assinar em seu lugar.',
 }

@@ -32,7 +32,10 @@ async function correct(gap: Gap): Promise<void> {
 
 const others = computed(() => paper.value.preflight.filter((n) => n.rule !== 'missingValue'))
 const problems = computed(() => view.value.problems)
-const allWell = computed(() => !paper.value.preflight.length && !problems.value.some((p) => p.severity === 'stop'))
+const allWell = computed(
+  () =>
+    !paper.value.preflight.length && !view.value.beside.length && !problems.value.some((p) => p.severity === 'stop'),
+)
 const takeOut = (sha: string) =>
   act(async () => {
     await api(`/api/papers/${paper.value.id}/enclosures/${sha}`, { method: 'DELETE' })
@@ -71,6 +74,13 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
         </li>
         <li v-for="n in others" :key="n.words" class="note">
           <StopMark mark="trouble" :size="18" /><span>{{ n.words }}</span>
+        </li>
+        <li v-for="n in view.beside" :key="`${n.paper} ${n.words}`" class="note">
+          <StopMark :mark="n.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
+          <span
+            ><NuxtLink :to="`/papers/${n.paper}`">{{ n.title }}</NuxtLink
+            >: {{ n.words }}</span
+          >
         </li>
         <li v-for="p in problems" :key="p.words" class="note">
           <StopMark :mark="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />

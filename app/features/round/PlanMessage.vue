@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
-import { type Deadline, type Reminders, concerning } from '~~/core/rounds/plan'
+import { minutesFor } from '~~/core/rounds/greeting'
+import { type Deadline, type Language, type Reminders, concerning, fieldsFor } from '~~/core/rounds/plan'
 import { messageValues } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
+import { roundWords } from '~~/shared/words/messages'
 import { useThisPaper } from '../paper/usePaper'
 import { useThisRound } from './useRound'
 
@@ -13,13 +15,25 @@ const { plan, view } = round
 const text = (e: Event) => (e.target as HTMLInputElement).value
 const session = useSession()
 const writing = ref(false)
+/** The language the chosen person is written to in; until they have opened it, English where it is left to them. */
+const language = computed((): Language => {
+  const set = own.value?.language ?? 'auto'
+  return set === 'auto' ? 'en' : set
+})
 /** As the chosen person will read it. */
 const put = computed(() => {
   const name = round.person.value?.name ?? ''
   const ids = own.value ? concerning(own.value, plan.value) : plan.value.papers
+  const papers = view.value.papers.filter((p) => ids.includes(p.id))
   return messageValues({
+    language: language.value,
     name,
-    papers: view.value.papers.filter((p) => ids.includes(p.id)),
+    organisation: view.value.organisations.includes(own.value?.contactId ?? ''),
+    minutes: minutesFor(
+      papers.reduce((n, p) => n + p.words, 0),
+      own.value ? fieldsFor(own.value, papers) : 0,
+    ),
+    papers,
     job: { title: paper.value.jobTitle, day: view.value.jobDay },
     today: paper.value.today,
     deadline: view.value.due ? when(view.value.due) : '',
@@ -27,8 +41,12 @@ const put = computed(() => {
   })
 })
 const own = computed(() => round.person.value)
-const subject = computed(() => fill(own.value?.subject || plan.value.subject, put.value))
-const message = computed(() => fill(own.value?.message || plan.value.message, put.value))
+const subject = computed(() =>
+  fill(own.value?.subject || roundWords(plan.value.subject, 'mSubject', language.value), put.value),
+)
+const message = computed(() =>
+  fill(own.value?.message || roundWords(plan.value.message, 'mMessage', language.value), put.value),
+)
 function choose(e: Event) {
   const saved = view.value.messages.find((m) => m.id === text(e))
   if (saved) round.change({ subject: saved.subject || plan.value.subject, message: saved.message })

@@ -1,5 +1,5 @@
 import { index, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import type { Invoice } from '../../../core/invoices/invoice'
+import type { Invoice, InvoiceHead } from '../../../core/invoices/invoice'
 import type { CardAsk } from '../../gateways/cards'
 import { at, flag, id, json, money } from './columns'
 import { blobs } from './files'
@@ -62,6 +62,8 @@ export const invoices = sqliteTable('invoices', {
   number: text('number').notNull().unique(),
   issuedOn: text('issued_on').notNull(),
   invoice: json<Invoice>('invoice').notNull(),
+  /** Everything else that stands on it, as it was when it was raised; null on those raised before this was kept. */
+  frozen: json<InvoiceHead | null>('frozen'),
   pdfSha: text('pdf_sha').references(() => blobs.sha),
   createdAt: at('created_at').notNull(),
 })

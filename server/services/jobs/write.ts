@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { spanProblem } from '../../../core/calendar/dates'
 import { formatMoney } from '../../../core/money/money'
@@ -44,11 +44,18 @@ export async function changeContact(id: string, input: z.output<typeof editConta
       .update(contacts)
       .set({ ...input, search: searchable(next.name, next.email, next.phone) })
       .where(eq(contacts.id, id))
-    for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id)))
+    for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) {
       await tx
         .update(jobs)
         .set({ search: searchable(job.title, next.name, job.place) })
         .where(eq(jobs.id, job.id))
+      // An invoice that waited for the address is looked at again at once.
+      if (next.address && !old.address)
+        await tx
+          .update(outbox)
+          .set({ dueAt: now() })
+          .where(and(eq(outbox.key, `invoice:${job.id}`), isNull(outbox.doneAt)))
+    }
   })
 }
 

@@ -1,17 +1,25 @@
-import { desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq, sql } from 'drizzle-orm'
 import { instantOf } from '../../../core/calendar/dates'
-import { buildInvoice, invoiceDocument, invoiceNumber } from '../../../core/invoices/invoice'
+import {
+  type InvoiceHead,
+  buildInvoice,
+  invoiceDocument,
+  invoiceNumber,
+  invoiceProblems,
+} from '../../../core/invoices/invoice'
 import { formatMoney } from '../../../core/money/money'
 import type { InvoiceRow } from '../../../shared/overview'
 import { putBlob } from '../../blobs'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
-import { contacts, counters, invoices, jobs } from '../../db/schema'
+import { contacts, counters, happenings, invoices, jobs } from '../../db/schema'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
 import { renderPaper } from '../../render/pool'
 import { note } from '../happenings'
-import { loadJob } from '../jobs/load'
+import type { Language } from '../../../core/rounds/plan'
+import { type LoadedJob, loadJob } from '../jobs/load'
+import { clientLanguage } from '../messages/money'
 import { projectJob } from '../jobs/project'
 
 /**
@@ -26,6 +34,30 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
     }
+    const head = headOf(await loadJob(jobId), await clientLanguage(jobId, job.clientId))
+    const built = buildInvoice(pricing, stages, today)
+    const missing = invoiceProblems(head, built)
+    if (missing.length) {
+      await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+        jobId,
+        subject: 'An invoice waits',
+        words: `The invoice can’t be raised yet: ${missing.join(' ')} It is raised by itself once that is there.`,
+      })
+      const [said] = await tx
+        .select({ id: happenings.id })
+        .from(happenings)
+        .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
+      if (!said)
+        await note({
+          jobId,
+          type: 'invoice-waits',
+          words: 'The invoice waits',
+          detail: missing.join(' '),
+          mark: 'trouble',
+          notable: true,
+        })
+      return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
+    }
     const year = Number(today.slice(0, 4))
     const [counter] = await tx
       .insert(counters)
@@ -33,8 +65,15 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
       .returning()
     const number = invoiceNumber(year, counter!.value)
-    const built = buildInvoice(pricing, stages, today)
-    await tx.insert(invoices).values({ id: newId(), jobId, number, issuedOn: today, invoice: built, createdAt: now() })
+    await tx.insert(invoices).values({
+      id: newId(),
+      jobId,
+      number,
+      issuedOn: today,
+      invoice: built,
+      frozen: { ...head, number },
+      createdAt: now(),
+    })
     await note({
       jobId,
       type: 'invoice',
@@ -46,32 +85,37 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
     await projectJob(jobId)
   })
   if (later) return later
-  const { job, client, invoice, business } = await loadJob(jobId)
+  const loaded = await loadJob(jobId)
+  const { invoice, business } = loaded
   if (!invoice || invoice.pdfSha) return
-  const document = invoiceDocument(
-    {
-      number: invoice.number,
-      issuedOn: invoice.issuedOn,
-      suppliedOn: job.day ?? null,
-      currency: business.currency,
-      jobTitle: job.title,
-      business: {
-        name: business.legalName,
-        address: business.address,
-        taxNumber: business.taxNumber,
-        email: business.email,
-        bank: business.bank,
-      },
-      client: { name: client?.name ?? '', address: client?.address ?? '' },
-    },
-    invoice.invoice,
-  )
+  const head = invoice.frozen ?? { ...headOf(loaded, 'en'), number: invoice.number, issuedOn: invoice.issuedOn }
+  const document = invoiceDocument(head, invoice.invoice)
   const { pdf } = await renderPaper({ document, figures: null, at: invoice.createdAt, author: business.legalName })
   const pdfSha = await putBlob(pdf, 'application/pdf')
   await write(async (tx) => {
     await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, invoice.id))
     await enqueue('mail.invoice', `invoice-mail:${invoice.id}`, { jobId, number: invoice.number, sha: pdfSha })
   })
+}
+
+/** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */
+function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
+  return {
+    number: '',
+    issuedOn: today,
+    suppliedOn: job.day ?? null,
+    currency: business.currency,
+    language,
+    jobTitle: job.title,
+    business: {
+      name: business.legalName,
+      address: business.address,
+      taxNumber: business.taxNumber,
+      email: business.email,
+      bank: business.bank,
+    },
+    client: { name: client?.name ?? '', address: client?.address ?? '' },
+  }
 }
 
 export async function listInvoices(limit = 100): Promise<InvoiceRow[]> {

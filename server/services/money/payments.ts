@@ -6,6 +6,7 @@ import { db, write } from '../../db/client'
 import { cardRequests, payments } from '../../db/schema'
 import { cardGateway } from '../../gateways/cards'
 import { newId } from '../../ids'
+import { enqueue } from '../../jobs/outbox'
 import { Problem, notFound } from '../../problem'
 import { note } from '../happenings'
 import { loadJob } from '../jobs/load'
@@ -31,7 +32,8 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
       throw new Problem('invalid', 'This job has no such payment.', { stage: 'Choose the stage that was paid.' })
     if (p.amount <= 0)
       throw new Problem('invalid', 'The amount must be more than 0.', { amount: 'Give an amount above 0.' })
-    await tx.insert(payments).values({ id: newId(), ...p, asked: stage.amount, currency: business.currency, at: now() })
+    const id = newId()
+    await tx.insert(payments).values({ id, ...p, asked: stage.amount, currency: business.currency, at: now() })
     await note({
       jobId: p.jobId,
       type: 'paid',
@@ -39,6 +41,12 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
       detail: METHOD[p.method],
       mark: 'settled',
       notable: true,
+    })
+    await enqueue('mail.receipt', `receipt:${id}`, { jobId: p.jobId, paymentId: id })
+    await enqueue('mail.owner', `money:${id}`, {
+      jobId: p.jobId,
+      subject: `${formatMoney(p.amount, business.currency)} received`,
+      words: `${formatMoney(p.amount, business.currency)} from ${client?.name ?? 'the client'}, ${METHOD[p.method]}: ${stage.label}.`,
     })
     await projectJob(p.jobId)
     return true

@@ -8,12 +8,14 @@ import type { AmendmentRow, PaperView } from '../../../shared/papers'
 import { messageValues } from '../../../shared/rounds'
 import { EMPTY_DRAFT } from '../../../shared/signing'
 import { deadlineIn, fill } from '../../../shared/words'
+import { roundWords } from '../../../shared/words/messages'
 import { db } from '../../db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../../db/schema'
 import { attachmentsOf } from '../rounds/attachments'
 import { basisOf, togetherWith } from '../rounds/basis'
 import { correctionView } from '../rounds/check'
 import { writeBackRows } from '../marking/data'
+import { isOrganisation, languageOf, minutesOf } from '../messages/about'
 import { scansOf } from '../rounds/on-paper'
 import { questionsOf } from '../rounds/questions'
 import { papersOf, placeOf } from '../rounds/papers'
@@ -49,12 +51,18 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
         .where(eq(paperVersions.id, place!.versionId))
     : []
   // The words as whoever was asked first has got them.
+  const asked = live?.state.people.find((p) => p.part !== 'copy')
+  const first = people.find((p) => p.id === asked?.id)
+  const language = first ? await languageOf(first) : 'en'
   const put = messageValues({
-    name: live?.state.people.find((p) => p.part !== 'copy')?.name ?? '',
+    language,
+    organisation: await isOrganisation(first?.contactId ?? null),
+    minutes: minutesOf(beside, first ?? { fields: [] }),
+    name: asked?.name ?? '',
     papers: beside.map((p) => p.paper),
     job,
     today: loaded.today,
-    deadline: live?.state.lapsesAt ? deadlineIn('en', live.state.lapsesAt, business.timeZone, loaded.today) : '',
+    deadline: live?.state.lapsesAt ? deadlineIn(language, live.state.lapsesAt, business.timeZone, loaded.today) : '',
     business: business.name,
   })
   return {
@@ -77,8 +85,8 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       live && row
         ? {
             id: live.id,
-            subject: fill(row.subject, put),
-            message: fill(row.message, put),
+            subject: fill(roundWords(row.subject, 'mSubject', language), put),
+            message: fill(roundWords(row.message, 'mMessage', language), put),
             sentAt: row.createdAt,
             lapsesAt: live.state.lapsesAt,
             status: live.state.status,

@@ -1,7 +1,9 @@
 import { eq } from 'drizzle-orm'
 import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
+import { newsOf } from '../../../core/rounds/told'
 import { nextReminder } from '../../../core/rounds/times'
 import { now } from '../../clock'
+import { listIn } from '../../../shared/words'
 import { type Db, write } from '../../db/client'
 import { roundPeople, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
@@ -76,7 +78,12 @@ async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
 }
 
 /** Does what an event leads to: asks the next people, gives copies, ends the round or goes on with it. In the event's own transaction. */
-export async function follow(roundId: string, before: RoundState, after: RoundState): Promise<void> {
+export async function follow(
+  roundId: string,
+  before: RoundState,
+  after: RoundState,
+  said: { by: string; reason: string } = { by: '', reason: '' },
+): Promise<void> {
   await write(async (tx) => {
     const { ask: asked, copy, over } = consequences(before, after)
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
@@ -86,8 +93,43 @@ export async function follow(roundId: string, before: RoundState, after: RoundSt
       await enqueue('mail.told', `told:${p.id}`, { personId: p.id })
     }
     if (over) await whenOver(roundId, over)
+    await tellNews(round!, before, after, said)
     await projectJob(round!.jobId, await paperIdsOf(roundId))
   })
+}
+
+/** Tells what became of a round to those it concerns; for those who have more time, reminders begin again. */
+async function tellNews(
+  round: Round,
+  before: RoundState,
+  after: RoundState,
+  said: { by: string; reason: string },
+): Promise<void> {
+  const told = newsOf(before, after)
+  if (!told) return
+  const { timeZone, settings, name } = await theBusiness()
+  const at = now()
+  for (const p of told.people) {
+    await enqueue('mail.news', `${told.news}:${p.id}:${at}`, {
+      personId: p.id,
+      news: told.news,
+      said: { by: said.by || name, reason: said.reason },
+    })
+    if (told.news !== 'extended' || !p.askedAt) continue
+    const next = nextReminder(round.settings.reminders, p.askedAt, at, after.lapsesAt, timeZone, settings.quiet)
+    if (next) await enqueue('remind', `remind:${p.id}:${p.askedAt}:${at}`, { personId: p.id, askedAt: p.askedAt }, next)
+  }
+  if (told.news === 'lapsed')
+    await enqueue('mail.owner', `lapsed:${round.id}:${at}`, {
+      jobId: round.jobId,
+      subject: 'The time to sign has passed',
+      words: `${
+        listIn(
+          'en',
+          told.people.map((p) => p.name),
+        ) || 'Nobody'
+      } ${told.people.length === 1 ? 'was' : 'were'} still asked. Give it more time, or send it again.`,
+    })
 }
 
 /** The outbox's part: reminds somebody who still has to act, and says when to look again. */

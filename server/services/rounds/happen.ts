@@ -53,5 +53,6 @@ export async function happen(
     paperId: round.paperId,
     notable: more.notable ?? false,
   })
-  await follow(round.id, before, after)
+  const reason = 'reason' in event ? event.reason : ''
+  await follow(round.id, before, after, { by: '', reason })
 }

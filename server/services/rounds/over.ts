@@ -72,6 +72,11 @@ async function takeAgreedLines(
       paperId: paper.id,
       notable: true,
     })
+    await enqueue('mail.owner', `accepted:${round.id}`, {
+      jobId: round.jobId,
+      subject: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
+      words: [`The quote was accepted: ${formatMoney(priced.total, figures.currency)}.`, ...options].join('\n'),
+    })
     if (before.priced.total !== version.figures!.priced.total)
       await note({
         jobId: round.jobId,

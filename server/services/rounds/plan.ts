@@ -1,5 +1,6 @@
-import { and, asc, eq, ne } from 'drizzle-orm'
-import { addDays, formatDay, instantOf } from '../../../core/calendar/dates'
+import { and, asc, eq, inArray, ne } from 'drizzle-orm'
+import { addDays, instantOf } from '../../../core/calendar/dates'
+import { walkInlines } from '../../../core/document/model'
 import { foldChecks } from '../../../core/rounds/checks'
 import {
   type PlanPaper,
@@ -12,6 +13,7 @@ import {
 } from '../../../core/rounds/plan'
 import { deadlineOf } from '../../../core/rounds/times'
 import type { PlanView } from '../../../shared/rounds'
+import { MESSAGE_WORDS } from '../../../shared/words/messages'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { type Binding, contacts, members, papers, roundPlans, savedMessages } from '../../db/schema'
@@ -21,7 +23,16 @@ import { canMail, canText } from '../../gateways/mail'
 import { Problem } from '../../problem'
 import { addContact, changeContact } from '../jobs/write'
 import { asKept } from './template'
-import { loadPaper, partiesOf, preparePaper, turnOf, type Paper, type Prepared } from '../papers/prepare'
+import {
+  loadPaper,
+  partiesOf,
+  preflightOf,
+  preparePaper,
+  sheetOf,
+  turnOf,
+  type Paper,
+  type Prepared,
+} from '../papers/prepare'
 
 /** The deadline proposed: ten days on, but no later than the evening before the job. */
 function suggestedDeadline(today: string, day: string | null, timeZone: string): string {
@@ -31,11 +42,17 @@ function suggestedDeadline(today: string, day: string | null, timeZone: string):
 }
 
 /** A paper as a plan sees it. */
-const planPaper = (prepared: Prepared): PlanPaper & { kind: string } => ({
+const planPaper = (prepared: Prepared): PlanView['papers'][number] => ({
   id: prepared.paper.id,
   title: prepared.paper.title,
   kind: prepared.paper.kind,
   parties: partiesOf(prepared),
+  words: prepared.paper.marked
+    ? prepared.paper.marked.pages.length * 250
+    : [...walkInlines(prepared.merged.document.body)].reduce(
+        (n, i) => n + (i.t === 'text' ? i.text.split(/\s+/).filter(Boolean).length : 0),
+        0,
+      ),
 })
 
 /** Who somebody is as the records say now. */
@@ -88,17 +105,15 @@ async function bindPeople(
 }
 
 /** What the round of a paper would be if nobody said anything about it. */
-async function suggested(paper: Paper, prepared: Prepared, views: PlanPaper[]): Promise<RoundPlan> {
+async function suggested(paper: Paper, prepared: Prepared, views: PlanView['papers']): Promise<RoundPlan> {
   const { loaded } = prepared
-  const { job, business, client } = loaded
+  const { job, business } = loaded
   const people = await bindPeople([], [paper], views)
-  const toName = people.find((p) => !p.memberId)?.name ?? client?.name ?? ''
-  const days = job.day ? ` for ${formatDay(job.day, loaded.today)}` : ''
   return {
     papers: [paper.id],
     people: inTurns(people),
-    subject: `Your ${paper.title.toLowerCase()}${days}`.slice(0, 280),
-    message: `Hello ${toName.split(' ')[0]?.slice(0, 60) ?? ''},\n\nhere is the ${paper.title.toLowerCase()} for ${job.title.slice(0, 120)}. It takes about three minutes to read and sign, on a phone or a computer.\n\nIf anything is unclear, use “Ask a question” on the page.\n\n${business.name}`,
+    subject: MESSAGE_WORDS.en.mSubject,
+    message: MESSAGE_WORDS.en.mMessage,
     deadline:
       paper.kind === 'waiver'
         ? { kind: 'none' }
@@ -113,7 +128,7 @@ export interface LoadedPlan {
   version: number
   checks: (typeof roundPlans.$inferSelect)['checks']
   prepared: Prepared[]
-  views: (PlanPaper & { kind: string })[]
+  views: PlanView['papers']
 }
 
 /** The plan of a paper's round: what was kept, brought in step with the records, or what is usual. */
@@ -154,6 +169,8 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
     papers: views,
     more: more.filter((m) => !plan.papers.includes(m.id)),
     problems: planProblems(plan, views, at, due),
+    beside: await besideNotes(prepared.slice(1), due ?? null),
+    organisations: await organisationsIn(plan),
     ...(due === undefined ? {} : { due }),
     jobDay: job.day ?? null,
     members: all.map((m) => ({ id: m.id, name: m.name })),
@@ -171,6 +188,26 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
     currency: business.currency,
     means: meansHere(),
   }
+}
+
+/** What would go wrong with the other papers of the round, each named. */
+async function besideNotes(prepared: readonly Prepared[], lapsesAt: string | null): Promise<PlanView['beside']> {
+  const out: PlanView['beside'] = []
+  for (const p of prepared)
+    for (const note of await preflightOf(p, await sheetOf(p), lapsesAt))
+      out.push({ paper: p.paper.id, title: p.paper.title, severity: note.severity, words: note.words })
+  return out
+}
+
+/** Those of a plan who are organisations, by their contact. */
+async function organisationsIn(plan: RoundPlan): Promise<string[]> {
+  const ids = plan.people.flatMap((p) => p.contactId ?? [])
+  if (ids.length === 0) return []
+  const rows = await db()
+    .select({ id: contacts.id })
+    .from(contacts)
+    .where(and(inArray(contacts.id, ids), eq(contacts.kind, 'organisation')))
+  return rows.map((r) => r.id)
 }
 
 /** Refuses ways to reach people, and proofs, that there are no means for here. */
@@ -222,6 +259,7 @@ export async function savePlan(paperId: string, given: RoundPlan, basedOn: numbe
       throw new Problem('invalid', 'A round begins with the paper it is prepared from, and holds each paper once.')
     if (new Set(given.people.map((p) => p.key)).size !== given.people.length)
       throw new Problem('invalid', 'Somebody stands in the round twice.')
+    const before = new Set(row?.plan.papers ?? [paperId])
     const people: PlanPerson[] = []
     for (const p of given.people) people.push(await withRecord(tx, p))
     for (const id of given.papers) {
@@ -230,7 +268,10 @@ export async function savePlan(paperId: string, given: RoundPlan, basedOn: numbe
       if (other.state !== 'draft') throw new Problem('not-now', `${other.title} has been sent already.`)
       await tx
         .update(papers)
-        .set({ bindings: boundBy(other, people) })
+        .set({
+          // Whoever stood on a paper before it came to this round stands there still, until the plan says otherwise.
+          bindings: { ...(before.has(id) ? {} : other.bindings), ...boundBy(other, people) },
+        })
         .where(eq(papers.id, id))
     }
     const plan = { ...given, people: inTurns(people) }

@@ -244,7 +244,7 @@ export async function declinePart(
       subject: `${titles} declined`,
       words: `${holder.person.name} declined the ${titles.toLowerCase()}: “${reason}”`,
     })
-    await follow(holder.person.roundId, before, after)
+    await follow(holder.person.roundId, before, after, { by: holder.person.name, reason: wellFormed(reason) })
   })
 }
 
