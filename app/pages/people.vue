@@ -1,23 +1,21 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
+import type { PageOf } from '~/composables/paged'
 
 useHead({ title: 'People · Upwold' })
-const find = ref(String(useRoute().query.find ?? '')),
-  rows = ref<ContactView[]>([]),
-  more = ref(false),
-  problem = ref('')
+const find = ref(String(useRoute().query.find ?? ''))
 const search = ref<HTMLInputElement>()
-async function load(after?: string) {
-  try {
-    const got = await api<ContactView[]>('/api/contacts', { query: { find: find.value, limit: 60, after } })
-    rows.value = after ? [...rows.value, ...got] : got
-    more.value = got.length === 60
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-await load()
-watch(find, () => load())
+const { rows, more, problem, refresh, again, showMore } = usePaged<ContactView, PageOf<ContactView>>(
+  async (after, limit) => {
+    const rows = await api<ContactView[]>('/api/contacts', {
+      query: { find: find.value, limit, after: after ?? undefined },
+    })
+    return { rows, next: rows.length === limit ? rows.at(-1)!.id : null }
+  },
+  { step: 60 },
+)
+await refresh()
+watch(find, again)
 useRowKeys({ '/': () => search.value?.focus() })
 const save = (c: ContactView, key: 'name' | 'email' | 'phone' | 'address') => async (v: string) => {
   await api(`/api/contacts/${c.id}`, { method: 'PATCH', body: { [key]: v } })
@@ -60,7 +58,7 @@ const open = ref('')
       <ContourLines />
       <p>Nobody is called that.</p>
     </div>
-    <p v-if="more"><button class="btn" @click="load(rows.at(-1)!.id)">Show more</button></p>
+    <p v-if="more"><button class="btn" @click="showMore">Show more</button></p>
   </div>
 </template>
 

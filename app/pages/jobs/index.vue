@@ -13,11 +13,6 @@ const filter = reactive({
   stop: q('stop'),
   find: q('find'),
 })
-const rows = ref<JobRow[]>([]),
-  next = ref<string | null>(null),
-  page = ref<JobPage | null>(null),
-  busy = ref(false),
-  problem = ref('')
 const { data: library } = await useAsyncData('library', () =>
   api<{ kinds: { id: string; name: string }[] }>('/api/library'),
 )
@@ -27,52 +22,32 @@ function show(when: 'coming' | 'past', notReady = '') {
   filter.when = when
   filter.notReady = notReady
 }
-/** How many rows are wanted; "Show more" wants more. */
-const STEP = 40
-let wanted = STEP
-let started = 0
-/** Loads the list as far as it is wanted. Of loads that overlap, the one that began last counts. */
-async function load(): Promise<void> {
-  const mine = ++started
-  busy.value = true
-  try {
+const {
+  rows,
+  first: page,
+  more,
+  busy,
+  problem,
+  refresh,
+  again,
+  showMore,
+} = usePaged<JobRow, JobPage>(
+  (after, limit) => {
     const query = Object.fromEntries(Object.entries(filter).filter(([, v]) => v))
-    const list: JobRow[] = []
-    let first: JobPage | null = null
-    let after: string | null = null
-    do {
-      const limit = Math.min(wanted - list.length, 100)
-      const got: JobPage = await api<JobPage>('/api/jobs', { query: { ...query, limit, ...(after ? { after } : {}) } })
-      first ??= got
-      list.push(...got.rows)
-      after = got.next
-    } while (after && list.length < wanted && mine === started)
-    if (mine !== started) return
-    rows.value = list
-    next.value = after
-    page.value = first
-    problem.value = ''
-  } catch (e) {
-    if (mine === started) problem.value = wordsOf(e)
-  } finally {
-    if (mine === started) busy.value = false
-  }
-}
-function showMore() {
-  wanted += STEP
-  void load()
-}
-await load()
-useFeed(load)
+    return api<JobPage>('/api/jobs', { query: { ...query, limit, ...(after ? { after } : {}) } })
+  },
+  { step: 40 },
+)
+await refresh()
+useFeed(refresh)
 let timer: ReturnType<typeof setTimeout>
 watch(filter, () => {
-  wanted = STEP
   clearTimeout(timer)
   timer = setTimeout(() => {
     void router.replace({
       query: Object.fromEntries(Object.entries(filter).filter(([k, v]) => v && !(k === 'when' && v === 'coming'))),
     })
-    void load()
+    void again()
   }, 150)
 })
 useRowKeys({ '/': () => search.value?.focus(), n: () => navigateTo('/jobs/new') })
@@ -185,7 +160,7 @@ const STOPS = [
       <p>No job is like that.</p>
       <NuxtLink to="/jobs/new" class="btn main">Add a job</NuxtLink>
     </div>
-    <p v-if="next" class="more"><button class="btn" :disabled="busy" @click="showMore">Show more</button></p>
+    <p v-if="more" class="more"><button class="btn" @click="showMore">Show more</button></p>
   </div>
 </template>
 

@@ -1,22 +1,18 @@
 <script setup lang="ts">
 import type { PaperRow } from '~~/shared/papers'
+import type { PageOf } from '~/composables/paged'
 
 useHead({ title: 'Papers · Upwold' })
-const rows = ref<PaperRow[]>([]),
-  more = ref(false),
-  today = new Intl.DateTimeFormat('sv-SE').format(new Date()),
-  problem = ref('')
-async function load(after?: string) {
-  try {
-    const got = await api<PaperRow[]>('/api/papers', { query: { after } })
-    rows.value = after ? [...rows.value, ...got] : got
-    more.value = got.length === 60
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-await load()
-useFeed(() => load())
+const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const { rows, more, problem, refresh, showMore } = usePaged<PaperRow, PageOf<PaperRow>>(
+  async (after, limit) => {
+    const rows = await api<PaperRow[]>('/api/papers', { query: { after: after ?? undefined, limit } })
+    return { rows, next: rows.length === limit ? rows.at(-1)!.id : null }
+  },
+  { step: 60 },
+)
+await refresh()
+useFeed(refresh)
 useRowKeys()
 const MARK = {
   draft: 'yours',
@@ -51,7 +47,7 @@ const MARK = {
       <p>No papers yet. They are made from a job.</p>
       <NuxtLink to="/jobs" class="btn main">To the jobs</NuxtLink>
     </div>
-    <p v-if="more" class="more"><button class="btn" @click="load(rows.at(-1)!.id)">Show more</button></p>
+    <p v-if="more" class="more"><button class="btn" @click="showMore">Show more</button></p>
   </div>
 </template>
 

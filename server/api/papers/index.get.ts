@@ -2,6 +2,13 @@ import { z } from 'zod'
 import { listPapers } from '../../services/papers/papers'
 import { route } from '../../route'
 
-export default route({ who: 'member', query: z.object({ after: z.string().max(60).optional() }) }, ({ query }) =>
-  listPapers(query.after),
+export default route(
+  {
+    who: 'member',
+    query: z.object({
+      after: z.string().max(60).optional(),
+      limit: z.coerce.number().int().min(1).max(100).default(60),
+    }),
+  },
+  ({ query }) => listPapers(query.after, query.limit),
 )

@@ -128,7 +128,7 @@ export async function makeJobPaper(jobId: string, input: MakePaper, memberId: st
 }
 
 /** Papers, newest first; `after` is the last id of the page before. */
-export async function listPapers(after: string | undefined, limit = 60): Promise<PaperRow[]> {
+export async function listPapers(after: string | undefined, limit: number): Promise<PaperRow[]> {
   return db()
     .select({
       id: papers.id,
