@@ -181,15 +181,15 @@ export interface ThreadEntry {
   mark: StopMark | null
   paperId: string | null
   /** A question that waits for its answer: whose, on which paper. */
-  asks: { paperId: string; person: string; name: string } | null
+  asks: { paperId: string; person: string; question: string; name: string } | null
 }
 export interface JobPaper {
   id: string
   kind: string
   title: string
   state: string
-  move: 'ours' | 'others' | null
-  waitingFor: string
+  /** How it stands, as everywhere. */
+  says: { mark: StopMark; note: string }
   createdAt: string
   roundId: string | null
   /** Whose waiver it is. */

@@ -18,6 +18,7 @@ export interface Waiting {
   who: string
   what: string
   detail: string
+  /** The paper a nudge sends the link of again; null where none can be sent. */
   paperId: string | null
   mark: StopMark
   day: string | null

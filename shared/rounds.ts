@@ -82,7 +82,12 @@ export const saveMessage = z.object({
 
 /** What can be done to a round that is out. Each is one step, with what it needs. */
 export const manageRound = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('nudge'), person: recordId.optional() }),
+  z.object({
+    do: z.literal('nudge'),
+    person: recordId.optional(),
+    /** Also in quiet hours: whoever nudges was told so. */
+    quiet: z.boolean().default(false),
+  }),
   z.object({ do: z.literal('pause'), reason: line(500).default('') }),
   z.object({ do: z.literal('resume') }),
   z.object({ do: z.literal('withdraw'), reason: line(500).default('') }),
@@ -106,7 +111,13 @@ export const manageRound = z.discriminatedUnion('do', [
   z.object({ do: z.literal('reorder'), turns: z.record(recordId, z.number().int().min(1).max(60)) }),
   z.object({ do: z.literal('add-copy'), name: requiredLine(200, 'The name'), email: line(200) }),
   z.object({ do: z.literal('reopen'), person: recordId }),
-  z.object({ do: z.literal('answer'), person: recordId, answer: prose(5000) }),
+  z.object({
+    do: z.literal('answer'),
+    person: recordId,
+    /** Which of their questions; the open one where it isn't said. */
+    question: z.string().max(20).optional(),
+    answer: prose(5000),
+  }),
   z.object({ do: z.literal('revise'), why: line(500).default(''), seen: looked.seen }),
 ])
 export type ManageRound = z.output<typeof manageRound>
@@ -128,7 +139,7 @@ export interface RoundPersonView extends PersonState {
   filled: number
   fields: number
   number: number
-  questions: { at: string; question: string; answer: string | null }[]
+  questions: { id: string; at: string; question: string; answer: string | null }[]
   /** The scan of what they signed on paper, by its hash. */
   scan: string | null
   /** Whether they may act now. */

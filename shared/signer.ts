@@ -56,6 +56,10 @@ export interface SignerView {
     mayPassOn: boolean
     /** A member’s own signature, as they kept it. */
     keeps: { signature: SignatureMark | null; initials: SignatureMark | null } | null
+    /** An organisation is greeted by all of its name. */
+    organisation: boolean
+    /** Where their copy goes, with its middle left out; null where it goes nowhere yet. */
+    copyTo: string | null
   }
   /** Whose signing they witness. */
   witnesses: string | null
@@ -89,6 +93,8 @@ export interface SignerView {
     amount: Minor
     dueOn: string | null
     paid: boolean
+    /** Paid by card, and not told to us yet. */
+    coming: boolean
     later: { label: string; amount: Minor; dueOn: string | null } | null
     currency: string
     /** Whether it can be paid by card here; by bank it always can. */

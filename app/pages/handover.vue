@@ -9,9 +9,9 @@ async function back() {
   busy.value = true
   problem.value = ''
   try {
-    await api('/api/handover', { method: 'DELETE', body: { pin: pin.value } })
+    const { path } = await api<{ path: string }>('/api/handover', { method: 'DELETE', body: { pin: pin.value } })
     await session.load()
-    await navigateTo('/')
+    await navigateTo(path)
   } catch (e) {
     problem.value = wordsOf(e)
     pin.value = ''

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { move, ours } from '../../tests/support/moves'
 import { minor } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from './line'
@@ -9,8 +10,7 @@ const paper = (over: Partial<PaperFact>): PaperFact => ({
   kind: 'quote',
   title: '',
   state: 'out',
-  move: 'others',
-  waitingFor: 'Ines Marlow',
+  move: move(),
   reason: null,
   since: null,
   ...over,
@@ -59,7 +59,7 @@ describe('the line', () => {
       'quote',
       'skipped',
     ],
-    ['a contract to countersign', facts({ papers: [paper({ kind: 'contract', move: 'ours' })] }), 'contract', 'yours'],
+    ['a contract to countersign', facts({ papers: [paper({ kind: 'contract', move: ours() })] }), 'contract', 'yours'],
     ['the deposit asked for', facts({ agreedOn: '2026-06-01', stages: [stage({})] }), 'deposit', 'theirs'],
     [
       'the deposit late',
@@ -102,7 +102,7 @@ describe('the line', () => {
             'withdrawn' as const,
             'lapsed' as const,
           ),
-          move: fc.constantFrom('ours' as const, 'others' as const),
+          move: fc.constantFrom(ours(), move()),
         })
         .map(paper),
       { maxLength: 6 },

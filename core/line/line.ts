@@ -1,6 +1,7 @@
 import { type Day, addDays, formatDay, relativeDay } from '../calendar/dates'
 import { type Minor, formatMoney, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
+import type { RoundMove, Stuck } from '../rounds/move'
 
 /** How a stop stands; each has its own shape on the screen. */
 export type StopMark = 'not-yet' | 'yours' | 'theirs' | 'settled' | 'trouble' | 'skipped'
@@ -19,12 +20,10 @@ export interface PaperFact {
   kind: 'quote' | 'contract' | 'waiver' | 'form'
   title: string
   state: PaperState
-  move: 'ours' | 'others' | null
-  waitingFor: string
+  /** Whose move it is while it is out. */
+  move: RoundMove | null
   reason: string | null
   since: string | null
-  /** What keeps a paper that is out from going on, until the business does something. */
-  stuck?: string
 }
 
 /** Everything the line is worked out from, besides the day it is looked at. */
@@ -70,9 +69,45 @@ function paperStop(
     case 'withdrawn':
       return stop('trouble', 'withdrawn')
     case 'out':
-      if (paper.stuck) return stop('trouble', paper.stuck)
-      return paper.move === 'ours' ? stop('yours', 'yours to countersign') : stop('theirs', `with ${paper.waitingFor}`)
+      return outStop(paper.move, stop)
   }
+}
+
+/** What is said of what keeps a paper from going on. */
+export const stuckWords = ({ why, who }: Stuck): string =>
+  ({
+    held: 'on hold',
+    locked: `${who} is out of tries`,
+    bounced: `the message to ${who} came back`,
+    asks: `${who} asks something`,
+  })[why]
+
+/** Names as a sentence has them, and the verb that goes with them: `Petra and Jan have`. */
+export function named(names: readonly string[]): { names: string; has: string; many: boolean } {
+  const all = names.length < 2 ? (names[0] ?? 'Nobody') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
+  return { names: all, has: `${all} ${names.length > 1 ? 'have' : 'has'}`, many: names.length > 1 }
+}
+
+/** How a paper stands in a few words, and its mark: the same wherever it is named. */
+export function paperSays(paper: Pick<PaperFact, 'state' | 'move'>): { mark: StopMark; note: string } {
+  const MARKS = {
+    draft: 'yours',
+    signed: 'settled',
+    declined: 'trouble',
+    lapsed: 'trouble',
+    withdrawn: 'skipped',
+  } as const
+  if (paper.state !== 'out') return { mark: MARKS[paper.state], note: paper.state }
+  const { mark, note } = outStop(paper.move, (m, n) => ({ key: 'contract', label: '', mark: m, note: n }))
+  return { mark, note }
+}
+
+function outStop(move: RoundMove | null, stop: (mark: StopMark, note: string) => Stop): Stop {
+  if (!move) return stop('theirs', 'out')
+  if (move.stuck) return stop(move.stuck.why === 'asks' ? 'yours' : 'trouble', stuckWords(move.stuck))
+  return move.whose === 'ours'
+    ? stop('yours', move.begun ? 'yours to countersign' : 'yours to sign')
+    : stop('theirs', `with ${named(move.names).names}`)
 }
 
 /** The job's line on a given day: its stops in the order things happen. */

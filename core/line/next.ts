@@ -1,15 +1,83 @@
 import { formatDay } from '../calendar/dates'
 import { formatMoney } from '../money/money'
-import { type LineFacts, current } from './line'
+import { inSentence } from '../rounds/greeting'
+import { type LineFacts, type PaperFact, current, isLate, named, stuckWords } from './line'
 
 export type NextAct =
-  'make-quote' | 'make-contract' | 'send-paper' | 'countersign' | 'nudge' | 'invoice' | 'add-client' | 'guests' | 'none'
+  | 'make-quote'
+  | 'make-contract'
+  | 'send-paper'
+  | 'open-paper'
+  | 'countersign'
+  | 'nudge'
+  | 'ask-money'
+  | 'add-client'
+  | 'guests'
+  | 'none'
 export interface Next {
   title: string
   explain: string
   button: string | null
   act: NextAct
   paperId: string | null
+}
+
+type Say = (title: string, explain: string, button: string | null, act: NextAct, paperId?: string | null) => Next
+const lower = (title: string) => (title ? inSentence(title) : 'paper')
+const CURES = {
+  held: ['Let it go on when it is time; whoever is asked hears of it.', 'To the paper'],
+  locked: ['Open it again for them when you know that it is they.', 'Open it again'],
+  bounced: ['Correct the address; it is sent again at once.', 'Mend the address'],
+  asks: ['They wait for your answer before they sign.', 'Answer it'],
+} as const
+
+/** What moves a paper on that is out. */
+function outStep(paper: PaperFact, say: Say): Next {
+  const { move } = paper
+  if (!move) return say(`The ${lower(paper.title)} is out`, '', 'To the paper', 'open-paper', paper.id)
+  if (move.stuck) {
+    const [explain, button] = CURES[move.stuck.why]
+    const words = stuckWords(move.stuck)
+    return say(words[0]!.toUpperCase() + words.slice(1), explain, button, 'open-paper', paper.id)
+  }
+  if (move.whose === 'ours')
+    return say(
+      `${move.begun ? 'Countersign' : 'Sign'} the ${lower(paper.title)}`,
+      move.after.length
+        ? `Then it goes to ${named(move.after).names}.`
+        : 'Then everyone gets the sealed copy, and what was agreed takes its course.',
+      move.begun ? 'Countersign' : 'Sign it',
+      'countersign',
+      paper.id,
+    )
+  return say(
+    `${named(move.names).has} the ${lower(paper.title)}`,
+    move.nudge
+      ? 'You hear as soon as it is signed. A nudge sends the link again.'
+      : 'No message reaches them: hand them the device, or a link.',
+    move.nudge ? 'Nudge' : 'To the paper',
+    move.nudge ? 'nudge' : 'open-paper',
+    paper.id,
+  )
+}
+
+/** What follows on a paper that ended unsigned. */
+function overStep(paper: PaperFact, first: string, act: NextAct, button: string, say: Say): Next {
+  return paper.state === 'lapsed'
+    ? say(
+        `${paper.title} lapsed unsigned`,
+        'Give it more time on the paper itself, or make a new one.',
+        'To the paper',
+        'open-paper',
+        paper.id,
+      )
+    : say(
+        `${paper.title} declined${paper.reason ? `: “${paper.reason}”` : ''}`,
+        `Talk with ${first}, put the record right, and make a new one.`,
+        button,
+        act,
+        paper.id,
+      )
 }
 
 /** The one step that moves a job on, and what will happen when it is taken. */
@@ -26,41 +94,24 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
   const quote = current(facts, 'quote'),
     contract = current(facts, 'contract')
   const deposit = facts.stages.find((s) => s.key === 'deposit' && s.amount > 0)
-  const lower = (title: string) => (title ? title[0]!.toLowerCase() + title.slice(1) : 'paper')
-  for (const paper of [contract, quote]) {
-    if (!paper) continue
-    if (paper.state === 'out' && paper.move === 'ours')
-      return say(
-        `Countersign the ${lower(paper.title)}`,
-        `Then everyone gets the sealed copy${deposit && paper.kind === 'contract' && deposit.open > 0 ? `, and the ${money(deposit.open)} deposit is asked for` : ''}.`,
-        'Countersign',
-        'countersign',
-        paper.id,
-      )
-  }
-  if (contract?.state === 'out')
+  const late = facts.agreedOn ? facts.stages.filter((x) => !x.held && isLate(x, today)) : []
+  if (late.length) {
+    const sum = late.reduce((n, x) => n + x.open, 0) as LineFacts['total']
     return say(
-      `${contract.waitingFor} has the ${lower(contract.title)}`,
-      'You hear as soon as it is signed. A nudge sends the link again.',
-      'Nudge',
-      'nudge',
-      contract.id,
+      `${money(sum)} overdue`,
+      `It was due ${formatDay(late[0]!.dueOn!, today)}. Ask ${first} once more, or book it below if it has come.`,
+      client?.email ? 'Ask once more' : null,
+      client?.email ? 'ask-money' : 'none',
     )
+  }
+  for (const paper of [contract, quote]) if (paper?.state === 'out') return outStep(paper, say)
   if (contract?.state === 'draft')
     return say(
       `Send the ${lower(contract.title)}`,
-      `It goes to ${first} first, then to you to countersign.`,
+      `Look it over as ${first} will see it; it goes out by the turns on its sheet.`,
       'To the sending sheet',
       'send-paper',
       contract.id,
-    )
-  if (quote?.state === 'out')
-    return say(
-      `${quote.waitingFor} has the quote`,
-      'When it is accepted, the contract is made with what was chosen.',
-      'Nudge',
-      'nudge',
-      quote.id,
     )
   if (!client && (facts.expects.quote || facts.expects.contract))
     return say(
@@ -78,18 +129,16 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
       quote.id,
     )
   if (facts.expects.quote && !contract && (!quote || quote.state !== 'signed')) {
-    const again = quote
-      ? ({ declined: ` ${first} declined the last one.`, lapsed: ' The last one lapsed.', withdrawn: '' }[
-          quote.state as string
-        ] ?? '')
-      : ''
+    if (quote && quote.state !== 'withdrawn') return overStep(quote, first, 'make-quote', 'Make a new quote', say)
     return say(
       quote ? 'Make a new quote' : 'Make the quote',
-      `It is filled from the record: ${money(facts.total)} in all.${again}`,
+      `It is filled from the record: ${money(facts.total)} in all.`,
       'Make the quote',
       'make-quote',
     )
   }
+  if (contract && (contract.state === 'declined' || contract.state === 'lapsed'))
+    return overStep(contract, first, 'make-contract', 'Make a new contract', say)
   if (facts.expects.contract && (!contract || contract.state !== 'signed'))
     return say(
       'Make the contract',

@@ -34,6 +34,7 @@ export type RoundEvent =
   | { type: 'reordered'; turns: Readonly<Record<string, number>> }
   | { type: 'added'; by: RoundPerson }
   | { type: 'copied'; person: string }
+  | { type: 'copy-to'; person: string }
   | { type: 'paused'; reason: string }
   | { type: 'resumed' }
   | { type: 'revised'; again: readonly string[] }
@@ -218,6 +219,8 @@ export function refuse(state: RoundState, event: RoundEvent, at: string): Refusa
   const person = state.people.find((p) => p.id === id)
   if (type === 'question' || type === 'answered' || type === 'delivered' || type === 'bounced' || type === 'shown')
     return person ? null : STRANGER
+  if (type === 'copy-to')
+    return person?.status === 'done' ? null : refusal('not-your-turn', 'Sign first; then say where your copy shall go.')
   const over = OVER[state.status]
   if ((type === 'signed' || type === 'on-paper') && over && person?.status === 'done')
     return refusal('already-done', 'You have signed this already.')
@@ -393,13 +396,4 @@ export function consequences(before: RoundState, after: RoundState): Consequence
   const changed = before.status !== after.status && before.status !== 'draft'
   const over = changed ? after.status : null
   return { ask, copy, seal: over === 'signed', over }
-}
-
-/** What keeps a round that is out from going on until its sender does something; null when nothing does. */
-export function troubleOf(state: RoundState, waiting: readonly PersonState[]): string | null {
-  if (state.paused !== null) return 'on hold'
-  const closed = waiting.find((p) => p.closed)
-  if (closed) return `${closed.name} is out of tries`
-  const lost = waiting.find((p) => p.bounced !== null)
-  return lost ? `the message to ${lost.name} came back` : null
 }

@@ -1,10 +1,11 @@
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
 import { mailMember, mailOwner } from '../services/messages/house'
-import { mailDeposit, mailInvoice, mailReceipt } from '../services/messages/money'
+import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../services/messages/money'
 import { mailAnswer, mailAsk, mailCopy, mailNews, mailTold } from '../services/messages/round'
 import { raiseInvoice } from '../services/money/invoices'
 import { remind } from '../services/rounds/follow'
+import { projectJob } from '../services/jobs/project'
 import { signEnded, signNight } from '../services/rounds/heads'
 import { workList } from '../services/rounds/lists'
 import { lapseRound } from '../services/rounds/manage'
@@ -26,6 +27,7 @@ export const handlers: Record<string, Handler> = {
     ),
   'mail.news': (e) =>
     mailNews(e.key, s(e.payload.personId), e.payload.news as News, e.payload.said as { by: string; reason: string }),
+  'mail.late': (e) => mailLate(e.key, s(e.payload.jobId), s(e.payload.stage)),
   'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
@@ -37,6 +39,7 @@ export const handlers: Record<string, Handler> = {
   'mail.owner': (e) => mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),
+  project: (e) => projectJob(s(e.payload.jobId)),
   seal: (e) => sealRound(s(e.payload.roundId)),
   'heads.ended': (e) => signEnded(s(e.payload.roundId)),
   tidy: () => tidy(),

@@ -12,6 +12,7 @@ export interface Happening {
   mark?: StopMark | null
   paperId?: string | null
   notable?: boolean
+  ref?: string
 }
 
 /** Puts something into the job's thread and the feed that open screens follow. */
@@ -26,6 +27,7 @@ export async function note(h: Happening): Promise<void> {
       mark: h.mark ?? null,
       paperId: h.paperId ?? null,
       notable: h.notable ?? false,
+      ref: h.ref ?? null,
     }),
   )
   afterCommit(nudgeFeed)

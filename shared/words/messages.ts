@@ -4,6 +4,8 @@ import { fill, listIn } from './index'
 
 /** What Upwold says in messages to people outside, in their language. `{x}` stands for what is put in. */
 const en = {
+  mLateSubject: 'Still to pay: {label} for {job}',
+  mLate: '{amount} for {job} ({label}) was due {date}. If it is on its way, thank you; otherwise please pay it now.',
   mReminder: 'A reminder: {subject}',
   mNudge: 'A gentle reminder: {paper} for {job} is waiting for you.',
   mPleaseBy: 'Please by {date}.',
@@ -71,6 +73,9 @@ export type MessageKey = keyof typeof en
 export type MessageWords = Record<MessageKey, string>
 
 const de: MessageWords = {
+  mLateSubject: 'Noch offen: {label} für {job}',
+  mLate:
+    '{amount} für {job} ({label}) war am {date} fällig. Ist die Zahlung unterwegs, vielen Dank; sonst zahlen Sie bitte jetzt.',
   mReminder: 'Zur Erinnerung: {subject}',
   mNudge: 'Eine freundliche Erinnerung: {paper} für {job} wartet auf Sie.',
   mPleaseBy: 'Bitte bis {date}.',
@@ -136,6 +141,9 @@ const de: MessageWords = {
   mBalance: 'Der Rest von {amount} ist fällig am {date}.',
 }
 const fr: MessageWords = {
+  mLateSubject: 'Reste à payer : {label} pour {job}',
+  mLate:
+    '{amount} pour {job} ({label}) était dû le {date}. Si le paiement est en route, merci ; sinon, veuillez payer maintenant.',
   mReminder: 'Rappel : {subject}',
   mNudge: 'Un petit rappel : {paper} pour {job} vous attend.',
   mPleaseBy: 'Avant {date}, s’il vous plaît.',
@@ -201,6 +209,9 @@ const fr: MessageWords = {
   mBalance: 'Le solde de {amount} est dû le {date}.',
 }
 const es: MessageWords = {
+  mLateSubject: 'Pendiente de pago: {label} para {job}',
+  mLate:
+    '{amount} para {job} ({label}) vencía el {date}. Si el pago está en camino, gracias; si no, pague por favor ahora.',
   mReminder: 'Recordatorio: {subject}',
   mNudge: 'Un recordatorio amable: {paper} para {job} le espera.',
   mPleaseBy: 'Por favor, antes del {date}.',
@@ -263,6 +274,9 @@ const es: MessageWords = {
   mBalance: 'El saldo de {amount} vence el {date}.',
 }
 const pt: MessageWords = {
+  mLateSubject: 'Por pagar: {label} para {job}',
+  mLate:
+    '{amount} para {job} ({label}) vencia a {date}. Se o pagamento vem a caminho, obrigado; senão, pague por favor agora.',
   mReminder: 'Lembrete: {subject}',
   mNudge: 'Um pequeno lembrete: {paper} para {job} está à sua espera.',
   mPleaseBy: 'Por favor, até {date}.',
@@ -326,6 +340,9 @@ const pt: MessageWords = {
   mBalance: 'O saldo de {amount} vence a {date}.',
 }
 const pl: MessageWords = {
+  mLateSubject: 'Do zapłaty: {label}, {job}',
+  mLate:
+    '{amount}, {job} ({label}), było płatne do {date}. Jeśli płatność jest w drodze, dziękujemy; jeśli nie, prosimy o zapłatę teraz.',
   mReminder: 'Przypomnienie: {subject}',
   mNudge: 'Uprzejmie przypominamy: {paper} ({job}) czeka na Ciebie.',
   mPleaseBy: 'Prosimy do {date}.',
@@ -389,6 +406,8 @@ const pl: MessageWords = {
   mBalance: 'Reszta {amount} jest płatna do {date}.',
 }
 const ar: MessageWords = {
+  mLateSubject: 'لم يُدفع بعد: {label}، {job}',
+  mLate: '{amount}، {job} ({label})، استحق في {date}. إن كان الدفع في الطريق فشكرًا، وإلا فيرجى الدفع الآن.',
   mReminder: 'تذكير: {subject}',
   mNudge: 'تذكير لطيف: {paper} ({job}) بانتظارك.',
   mPleaseBy: 'يرجى قبل {date}.',

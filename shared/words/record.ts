@@ -2,6 +2,7 @@ import type { Language } from '../../core/rounds/plan'
 
 /** The words of the signing record. `{x}` stands for what is put in. */
 const en = {
+  eCopyTo: 'wants their copy at {address}',
   signedByHand: 'signed by hand, {day}',
   taken: 'taken',
   leftOut: 'left out',
@@ -84,6 +85,7 @@ const en = {
 export type RecordWords = Record<keyof typeof en, string>
 
 const de: RecordWords = {
+  eCopyTo: 'möchte die Kopie an {address}',
   signedByHand: 'von Hand unterschrieben, {day}',
   taken: 'genommen',
   leftOut: 'weggelassen',
@@ -164,6 +166,7 @@ const de: RecordWords = {
   'signed in as a member of the business': 'angemeldet als Mitglied des Betriebs',
 }
 const fr: RecordWords = {
+  eCopyTo: 'souhaite sa copie à {address}',
   signedByHand: 'signé à la main, {day}',
   taken: 'pris',
   leftOut: 'laissé',
@@ -244,6 +247,7 @@ const fr: RecordWords = {
   'signed in as a member of the business': 'connecté comme membre de l’entreprise',
 }
 const es: RecordWords = {
+  eCopyTo: 'quiere su copia en {address}',
   signedByHand: 'firmado a mano, {day}',
   taken: 'tomado',
   leftOut: 'dejado',
@@ -324,6 +328,7 @@ const es: RecordWords = {
   'signed in as a member of the business': 'con sesión de miembro de la empresa',
 }
 const pt: RecordWords = {
+  eCopyTo: 'quer a sua cópia em {address}',
   signedByHand: 'assinado à mão, {day}',
   taken: 'incluído',
   leftOut: 'deixado de fora',
@@ -404,6 +409,7 @@ const pt: RecordWords = {
   'signed in as a member of the business': 'com sessão de membro da empresa',
 }
 const pl: RecordWords = {
+  eCopyTo: 'chce kopię na {address}',
   signedByHand: 'podpisano odręcznie, {day}',
   taken: 'wzięte',
   leftOut: 'pominięte',
@@ -484,6 +490,7 @@ const pl: RecordWords = {
   'signed in as a member of the business': 'po zalogowaniu jako członek firmy',
 }
 const ar: RecordWords = {
+  eCopyTo: 'يريد نسخته على {address}',
   signedByHand: 'وُقّع باليد، {day}',
   taken: 'مأخوذ',
   leftOut: 'متروك',

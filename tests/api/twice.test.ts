@@ -198,11 +198,11 @@ describe('a nudge', () => {
   it('goes out once an hour however often it is pressed, and needs somebody to wait for', async () => {
     const job = await makeJob(owner)
     const paper = await makePaper(owner, job.id, 'quote')
-    expect((await owner.post(`/api/papers/${paper}/nudge`)).status).toBe(409)
+    expect((await owner.post(`/api/papers/${paper}/nudge`, { quiet: true })).status).toBe(409)
     await send(owner, paper)
     await linkTo(owner, job.email)
-    await owner.must('POST', `/api/papers/${paper}/nudge`)
-    await owner.post(`/api/papers/${paper}/nudge`)
+    await owner.must('POST', `/api/papers/${paper}/nudge`, { quiet: true })
+    await owner.post(`/api/papers/${paper}/nudge`, { quiet: true })
     await until(
       () => mailsTo(owner, job.email),
       (l) => l.some((m) => m.subject.startsWith('A reminder')),

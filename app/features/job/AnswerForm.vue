@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Answers a question where it stands in the thread; the answer reaches whoever asked. */
-const props = defineProps<{ asks: { paperId: string; person: string; name: string } }>()
+const props = defineProps<{ asks: { paperId: string; person: string; question: string; name: string } }>()
 const emit = defineEmits<{ answered: [] }>()
 const { busy, act } = useAct()
 const open = ref(false)
 const words = ref('')
 const send = () =>
   act(async () => {
-    const body = { do: 'answer', person: props.asks.person, answer: words.value }
+    const body = { do: 'answer', person: props.asks.person, question: props.asks.question, answer: words.value }
     await api(`/api/papers/${props.asks.paperId}/round`, { method: 'POST', body })
     emit('answered')
   })

@@ -5,6 +5,7 @@ import { useThisJob } from './useJob'
 const { job, busy, act, make } = useThisJob()
 const emit = defineEmits<{ chooseClient: [] }>()
 const papers = usePaperActs()
+const notices = useNotices()
 
 function take() {
   const { act: what, paperId } = job.value.next
@@ -12,6 +13,11 @@ function take() {
   if (what === 'make-contract') return make('contract')
   if (what === 'countersign') return act(() => papers.countersign(paperId!))
   if (what === 'nudge') return act(() => papers.nudge(paperId!))
+  if (what === 'ask-money')
+    return act(async () => {
+      await api(`/api/jobs/${job.value.id}/ask-money`, { method: 'POST' })
+      notices.say('Asked once more.')
+    })
   if (what === 'add-client') return emit('chooseClient')
   if (what === 'guests') return document.getElementById('guests')?.focus()
   return navigateTo(`/papers/${paperId}`)

@@ -1,13 +1,10 @@
 <script setup lang="ts">
-import type { JobPaper } from '~~/shared/jobs'
 import DriftNotice from '~/features/paper/DriftNotice.vue'
 import AnswerForm from './AnswerForm.vue'
 import { useThisJob } from './useJob'
 
 /** The job's papers, and everything that happened in one order. */
 const { job, load } = useThisJob()
-const stateWords = (p: JobPaper) =>
-  p.state !== 'out' ? p.state : p.move === 'ours' ? 'yours to countersign' : `with ${p.waitingFor}`
 </script>
 
 <template>
@@ -15,9 +12,9 @@ const stateWords = (p: JobPaper) =>
     <h2>Papers</h2>
     <ul>
       <li v-for="p in job.papers" :key="p.id" class="paper">
-        <StopMark :mark="paperMark(p.state, p.move)" />
+        <StopMark :mark="p.says.mark" />
         <NuxtLink :to="`/papers/${p.id}`" class="card">
-          <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ stateWords(p) }}</span>
+          <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ p.says.note }}</span>
         </NuxtLink>
         <DriftNotice
           v-if="p.drift.length"

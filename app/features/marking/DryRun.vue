@@ -35,7 +35,11 @@ for (const p of props.parties)
 const state = computed(() => states.get(party.value)!)
 const mine = computed(() => props.fields.filter((f) => f.field.party === party.value))
 const asked = ref(false)
-provide('asked', asked)
+/** Once it is tried to be finished, everything that is missing is told. */
+provide(
+  'passed',
+  computed(() => new Set(asked.value ? specs.value.map((f) => f.key) : [])),
+)
 const signing = ref(false)
 const place = ref<FieldSpec | null>(null)
 function sign(field: FieldSpec) {

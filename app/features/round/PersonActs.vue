@@ -15,7 +15,7 @@ const left = computed(() => !['done', 'replaced', 'declined'].includes(props.per
 const open = computed(() => props.person.questions.find((q) => !q.answer))
 const nudge = () =>
   act(async () => {
-    await post('/round', { do: 'nudge', person: props.person.id })
+    await evenIfQuiet((quiet) => post('/round', { do: 'nudge', person: props.person.id, quiet }))
     notices.say(`Sent the link to ${props.person.name} again.`)
   })
 const handing = ref(false)
@@ -57,7 +57,12 @@ const reopen = () => act(() => post('/round', { do: 'reopen', person: props.pers
 const words = ref('')
 const answer = () =>
   act(async () => {
-    await post('/round', { do: 'answer', person: props.person.id, answer: words.value })
+    await post('/round', {
+      do: 'answer',
+      person: props.person.id,
+      question: open.value?.id,
+      answer: words.value,
+    })
     words.value = ''
     doing.value = ''
   })

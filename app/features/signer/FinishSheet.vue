@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
-import { consentWords } from '~~/shared/words'
+import { consentWords, moneyIn } from '~~/shared/words'
 import { useSays } from './says'
 import { finishLabel, isQuote } from './useSigning'
 
@@ -25,7 +25,7 @@ function finish() {
 <template>
   <div>
     <p v-if="isQuote(view) && total !== null && currency" class="sum">
-      {{ says('altogether') }} <b>{{ money(total, currency) }}</b>
+      {{ says('altogether') }} <b>{{ moneyIn(says.language, total, currency) }}</b>
     </p>
     <label class="consent">
       <input v-model="consent" type="checkbox" />

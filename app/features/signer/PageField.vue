@@ -14,10 +14,10 @@ const emit = defineEmits<{ sign: [field: FieldSpec] }>()
 const { draft, problems, isAsked, workedOut, markOf } = props.state
 const says = useSays()
 const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
-const asked = inject<Ref<boolean>>('asked', ref(false))
+const passed = inject<Ref<Set<string>>>('passed', ref(new Set<string>()))
 const f = computed(() => props.at.field)
 const mark = computed(() => markOf(f.value))
-const wrong = computed(() => asked.value && problems.value.some((p) => p.key === f.value.key))
+const wrong = computed(() => passed.value.has(f.value.key) && problems.value.some((p) => p.key === f.value.key))
 const text = computed({
   get: () => String(draft.value.values[f.value.key] ?? ''),
   set: (v: string) => {
@@ -36,7 +36,13 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
 </script>
 
 <template>
-  <span v-if="isAsked(f) || f.preset" class="at" :class="{ wrong }" :style="style">
+  <component
+    :is="f.type === 'tick' ? 'label' : 'span'"
+    v-if="isAsked(f) || f.preset"
+    class="at"
+    :class="{ wrong, hit: !f.preset && !f.compute && f.type !== 'date' }"
+    :style="style"
+  >
     <span v-if="f.preset" class="set">{{ f.preset }}</span>
     <span v-else-if="f.compute" class="set" :title="`${f.label}, worked out`">{{ workedOut(f) }}</span>
     <span v-else-if="f.type === 'date'" class="set soft">{{ says('byItself') }}</span>
@@ -86,7 +92,7 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
       :aria-invalid="wrong"
       :title="f.help ?? f.label"
     />
-  </span>
+  </component>
 </template>
 
 <style scoped>
@@ -100,6 +106,14 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
   position: absolute;
   display: block;
   color: #1b2a4a;
+}
+/* A small place can be hit beside itself; what lies closer to another goes to that. */
+label.at.hit::before {
+  content: '';
+  position: absolute;
+  inset: -12px;
+  width: auto;
+  height: auto;
 }
 .at > * {
   width: 100%;

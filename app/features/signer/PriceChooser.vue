@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { decimalString, tenThousandths } from '~~/core/money/money'
 import { type PricedLine, counts, quantityProblem } from '~~/core/pricing/pricing'
+import { moneyIn } from '~~/shared/words'
 import { quantityText } from '~~/core/layout/expand'
 import type { DraftState } from './draft'
 import { useSays } from './says'
@@ -10,7 +11,7 @@ const props = defineProps<{ state: DraftState }>()
 const { draft, chooses, lines, priced, figures } = props.state
 const open = computed(() => !!figures.value?.open && chooses.value)
 const says = useSays()
-const c = (n: number) => money(n, figures.value!.currency)
+const c = (n: number) => moneyIn(says.value.language, n, figures.value!.currency)
 const shown = computed(() => lines.value.filter((l) => open.value || counts(l)))
 const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
 const original = (l: PricedLine) => figures.value!.pricing.lines.find((x) => x.key === l.key)!

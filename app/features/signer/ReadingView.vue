@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block, FieldSpec, Inline } from '~~/core/document/model'
 import { tableSays } from '~~/core/merge/table-words'
-import { dayIn } from '~~/shared/words'
+import { dayIn, moneyIn } from '~~/shared/words'
 import type { DraftState } from './draft'
 import InlineText from './InlineText'
 import PriceChooser from './PriceChooser.vue'
@@ -50,7 +50,7 @@ const plainWords = (content: Inline[]): string | null => {
           <td v-if="s.held">{{ `${tableSays(says.language).damage} (${says('heldReturned')})` }}</td>
           <td v-else data-words>{{ s.label }}</td>
           <td>{{ s.dueOn ? dayIn(says.language, s.dueOn) : says('whenAgreed') }}</td>
-          <td class="money">{{ money(s.amount, state.now.value.currency) }}</td>
+          <td class="money">{{ moneyIn(says.language, s.amount, state.now.value.currency) }}</td>
         </tr>
       </tbody>
     </table>

@@ -134,7 +134,7 @@ function done() {
       <fieldset class="faces">
         <legend class="sr">{{ says('hand') }}</legend>
         <label v-for="f in scriptFaceNames" :key="f" class="face" :class="{ on: face === f }"
-          ><input v-model="face" type="radio" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
+          ><input v-model="face" type="radio" :name="`hand-${what}`" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
             class="ellipsis"
             :style="{ fontFamily: `'${SCRIPT_FAMILIES[f]}', cursive` }"
             >{{ typed || says('yourName') }}</span

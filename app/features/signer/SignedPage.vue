@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
-import { type WordKey, dayIn } from '~~/shared/words'
+import { greeted, inSentence } from '~~/core/rounds/greeting'
+import { type WordKey, dayIn, moneyIn } from '~~/shared/words'
 import QrImage from '~/components/QrImage.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
@@ -20,7 +21,7 @@ const showCode = () =>
     code.value = await witnessLink()
   })
 const says = useSays()
-const first = computed(() => props.view.person.name.split(' ')[0]!)
+const first = computed(() => greeted(props.view.person.name, props.view.person.organisation))
 const next = computed(() => props.view.others.find((o) => o.part !== 'copy' && o.status !== 'done'))
 const CLOSED: Partial<Record<SignerView['round'], WordKey>> = {
   declined: 'sinceDeclined',
@@ -37,31 +38,41 @@ const heading = computed(() =>
 const words = computed(() => {
   const { view } = props
   if (closed.value) return says.value(closed.value)
-  if (view.sealed) return says.value('sealedGone')
+  const mailed = !!view.person.copyTo
+  if (view.sealed) return says.value(mailed ? 'sealedGone' : 'sealedThere')
   if (copy.value) return says.value('copyWords')
   if (view.allSigned) return says.value('sealedComing')
   if (!next.value) return ''
   const alone = view.others.length === 1 && next.value.part === 'sign'
-  return says.value(alone ? 'signsNext' : 'comesNext', { name: next.value.name })
+  const key = mailed ? (alone ? 'signsNext' : 'comesNext') : alone ? 'signsNextOnly' : 'comesNextOnly'
+  return says.value(key, { name: next.value.name })
 })
+const emit = defineEmits<{ changed: [] }>()
+const copyTo = ref('')
+const sendCopy = () =>
+  act(async () => {
+    await post('/copy-to', { email: copyTo.value })
+    emit('changed')
+  })
+const amountIn = (amount: number) => moneyIn(says.value.language, amount, props.view.pay!.currency)
 const later = computed(() => props.view.pay?.later ?? null)
 const laterWords = computed(() => {
   if (!later.value) return ''
-  const amount = money(later.value.amount, props.view.pay!.currency)
+  const amount = amountIn(later.value.amount)
   return later.value.dueOn
     ? says.value('laterBy', { amount, date: dayIn(says.value.language, later.value.dueOn) })
     : says.value('laterOn', { amount })
 })
 const followsWords = computed(() => {
   if (!later.value) return ''
-  const amount = money(later.value.amount, props.view.pay!.currency)
+  const amount = amountIn(later.value.amount)
   return later.value.dueOn
     ? says.value('followsBy', { amount, date: dayIn(says.value.language, later.value.dueOn) })
     : says.value('follows', { amount })
 })
 const stage = computed(() => {
   const label = props.view.pay?.label ?? ''
-  return says.value.language === 'en' ? label.toLowerCase() : label
+  return says.value.language === 'en' ? inSentence(label) : label
 })
 const several = computed(() => props.view.papers.length > 1)
 const asking = ref(false)
@@ -91,15 +102,35 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
       <QrImage v-if="code" :text="code" />
       <button v-else class="btn wide" :disabled="busy" @click="showCode">{{ says('besideOwn') }}</button>
     </section>
-    <section v-if="view.pay && !view.pay.paid" class="next" aria-labelledby="reserve">
+    <form v-if="!view.person.copyTo && !copy && !closed && !view.person.keeps" class="next" @submit.prevent="sendCopy">
+      <label class="field"
+        ><span>{{ says('copyWhere') }}</span
+        ><input
+          v-model="copyTo"
+          class="input"
+          type="email"
+          autocomplete="email"
+          required
+          maxlength="200"
+          :placeholder="says('copyEmail')"
+      /></label>
+      <button class="btn" :disabled="busy">{{ says('copySendIt') }}</button>
+    </form>
+    <p v-else-if="view.inPerson && view.person.copyTo && !view.sealed" class="soft small">
+      {{ says('copyGoes', { address: view.person.copyTo }) }}
+    </p>
+    <section v-if="view.pay?.coming" class="next paid" role="status">
+      <p class="strong">{{ says('payComing', { amount: amountIn(view.pay.amount) }) }}</p>
+    </section>
+    <section v-else-if="view.pay && !view.pay.paid" class="next" aria-labelledby="reserve">
       <h2 id="reserve">{{ says('reserve', { job: view.jobTitle }) }}</h2>
       <p>
-        {{ says('nowAmount', { amount: money(view.pay.amount, view.pay.currency) })
+        {{ says('nowAmount', { amount: amountIn(view.pay.amount) })
         }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
       <button v-if="view.pay.byCard" class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
-        {{ says('pay', { amount: money(view.pay.amount, view.pay.currency) }) }}
+        {{ says('pay', { amount: amountIn(view.pay.amount) }) }}
       </button>
       <p v-else-if="view.pay.bank" class="bank">{{ view.pay.bank }}</p>
     </section>

@@ -16,7 +16,7 @@ const emit = defineEmits<{ sign: [field: FieldSpec] }>()
 const { draft, problems, isAsked, workedOut, markOf } = props.state
 const says = useSays()
 const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
-const asked = inject<Ref<boolean>>('asked', ref(false))
+const passed = inject<Ref<Set<string>>>('passed', ref(new Set<string>()))
 /** What somebody else has given here, or the sender has set. */
 const given = inject<Ref<SignerView['given']>>('given', ref({}))
 const others = computed(() => {
@@ -25,7 +25,7 @@ const others = computed(() => {
   return there ? givenText(says.value, field, there) : (field.preset ?? '')
 })
 const problem = computed(() => {
-  const wrong = asked.value ? problems.value.find((p) => p.key === props.field.key) : undefined
+  const wrong = passed.value.has(props.field.key) ? problems.value.find((p) => p.key === props.field.key) : undefined
   return wrong && problemIn(says.value, wrong)
 })
 const mark = computed(() => markOf(props.field))

@@ -35,8 +35,10 @@ const besides = computed(() => {
 })
 const state = useDraft(props.token, toRef(props, 'view'), () => emit('changed'))
 const { draft, problems } = state
-const asked = ref(false)
-provide('asked', asked)
+/** What somebody was led to and went on from without filling it: told as missing. Nothing else is before it is reached. */
+const passed = ref(new Set<string>())
+const led = ref('')
+provide('passed', passed)
 provide('pictureOf', props.signing.pictureOf)
 provide(
   'given',
@@ -121,9 +123,7 @@ const nextLabel = computed(() => {
       ? says.value('yourSignatureNext')
       : field.type === 'initials'
         ? says.value('yourInitialsNext')
-        : says.value.language === 'en'
-          ? field.label.toLowerCase().slice(0, 34)
-          : field.label.slice(0, 34)
+        : field.label.slice(0, 34)
   return says.value('next', { what: next })
 })
 
@@ -146,8 +146,9 @@ const again = () => window.location.reload()
 
 /** Leads to the first thing that is left, or to the last step when nothing is. */
 async function goNext() {
-  asked.value = true
   const key = problems.value[0]?.key
+  if (key && key === led.value) passed.value.add(key)
+  led.value = key ?? ''
   if (!key) {
     if (!whole()) return window.scrollTo(0, 0)
     sheet.value = 'confirm'
@@ -417,6 +418,12 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
   background: var(--desk);
   margin-top: 12px;
   overflow-x: auto;
+}
+/* On a phone the pages are as wide as it takes to hit what is on them. */
+@media (max-width: 600px) {
+  .page-view > div {
+    min-width: 760px;
+  }
 }
 .more {
   display: flex;

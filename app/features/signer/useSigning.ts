@@ -1,3 +1,4 @@
+import { inSentence } from '~~/core/rounds/greeting'
 import type { SignatureMark } from '~~/shared/signing'
 import type { SignerView } from '~~/shared/signer'
 import type { Says } from '~~/shared/words'
@@ -62,6 +63,6 @@ export function finishLabel(view: SignerView, says: Says): string {
   return says('signPaper', { paper: paperName(first!.title, says) })
 }
 /** A paper's title as it stands within a sentence: English writes it small. */
-export const paperName = (title: string, says: Says): string => (says.language === 'en' ? title.toLowerCase() : title)
+export const paperName = (title: string, says: Says): string => (says.language === 'en' ? inSentence(title) : title)
 /** What a round is about: its paper, or the first of several and how many more. */
 export const aboutOf = (view: SignerView): string => view.papers.map((p) => p.title).join(', ')

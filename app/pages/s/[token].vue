@@ -123,7 +123,12 @@ const asks = computed((): WordKey =>
         @changed="refresh()"
         @passed="passed = true"
       />
-      <SignedPage v-else-if="view.state === 'done' || view.state === 'copy'" :view="view" :signing="signing" />
+      <SignedPage
+        v-else-if="view.state === 'done' || view.state === 'copy'"
+        :view="view"
+        :signing="signing"
+        @changed="refresh()"
+      />
       <div v-else class="plain">
         <ContourLines />
         <h1>{{ says(CLOSED[view.state]![0]) }}</h1>

@@ -61,6 +61,8 @@ export const happenings = sqliteTable(
     detail: text('detail').notNull().default(''),
     mark: text('mark'),
     paperId: text('paper_id'),
+    /** What it tells of, where that is one thing: a question, by its round and its place in the chain. */
+    ref: text('ref'),
     notable: flag('notable').notNull().default(false),
   },
   (t) => [index('happenings_by_job').on(t.jobId, t.at), index('happenings_notable').on(t.notable, t.at)],

@@ -31,7 +31,7 @@ export const cardRequests = sqliteTable('card_requests', {
   amount: money('amount').notNull(),
   currency: text('currency').notNull(),
   providerRef: text('provider_ref'),
-  state: text('state').$type<'open' | 'paid' | 'refused' | 'disputed'>().notNull(),
+  state: text('state').$type<'open' | 'acknowledged' | 'paid' | 'refused' | 'disputed'>().notNull(),
   createdAt: at('created_at').notNull(),
 })
 

@@ -19,6 +19,8 @@ export interface PaperOwn {
   settled: Record<string, string>
   /** How the PDF shows amendments. */
   changes: AmendmentView
+  /** Of an addendum: the drift of its paper that it settles, by path. */
+  settles?: string[]
   /** Files that go with it to be read, by their hash. */
   enclosures?: { sha: string; name: string }[]
 }

@@ -12,6 +12,8 @@ export interface CardAsk {
 }
 export interface CardGateway {
   open(ask: CardAsk): Promise<{ ref: string; url: string }>
+  /** Whether the service has taken the money, as it says itself. */
+  isPaid(ref: string): Promise<boolean>
 }
 
 /** The card service in use. The stand-in is the only one so far. */

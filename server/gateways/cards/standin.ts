@@ -18,6 +18,7 @@ export const standin: CardGateway = {
     )
     return { ref: id, url: `${useConfig().origin}/standin/cards/${id}` }
   },
+  isPaid: async (ref) => (await standinRequest(ref))?.state === 'paid',
 }
 
 /** What each test card does. */

@@ -2,6 +2,7 @@ import { sendRedirect, setResponseHeader } from 'h3'
 import { wayBack } from '../../access'
 import { escapeHtml } from '../../html'
 import { route } from '../../route'
+import { acknowledge } from '../../services/money/payments'
 import { theBusiness } from '../../services/business'
 import { linkBack } from '../../services/rounds/pay'
 
@@ -10,6 +11,7 @@ import { linkBack } from '../../services/rounds/pay'
  * any other is told in words.
  */
 export default route({ who: 'anyone', standin: 'cards', page: true }, async ({ event, part }) => {
+  await acknowledge(part('request'))
   const back = linkBack(part('request'), wayBack(event, part('request')))
   if (back) return sendRedirect(event, back, 303)
   setResponseHeader(event, 'content-type', 'text/html; charset=utf-8')

@@ -1,13 +1,17 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../../core/line/line'
-import { troubleOf, whoseTurn } from '../../../core/rounds/rounds'
+import { moveOf } from '../../../core/rounds/move'
 import { type Minor, sum } from '../../../core/money/money'
-import { now } from '../../clock'
+import { later as in_, now } from '../../clock'
 import { db, write } from '../../db/client'
+import { newId } from '../../ids'
+import { enqueue } from '../../jobs/outbox'
 import { dues, papers, standings } from '../../db/schema'
 import { latestRounds } from '../rounds/state'
 import { type LoadedJob, loadJob } from './load'
+
+const NOBODY = { member: false, reachable: false }
 
 /**
  * What the job's line is worked out from. With `only`, the other papers are taken as they stood: a job with a thousand
@@ -26,19 +30,14 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   const rounds = await latestRounds(rows.filter((r) => r.state !== 'draft').map((r) => r.id))
   const fresh = rows.map((r): PaperFact => {
     const round = rounds.get(r.id)
-    const waiting = round ? whoseTurn(round.state) : []
-    const stuck = round && r.state === 'out' ? troubleOf(round.state, waiting) : null
-    const ours = waiting.length > 0 && waiting.every((p) => round!.memberIds.has(p.id))
     return {
       id: r.id,
       kind: r.kind,
       title: r.title,
       state: r.state,
-      move: r.state === 'out' ? (ours ? 'ours' : 'others') : null,
-      waitingFor: waiting.map((p) => p.name).join(' and '),
+      move: round && r.state === 'out' ? moveOf(round.state, (id) => round.known.get(id) ?? NOBODY, round.asks) : null,
       reason: round?.state.reason ?? null,
       since: round?.createdAt ?? null,
-      ...(stuck ? { stuck } : {}),
     }
   })
   const facts = before
@@ -71,12 +70,15 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   }
 }
 
+/** Seconds after which a job is brought in step that nobody came back to. */
+const PUT_OFF_SECONDS = 60
+
 /** The job whose standing waits for the end of {@link projectedOnce}, with the papers it was about. */
-const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string> }>()
+const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string>; errand: string }>()
 /** Does many things to one job and brings its standing in step once, at their end. */
 export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {
   const papers = new Set<string>()
-  await held.run({ jobId, papers }, work)
+  await held.run({ jobId, papers, errand: `project:${newId()}` }, work)
   await projectJob(jobId, [...papers])
 }
 
@@ -88,6 +90,8 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
   const later = held.getStore()
   if (later?.jobId === jobId && only) {
     for (const id of only) later.papers.add(id)
+    // Should the process end before the work does, what was put off is done by this.
+    await enqueue('project', later.errand, { jobId }, in_(PUT_OFF_SECONDS))
     return
   }
   await write(async (tx) => {

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import { addDays } from '../../../core/calendar/dates'
-import { type LineFacts, lineOf, standing } from '../../../core/line/line'
+import { type LineFacts, lineOf, paperSays, standing } from '../../../core/line/line'
 import { nextStep } from '../../../core/line/next'
 import type { ContactView, JobPage, JobRow, JobView, ThreadEntry, listJobs } from '../../../shared/jobs'
 import { searchable } from '../../../shared/text'
@@ -161,8 +161,7 @@ export async function jobView(id: string): Promise<JobView> {
         kind: p.kind,
         title: p.title,
         state: p.state,
-        move: f.move,
-        waitingFor: f.waitingFor,
+        says: paperSays(f),
         createdAt: p.createdAt,
         roundId: live.get(p.id)?.id ?? null,
         guestId: guest?.id ?? null,
@@ -216,9 +215,13 @@ async function openQuestions(
   for (const paperId of new Set(rows.map((h) => h.paperId!))) {
     const round = live.get(paperId)
     for (const q of round ? await questionsOf(round.id) : []) {
-      const row = rows.find((h) => h.paperId === paperId && h.detail === `“${q.question}”` && !out.has(h.id))
+      const ref = `${round!.id}:${q.id}`
+      // A question of an earlier release has no name in the thread; it is known by its words.
+      const row =
+        rows.find((h) => h.ref === ref) ??
+        rows.find((h) => !h.ref && h.paperId === paperId && h.detail === `“${q.question}”` && !out.has(h.id))
       const name = round!.state.people.find((p) => p.id === q.person)?.name ?? ''
-      if (row && q.answer === null) out.set(row.id, { paperId, person: q.person, name })
+      if (row && q.answer === null) out.set(row.id, { paperId, person: q.person, question: q.id, name })
     }
   }
   return out

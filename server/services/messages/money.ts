@@ -62,6 +62,35 @@ export async function mailDeposit(key: string, jobId: string): Promise<void> {
   })
 }
 
+/** Asks the client once more for what is late. */
+export async function mailLate(key: string, jobId: string, stageKey: string): Promise<void> {
+  const { job, client, stages, business } = await loadJob(jobId)
+  const stage = stages.find((s) => s.key === stageKey && s.open > 0 && s.dueOn)
+  if (!client?.email || !stage) return
+  const { person, language } = await clientOf(jobId, client.id)
+  const says = messageSays(language)
+  const amount = moneyIn(language, stage.open, business.currency)
+  const byCard = hasStandin('cards')
+  await post(business, {
+    key,
+    to: client.email,
+    language,
+    subject: says('mLateSubject', { label: stage.label, job: job.title }),
+    paragraphs: [
+      says('mLate', { amount, job: job.title, label: stage.label, date: dayIn(language, stage.dueOn!) }),
+      ...(byCard || !business.bank ? [] : [says('mByBank', { bank: business.bank })]),
+    ],
+    ...(person
+      ? {
+          button: {
+            label: byCard ? says('mPay', { amount }) : says('mSeeAgreed'),
+            to: await freshLink(person.id, 'email'),
+          },
+        }
+      : {}),
+  })
+}
+
 /** Tells the client that their money has arrived, or gone back to them, and what is still to come. */
 export async function mailReceipt(key: string, jobId: string, paymentId: string): Promise<void> {
   const { job, client, stages, business } = await loadJob(jobId)

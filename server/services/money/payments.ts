@@ -1,4 +1,4 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, gt } from 'drizzle-orm'
 import { formatMoney, type Minor } from '../../../core/money/money'
 import { now } from '../../clock'
 import { hasStandin, useConfig } from '../../config'
@@ -60,6 +60,8 @@ export async function requestCard(jobId: string, stageKey: string): Promise<{ ur
   const stage = stages.find((s) => s.key === stageKey)
   if (!job.agreedOn || !stage || stage.open <= 0)
     throw new Problem('not-now', 'There is nothing to pay here at the moment.')
+  if (await onItsWay(jobId, stageKey))
+    throw new Problem('not-now', 'This was paid a moment ago. It shows here as soon as the card service has told us.')
   const [open] = await db()
     .select()
     .from(cardRequests)
@@ -96,6 +98,38 @@ export async function requestCard(jobId: string, stageKey: string): Promise<{ ur
   })
   await write((tx) => tx.update(cardRequests).set({ providerRef: page.ref }).where(eq(cardRequests.id, request.id)))
   return { url: page.url, request: request.id }
+}
+
+/** How long an acknowledged payment may be on its way before it can be paid once more. */
+const ON_ITS_WAY_MS = 86_400_000
+
+/** Whether a stage was paid by card and the card service has only not told it yet. */
+export async function onItsWay(jobId: string, stage: string): Promise<boolean> {
+  const [row] = await db()
+    .select({ id: cardRequests.id })
+    .from(cardRequests)
+    .where(
+      and(
+        eq(cardRequests.jobId, jobId),
+        eq(cardRequests.stage, stage),
+        eq(cardRequests.state, 'acknowledged'),
+        gt(cardRequests.createdAt, new Date(Date.parse(now()) - ON_ITS_WAY_MS).toISOString()),
+      ),
+    )
+    .limit(1)
+  return !!row
+}
+
+/** Whoever paid has come back: where the card service says that it has the money, it isn't asked for again. */
+export async function acknowledge(requestId: string): Promise<void> {
+  const [request] = await db().select().from(cardRequests).where(eq(cardRequests.id, requestId))
+  if (request?.state !== 'open' || !request.providerRef || !(await cardGateway().isPaid(request.providerRef))) return
+  await write((tx) =>
+    tx
+      .update(cardRequests)
+      .set({ state: 'acknowledged' })
+      .where(and(eq(cardRequests.id, requestId), eq(cardRequests.state, 'open'))),
+  )
 }
 
 /** What the card service told, already checked for its signature. Late or twice, the amount is booked once; another amount is not booked. */

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
 import { addDays, lateWords } from '../../../core/calendar/dates'
-import { type LineFacts, current } from '../../../core/line/line'
+import type { LineFacts } from '../../../core/line/line'
+import { type NextAct, nextStep } from '../../../core/line/next'
 import type { Move, Waiting } from '../../../shared/overview'
 import { db } from '../../db/client'
 import { contacts, jobs, members, papers, roundPlans, standings } from '../../db/schema'
@@ -14,47 +15,43 @@ export const columns = {
   mark: standings.mark,
   title: jobs.title,
   client: contacts.name,
+  email: contacts.email,
   day: jobs.day,
   since: standings.since,
 }
 
-/** The next thing that is the business’s to do on a job. */
-export function toMove(r: {
-  jobId: string
-  facts: LineFacts
-  mark: string
-  title: string
-  client: string | null
-  day: string | null
-  since: string
-}): Move {
-  const base = {
+const ACTS: Partial<Record<NextAct, Move['act']>> = {
+  countersign: 'countersign',
+  'send-paper': 'send',
+  'open-paper': 'answer',
+}
+/** The next thing that is the business’s to do on a job: what its own page says. */
+export function toMove(
+  r: {
+    jobId: string
+    facts: LineFacts
+    mark: string
+    title: string
+    client: string | null
+    email: string | null
+    day: string | null
+    since: string
+  },
+  today: string,
+): Move {
+  const client = r.client === null ? null : { name: r.client, email: r.email ?? '' }
+  const next = nextStep(r.facts, client, today)
+  return {
     jobId: r.jobId,
     title: r.title,
     client: r.client ?? '',
     day: r.day,
     mark: r.mark as Move['mark'],
     since: r.since,
+    words: next.title,
+    paperId: next.paperId,
+    act: ACTS[next.act] ?? 'open',
   }
-  const chief = [
-    current(r.facts, 'contract'),
-    current(r.facts, 'quote'),
-    ...r.facts.papers.filter((p) => p.kind === 'waiver'),
-  ].filter((p) => p !== null)
-  const lower = (t: string) => t.toLowerCase()
-  const ours = chief.find((p) => p.move === 'ours')
-  if (ours) return { ...base, words: `Countersign the ${lower(ours.title)}`, paperId: ours.id, act: 'countersign' }
-  const bad = chief.find((p) => p.state === 'declined' || p.state === 'lapsed')
-  if (r.mark === 'trouble' && bad)
-    return {
-      ...base,
-      words: `${bad.title} ${bad.state}${bad.reason ? `: “${bad.reason}”` : ''}`,
-      paperId: bad.id,
-      act: 'answer',
-    }
-  const draft = chief.find((p) => p.state === 'draft')
-  if (draft) return { ...base, words: `Send the ${lower(draft.title)}`, paperId: draft.id, act: 'send' }
-  return { ...base, words: 'Make the quote', paperId: null, act: 'open' }
 }
 
 /** Clients whose payments are late, one row a job, the latest first; `besides`: jobs of them that wait for nobody else. */
@@ -93,7 +90,10 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
  * Drafts that are with somebody of the business to be checked: theirs to move, and waited for by the others. `hidden` are the
  * jobs that would otherwise ask for the same draft to be sent.
  */
-export async function checks(me: string | null): Promise<{ mine: Move[]; others: Waiting[]; hidden: Set<string> }> {
+export async function checks(
+  me: string | null,
+  day: string,
+): Promise<{ mine: Move[]; others: Waiting[]; hidden: Set<string> }> {
   // Few are being checked at any time: they are looked up first, and the rest of what is shown by them.
   const waiting = await db()
     .select({ paperId: roundPlans.paperId })
@@ -124,7 +124,13 @@ export async function checks(me: string | null): Promise<{ mine: Move[]; others:
   return {
     mine: found
       .filter((r) => r.member === me)
-      .map((r) => ({ ...toMove(r), mark: 'yours', words: `Check the ${title(r)}`, paperId: r.paperId, act: 'check' })),
+      .map((r) => ({
+        ...toMove(r, day),
+        mark: 'yours',
+        words: `Check the ${title(r)}`,
+        paperId: r.paperId,
+        act: 'check',
+      })),
     others: found
       .filter((r) => r.member !== me)
       .map((r) => ({
@@ -137,6 +143,6 @@ export async function checks(me: string | null): Promise<{ mine: Move[]; others:
         mark: 'theirs',
         day: r.day,
       })),
-    hidden: new Set(found.filter((r) => toMove(r).paperId === r.paperId).map((r) => r.jobId)),
+    hidden: new Set(found.filter((r) => toMove(r, day).paperId === r.paperId).map((r) => r.jobId)),
   }
 }

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, sql } from 'drizzle-orm'
 import { addDays, daysBetween } from '../../../core/calendar/dates'
-import { current, lineOf } from '../../../core/line/line'
+import { current, lineOf, named } from '../../../core/line/line'
 import type { Minor } from '../../../core/money/money'
 import type { Move, MoneyRow, TodayView, Waiting } from '../../../shared/overview'
 import { today } from '../../clock'
@@ -73,7 +73,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
     count(['trouble', 'yours']),
     count(['theirs']),
   ])
-  const [late, checking] = await Promise.all([latePayers(day), checks(me)])
+  const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
   const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
   const live = await latestRounds(outPapers)
   const waiting: Waiting[] = [
@@ -91,12 +91,12 @@ export async function todayView(me: string | null): Promise<TodayView> {
           const asked = person?.askedAt ? `asked ${ago(person.askedAt, day)}` : ''
           return {
             ...base,
-            who: out.waitingFor,
+            who: out.move ? named(out.move.names).names : '',
             what: `to sign the ${out.title.toLowerCase()}`,
             detail: person?.seen
               ? `${asked}, opened ${person.seen === 1 ? 'once' : `${person.seen} times`}`
               : `${asked}, not opened yet`,
-            paperId: out.id,
+            paperId: out.move?.nudge ? out.id : null,
           }
         }
         const stage = r.facts.stages.find((s) => s.key === 'deposit' && s.open > 0)
@@ -152,7 +152,10 @@ export async function todayView(me: string | null): Promise<TodayView> {
   return {
     today: day,
     currency: business.currency,
-    yours: [...checking.mine, ...yours.filter((r) => !checking.hidden.has(r.jobId)).map(toMove)].slice(0, SHOWN),
+    yours: [...checking.mine, ...yours.filter((r) => !checking.hidden.has(r.jobId)).map((r) => toMove(r, day))].slice(
+      0,
+      SHOWN,
+    ),
     yoursTotal: yoursTotal - checking.hidden.size + checking.mine.length,
     waiting: waiting.slice(0, SHOWN),
     waitingTotal: theirsTotal + late.besides + checking.others.length,

@@ -104,7 +104,7 @@ export async function settle(
         templateId: null,
         document: addendum(version!.document, paper.title, version!.createdAt.slice(0, 10), drift),
         bindings: paper.bindings,
-        own: OWN,
+        own: { ...OWN, settles: drift.map((d) => d.path) },
         state: 'draft',
         createdAt: now(),
         fromPaperId: id,

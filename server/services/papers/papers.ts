@@ -2,14 +2,14 @@ import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { MakePaper, PaperRow } from '../../../shared/papers'
 import { now } from '../../clock'
 import { type Db, db, write } from '../../db/client'
-import { type Binding, OWN, contacts, jobs, members, papers, templates } from '../../db/schema'
+import { type Binding, OWN, contacts, jobs, listRows, members, papers, roundPlans, templates } from '../../db/schema'
 import { newId } from '../../ids'
 import { Problem } from '../../problem'
 import { note } from '../happenings'
 import { type LoadedJob, loadJob } from '../jobs/load'
 import { projectJob } from '../jobs/project'
 import { useTemplate } from '../templates/use'
-import { loadPaper } from './prepare'
+import { type Paper, loadPaper } from './prepare'
 
 type Template = typeof templates.$inferSelect
 
@@ -152,11 +152,28 @@ export async function listPapers(after: string | undefined, limit: number): Prom
     .limit(limit)
 }
 
+/** An addendum that is thrown away settles nothing: what it said is drift of its paper again. */
+async function reopenDrift(tx: Db, paper: Paper): Promise<void> {
+  const paths = paper.own.settles
+  if (!paths?.length || !paper.fromPaperId) return
+  const [from] = await tx.select().from(papers).where(eq(papers.id, paper.fromPaperId))
+  if (!from) return
+  const settled = Object.fromEntries(Object.entries(from.own.settled).filter(([path]) => !paths.includes(path)))
+  await tx
+    .update(papers)
+    .set({ own: { ...from.own, settled } })
+    .where(eq(papers.id, from.id))
+}
+
 /** Throws a draft away. */
 export async function discardDraft(id: string): Promise<void> {
   await write(async (tx) => {
     const paper = await loadPaper(id)
     if (paper.state !== 'draft') throw new Problem('not-now', 'This has been sent; withdraw it instead.')
+    // What hangs on it goes with it: its round as prepared, its row of a list. What it had settled on another is open again.
+    await tx.delete(roundPlans).where(eq(roundPlans.paperId, id))
+    await tx.update(listRows).set({ paperId: null }).where(eq(listRows.paperId, id))
+    await reopenDrift(tx, paper)
     await tx.delete(papers).where(eq(papers.id, id))
     await note({ jobId: paper.jobId, type: 'paper', words: `Draft thrown away: ${paper.title}` })
     await projectJob(paper.jobId)

@@ -1,11 +1,11 @@
-import { eq } from 'drizzle-orm'
+import { and, asc, eq } from 'drizzle-orm'
 import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
 import { newsOf } from '../../../core/rounds/told'
 import { nextReminder } from '../../../core/rounds/times'
 import { now } from '../../clock'
 import { listIn } from '../../../shared/words'
-import { type Db, write } from '../../db/client'
-import { roundPeople, rounds } from '../../db/schema'
+import { type Db, db, write } from '../../db/client'
+import { roundEvents, roundPeople, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { theBusiness } from '../business'
 import { note } from '../happenings'
@@ -132,6 +132,19 @@ async function tellNews(
     })
 }
 
+/** How long after a message with their link somebody isn't sent it again. */
+export const NUDGE_MS = 3_600_000
+
+/** When each person of a round was last nudged by somebody. */
+export async function lastNudges(roundId: string): Promise<Map<string, string>> {
+  const rows = await db()
+    .select({ at: roundEvents.at, data: roundEvents.data })
+    .from(roundEvents)
+    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'nudged')))
+    .orderBy(asc(roundEvents.seq))
+  return new Map(rows.map((r) => [(r.data as { person: string }).person, r.at]))
+}
+
 /** The outbox's part: reminds somebody who still has to act, and says when to look again. */
 export async function remind(personId: string, askedAt: string): Promise<void | { again: string }> {
   return write(async (tx) => {
@@ -144,7 +157,8 @@ export async function remind(personId: string, askedAt: string): Promise<void | 
     const business = await theBusiness()
     const { quiet } = business.settings
     const at = now()
-    if (state.paused === null && !me.closed && !me.bounced) {
+    const last = (await lastNudges(round!.id)).get(personId) ?? '1970-01-01'
+    if (state.paused === null && !me.closed && !me.bounced && Date.parse(at) - Date.parse(last) >= NUDGE_MS) {
       await record(
         round!.id,
         SYSTEM,

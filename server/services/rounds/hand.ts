@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { acts, mayAct } from '../../../core/rounds/rounds'
 import { db, write } from '../../db/client'
-import { roundPeople } from '../../db/schema'
+import { roundPeople, rounds } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
 import { issueLink, linkUrl, revokeLinks } from './links'
 import { roundState } from './state'
@@ -16,6 +16,16 @@ export async function insistOnGuest(personId: string): Promise<string> {
       `${person.name} is of the business and signs in to sign. Hand the device to clients and guests.`,
     )
   return person.name
+}
+
+/** Where the round of somebody is seen by the business. */
+export async function roundOf(personId: string): Promise<string> {
+  const [row] = await db()
+    .select({ paperId: rounds.paperId })
+    .from(roundPeople)
+    .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
+    .where(eq(roundPeople.id, personId))
+  return row ? `/papers/${row.paperId}` : '/'
 }
 
 /** The link of whoever the device was handed to; it works in that handover alone, and earlier ones stop working. */

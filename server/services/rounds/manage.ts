@@ -1,14 +1,18 @@
 import { eq } from 'drizzle-orm'
+import { localOf } from '../../../core/calendar/dates'
 import { mayAct } from '../../../core/rounds/rounds'
+import { outOfQuiet } from '../../../core/rounds/times'
 import { titlesOf } from '../../../shared/papers'
 import type { ManageRound } from '../../../shared/rounds'
+import { listIn } from '../../../shared/words'
+import { theBusiness } from '../business'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
 import { rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { Problem, notFound } from '../../problem'
 import { note } from '../happenings'
-import { channelsOf, tellPerson } from './follow'
+import { NUDGE_MS, channelsOf, lastNudges, tellPerson } from './follow'
 import { papersOf } from './papers'
 import { forgetPasses } from './proof'
 import { type Actor, SYSTEM, record } from './record'
@@ -31,7 +35,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
     const titles = titlesOf((await papersOf(round.id)).map((p) => p.paper))
     switch (step.do) {
       case 'nudge':
-        return { names: await nudgeIn(round, step.person, actor) }
+        return { names: await nudgeIn(round, step, actor) }
       case 'pause':
         await happen(round, actor, { type: 'paused', reason: step.reason }, `${titles} put on hold`, {
           detail: step.reason,
@@ -68,7 +72,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
         break
       }
       case 'answer':
-        await answer(round, step.person, step.answer, actor)
+        await answer(round, step, actor)
         break
     }
     return {}
@@ -81,10 +85,14 @@ export async function withdrawPaper(paperId: string, reason: string, actor: Acto
 }
 
 /** Sends the link again to whoever is asked now, or to one of them; at most once an hour a person. Returns their names. */
-export const nudge = async (paperId: string, actor: Actor): Promise<string[]> =>
-  (await manageRound(paperId, { do: 'nudge' }, actor)).names ?? []
+export const nudge = async (paperId: string, quiet: boolean, actor: Actor): Promise<string[]> =>
+  (await manageRound(paperId, { do: 'nudge', quiet }, actor)).names ?? []
 
-async function nudgeIn(round: Round, only: string | undefined, actor: Actor): Promise<string[]> {
+async function nudgeIn(
+  round: Round,
+  { person: only, quiet }: Extract<ManageRound, { do: 'nudge' }>,
+  actor: Actor,
+): Promise<string[]> {
   const state = await roundState(round.id)
   const waiting = mayAct(state).filter((p) => !only || p.id === only)
   if (waiting.length === 0)
@@ -92,24 +100,50 @@ async function nudgeIn(round: Round, only: string | undefined, actor: Actor): Pr
       'not-now',
       state.paused !== null ? 'This is on hold. Let it go on first.' : 'Nobody is being waited for.',
     )
-  const names: string[] = []
-  for (const p of waiting) {
-    const person = await personOf(round, p.id)
-    if (channelsOf(person).length === 0)
-      throw new Problem('not-now', `${p.name} has no e-mail address. Let them sign on this device, or add an address.`)
-    const { at } = await record(
+  const people = await Promise.all(waiting.map((p) => personOf(round, p.id)))
+  const reached = people.filter((p) => channelsOf(p).length > 0)
+  if (reached.length === 0)
+    throw new Problem(
+      'not-now',
+      `${people[0]!.name} has no e-mail address. Let them sign on this device, or add an address.`,
+    )
+  const { timeZone, settings } = await theBusiness()
+  const at = now()
+  const last = await lastNudges(round.id)
+  const free = reached.filter((p) => Date.parse(at) - Date.parse(last.get(p.id) ?? '1970-01-01') >= NUDGE_MS)
+  if (free.length === 0) {
+    const [first] = reached
+    const then = last.get(first!.id)!
+    const hour = (instant: string) => localOf(instant, timeZone).slice(11)
+    throw new Problem(
+      'not-now',
+      `${first!.name} was nudged at ${hour(then)}. It can be sent again from ${hour(new Date(Date.parse(then) + NUDGE_MS).toISOString())}.`,
+    )
+  }
+  if (!quiet && outOfQuiet(at, settings.quiet, timeZone) !== at)
+    throw new Problem(
+      'not-now',
+      `It is ${localOf(at, timeZone).slice(11)}, within your quiet hours (${settings.quiet.from} to ${settings.quiet.to}). It would reach them now. Nudge all the same?`,
+      {},
+      { reason: 'quiet' },
+    )
+  for (const person of free) {
+    const { at: when } = await record(
       round.id,
       actor,
-      { type: 'nudged', person: p.id },
+      { type: 'nudged', person: person.id },
       { address: person.email || person.how.phone },
     )
-    await tellPerson(person, 'nudge', `nudge:${p.id}:${at.slice(0, 13)}`)
-    names.push(p.name)
+    await tellPerson(person, 'nudge', `nudge:${person.id}:${when}`)
   }
+  const names = free.map((p) => p.name)
   await note({
     jobId: round.jobId,
     type: 'nudged',
-    words: `Nudged ${names.map((n) => n.slice(0, 80)).join(' and ')}`,
+    words: `Nudged ${listIn(
+      'en',
+      names.map((n) => n.slice(0, 80)),
+    )}`,
     paperId: round.paperId,
   })
   return names

@@ -26,7 +26,7 @@ export async function record(
   actor: Actor,
   event: RoundEvent,
   more: { [key: string]: Json } = {},
-): Promise<{ before: RoundState; after: RoundState; at: string }> {
+): Promise<{ before: RoundState; after: RoundState; at: string; seq: number }> {
   return write(async (tx) => {
     const before = await roundState(roundId)
     const at = now()
@@ -43,6 +43,6 @@ export async function record(
     const data = JSON.parse(JSON.stringify({ ...rest, ...more })) as Json
     const { round, ...row } = append(last ?? null, { round: roundId, at, type, actor: { ...actor }, data })
     await tx.insert(roundEvents).values({ roundId: round, ...row })
-    return { before, after: apply(before, event, at), at }
+    return { before, after: apply(before, event, at), at, seq: row.seq }
   })
 }

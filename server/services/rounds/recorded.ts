@@ -41,6 +41,8 @@ export function happenedWords(e: ChainedEvent, nameOf: (id: unknown) => string, 
       return say('eReordered')
     case 'added':
       return say('eAdded', about)
+    case 'copy-to':
+      return say('eCopyTo', about)
     case 'copied':
       return say('eCopied', about)
     case 'paused':

@@ -255,7 +255,7 @@ export async function askBusiness(
   from: { ip: string; device: string },
 ): Promise<void> {
   await write(async (tx) => {
-    const { at } = await record(
+    const { at, seq } = await record(
       holder.person.roundId,
       actorOf(holder.person, from),
       { type: 'question', person: holder.person.id },
@@ -270,7 +270,9 @@ export async function askBusiness(
       mark: 'yours',
       paperId: round!.paperId,
       notable: true,
+      ref: `${holder.person.roundId}:${seq}`,
     })
+    await projectJob(round!.jobId, await paperIdsOf(holder.person.roundId))
     await enqueue('mail.owner', `question:${holder.person.id}:${at}`, {
       jobId: round!.jobId,
       subject: `A question from ${holder.person.name.slice(0, 80)}`,

@@ -3,13 +3,17 @@ import { type Agreed, agreedOf } from '../../../core/rounds/agreed'
 import { type RoundEvent, type RoundState, fold } from '../../../core/rounds/rounds'
 import type { SignatureMark } from '../../../shared/signing'
 import { db } from '../../db/client'
-import { roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
+import type { Known } from '../../../core/rounds/move'
+import { type PersonHow, roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
 
 export interface LiveRound {
   id: string
   createdAt: string
   state: RoundState
-  memberIds: Set<string>
+  /** What is known of its people beside the events. */
+  known: Map<string, Known>
+  /** People with a question that waits for an answer. */
+  asks: string[]
 }
 
 /** A stored event as the fold reads it. */
@@ -39,6 +43,23 @@ export async function agreedFor(roundId: string): Promise<Agreed<SignatureMark>>
   return agreedOf<SignatureMark>(await eventsOf(roundId))
 }
 
+/** Whether a message can reach somebody the way they are to be reached. */
+const isReachable = (email: string, { reach, phone }: PersonHow): boolean =>
+  (!!email && (reach === 'email' || reach === 'both')) || (!!phone && (reach === 'text' || reach === 'both'))
+
+/** Those who have asked something that nobody has answered. */
+function openQuestions(events: readonly { type: string; at: string; seq: number; data: unknown }[]): string[] {
+  const open = new Map<string, { person: string; at: string }>()
+  for (const { type, at, seq, data } of events) {
+    const d = data as { person: string; to?: string; question?: string }
+    if (type === 'question') open.set(String(seq), { person: d.person, at })
+    if (type !== 'answered') continue
+    for (const [id, q] of open)
+      if (d.question ? d.question === id : q.at === d.to && q.person === d.person) open.delete(id)
+  }
+  return [...open.values()].map((q) => q.person)
+}
+
 /** The newest round of each paper, by paper id. */
 export async function latestRounds(paperIds: readonly string[]): Promise<Map<string, LiveRound>> {
   const out = new Map<string, LiveRound>()
@@ -58,7 +79,13 @@ export async function latestRounds(paperIds: readonly string[]): Promise<Map<str
     .where(inArray(roundEvents.roundId, ids))
     .orderBy(asc(roundEvents.seq))
   const people = await db()
-    .select({ id: roundPeople.id, roundId: roundPeople.roundId, memberId: roundPeople.memberId })
+    .select({
+      id: roundPeople.id,
+      roundId: roundPeople.roundId,
+      memberId: roundPeople.memberId,
+      email: roundPeople.email,
+      how: roundPeople.how,
+    })
     .from(roundPeople)
     .where(inArray(roundPeople.roundId, ids))
   for (const r of latest) {
@@ -66,7 +93,12 @@ export async function latestRounds(paperIds: readonly string[]): Promise<Map<str
       id: r.id,
       createdAt: r.createdAt,
       state: fold(events.filter((e) => e.roundId === r.id).map(toRoundEvent)),
-      memberIds: new Set(people.filter((p) => p.roundId === r.id && p.memberId).map((p) => p.id)),
+      known: new Map(
+        people
+          .filter((p) => p.roundId === r.id)
+          .map((p) => [p.id, { member: !!p.memberId, reachable: isReachable(p.email, p.how) }]),
+      ),
+      asks: openQuestions(events.filter((e) => e.roundId === r.id)),
     })
   }
   return out

@@ -10,6 +10,8 @@ import { db } from '../../db/client'
 import { members, paperVersions, proofs, roundEvents, rounds } from '../../db/schema'
 import { theBusiness } from '../business'
 import { loadJob } from '../jobs/load'
+import { onItsWay } from '../money/payments'
+import { isOrganisation } from '../messages/about'
 import { aroundOf } from './around'
 import { givenBefore } from './given'
 import type { LinkHolder } from './links'
@@ -37,6 +39,10 @@ const HIDDEN = {
   version: 0,
 }
 
+/** Where somebody's copy goes, with its middle left out; null where it goes nowhere. */
+const copyAddress = (person: LinkHolder['person']): string | null =>
+  person.how.copy !== 'none' && person.email ? masked(person.email) : null
+
 /** What a person's link shows. A lapsed or withdrawn paper can't be read any more. */
 export async function signerView(
   holder: LinkHolder,
@@ -63,6 +69,8 @@ export async function signerView(
       fields: [],
       mayPassOn: false,
       keeps: null,
+      organisation: await isOrganisation(person.contactId),
+      copyTo: copyAddress(person),
     },
     language: language.chosen ?? (person.how.language === 'auto' ? language.asked : person.how.language),
     round: state.status,
@@ -125,6 +133,7 @@ export async function signerView(
             amount: stage.open,
             dueOn: stage.dueOn,
             paid: stage.open === 0,
+            coming: stage.open > 0 && (await onItsWay(round!.jobId, stage.key)),
             later: rest ? { label: rest.label, amount: rest.open, dueOn: rest.dueOn } : null,
             currency: business.currency,
             byCard: hasStandin('cards'),

@@ -1,4 +1,9 @@
+import { z } from 'zod'
 import { nudge } from '../../../services/rounds/manage'
 import { memberActor, route } from '../../../route'
 
-export default route({ who: 'member' }, async ({ id, event }) => ({ names: await nudge(id, memberActor(event)) }))
+/** `quiet`: also within quiet hours. */
+const body = z.object({ quiet: z.boolean().default(false) }).default({ quiet: false })
+export default route({ who: 'member', body }, async ({ id, event, body: { quiet } }) => ({
+  names: await nudge(id, quiet, memberActor(event)),
+}))

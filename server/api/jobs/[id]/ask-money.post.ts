@@ -1,0 +1,4 @@
+import { askAgain } from '../../../services/money/ask'
+import { route } from '../../../route'
+
+export default route({ who: 'owner' }, ({ id }) => askAgain(id))

@@ -1,0 +1,37 @@
+import { eq } from 'drizzle-orm'
+import { now } from '../../clock'
+import { db, write } from '../../db/client'
+import { roundPeople, rounds } from '../../db/schema'
+import { enqueue } from '../../jobs/outbox'
+import { Problem } from '../../problem'
+import { changeContact } from '../jobs/write'
+import type { LinkHolder } from './links'
+import { record } from './record'
+import { actorOf } from './sign'
+import { roundState } from './state'
+
+/**
+ * Somebody who was reached without an address says where their copy shall go, once they have signed. It goes at once if it is
+ * there, and with the others' otherwise. One who has an address keeps it: only the sender changes that.
+ */
+export async function sendCopyTo(
+  { person }: LinkHolder,
+  email: string,
+  from: { ip: string; device: string },
+): Promise<void> {
+  await write(async (tx) => {
+    const [row] = await tx.select().from(roundPeople).where(eq(roundPeople.id, person.id))
+    const state = await roundState(person.roundId)
+    if (state.people.find((p) => p.id === person.id)?.status !== 'done')
+      throw new Problem('not-now', 'Sign first; then say where your copy shall go.')
+    if (row!.email) throw new Problem('not-now', 'Your copy goes to the address the sender has. Ask them to change it.')
+    await record(person.roundId, actorOf(person, from), { type: 'copy-to', person: person.id }, { address: email })
+    await tx
+      .update(roundPeople)
+      .set({ email, how: { ...row!.how, copy: 'attached' } })
+      .where(eq(roundPeople.id, person.id))
+    if (row!.contactId) await changeContact(row!.contactId, { email })
+    const [round] = await db().select().from(rounds).where(eq(rounds.id, person.roundId))
+    if (round!.sealedSha) await enqueue('mail.copy', `copy:${person.id}:${now()}`, { personId: person.id })
+  })
+}
