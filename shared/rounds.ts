@@ -178,11 +178,31 @@ export const retryRows = z.object({
 })
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 20:00.')
+/** The ways numbers and days are written that a business can choose from. */
+export const businessLocales = [
+  'en-GB',
+  'en-IE',
+  'en-US',
+  'de-DE',
+  'de-AT',
+  'de-CH',
+  'fr-FR',
+  'es-ES',
+  'pt-PT',
+  'it-IT',
+  'nl-NL',
+  'pl-PL',
+] as const
 /** What the owner sets for all rounds. */
 export const businessSettings = z.object({
   checked: z.array(z.enum(['owner', 'staff'])).max(2),
   quiet: z.object({ from: clock, to: clock }),
   thanks: prose(1000),
+  locale: z.enum(businessLocales).optional(),
+  taxRate: z
+    .string()
+    .regex(/^\d{1,2}(\.\d{1,2})?$/, 'Give a percentage, such as 20.')
+    .optional(),
 })
 
 /** What can stand in a message of the business's, in braces: it is put in for whoever gets it, in their language. */

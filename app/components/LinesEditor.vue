@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { isDecimal, majorString, parseMoney, type Minor } from '~~/core/money/money'
+import { isDecimal, majorString, type Minor } from '~~/core/money/money'
+import { type Typed, readAmount, readDecimal, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
 
 /** Priced lines as a table one writes in; the sum moves as one types. */
@@ -23,6 +24,7 @@ const { data: library } = await useAsyncData('library', () =>
     }[]
   }>('/api/library'),
 )
+const session = useSession()
 const pick = ref('')
 const update = (i: number, change: Partial<PricedLine>) =>
   emit(
@@ -42,35 +44,67 @@ function add() {
       quantity: item?.clientQuantity?.min ?? '1',
       unitPrice: item?.unitPrice ?? (0 as Minor),
       discount: null,
-      taxRate: item?.taxRate ?? '20',
+      taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
       optional: false,
       group: null,
       chosen: true,
-      clientQuantity: null,
+      clientQuantity: item?.clientQuantity ?? null,
     },
   ])
   pick.value = ''
 }
-const discountText = (d: Discount | null) =>
-  !d ? '' : 'percent' in d ? `${d.percent}%` : majorString(d.amount, props.currency)
-function toDiscount(value: string): Discount | null {
-  const v = value.trim()
-  if (!v) return null
-  if (v.endsWith('%') && isDecimal(v.slice(0, -1).trim())) return { percent: v.slice(0, -1).trim() }
-  const amount = parseMoney(v, props.currency)
-  return amount === null ? null : { amount }
+const locale = useLocale()
+/** What was typed and can't be taken, by its field: it stays as it was typed, with what is wrong beside it. */
+const wrong = reactive<Record<string, { text: string; words: string }>>({})
+const shown = (field: string, text: string) => wrong[field]?.text ?? text
+/** Takes a number as it was typed, or says beside it why it can't be. */
+function take<T>(field: string, text: string, read: Typed<T>, then: (value: T) => void): void {
+  if ('problem' in read) wrong[field] = { text, words: typedWords(read.problem, text, locale.value) }
+  else {
+    delete wrong[field]
+    then(read.value)
+  }
 }
-function setPrice(i: number, value: string) {
-  const amount = parseMoney(value, props.currency)
-  if (amount !== null) update(i, { unitPrice: amount })
+const decimal = (value: string) => typedDecimal(value, locale.value)
+const amount = (value: Minor) => decimal(majorString(value, props.currency))
+function remove(i: number): void {
+  for (const field of Object.keys(wrong)) if (field.startsWith(`${props.lines[i]!.key}.`)) delete wrong[field]
+  emit(
+    'update:lines',
+    props.lines.filter((_, k) => k !== i),
+  )
 }
-const limits = (l: PricedLine) => (l.clientQuantity ? `${l.clientQuantity.min}–${l.clientQuantity.max}` : '')
-function setLimits(i: number, value: string) {
-  const m = /^\s*([\d.]+)\s*(?:–|-|to)\s*([\d.]+)\s*$/.exec(value)
-  update(i, {
-    clientQuantity: m && isDecimal(m[1]!) && isDecimal(m[2]!) ? { min: m[1]!, max: m[2]!, step: '1' } : null,
-  })
+const discountText = (d: Discount | null) => (!d ? '' : 'percent' in d ? `${decimal(d.percent)}%` : amount(d.amount))
+function setDiscount(field: string, text: string, then: (discount: Discount | null) => void): void {
+  if (!text.trim()) {
+    delete wrong[field]
+    then(null)
+  } else if (text.includes('%')) take(field, text, readPercent(text, locale.value), (percent) => then({ percent }))
+  else take(field, text, readAmount(text, props.currency, locale.value), (value) => then({ amount: value }))
 }
+const setPrice = (i: number, field: string, text: string) =>
+  take(field, text, readAmount(text, props.currency, locale.value), (unitPrice) => update(i, { unitPrice }))
+const limits = (l: PricedLine) =>
+  l.clientQuantity ? `${decimal(l.clientQuantity.min)}–${decimal(l.clientQuantity.max)}` : ''
+function setLimits(i: number, field: string, text: string): void {
+  delete wrong[field]
+  if (!text.trim()) return update(i, { clientQuantity: null })
+  const [from, to, ...rest] = text.split(/\s*(?:–|-|\bto\b)\s*/)
+  const read = [from ?? '', to ?? ''].map((t) => readDecimal(t, locale.value))
+  const [min, max] = read.map((x) => ('value' in x ? x.value : null))
+  if (rest.length || !min || !max || Number(max) < Number(min))
+    wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
+  else update(i, { clientQuantity: { min, max, step: props.lines[i]!.clientQuantity?.step ?? '1' } })
+}
+/** The first thing that was typed and can't be taken; it is shown, and nothing is kept before it is put right. */
+const root = ref<HTMLElement>()
+defineExpose({
+  settled(): boolean {
+    if (Object.keys(wrong).length === 0) return true
+    root.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+    return false
+  },
+})
 const priced = computed(() => {
   try {
     return price({
@@ -86,7 +120,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
 </script>
 
 <template>
-  <div>
+  <div ref="root">
     <div class="scroll" tabindex="0" role="region" aria-label="Priced lines">
       <table>
         <thead>
@@ -117,12 +151,18 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             <td>
               <input
                 class="input n"
-                :value="l.quantity"
+                v-typed="shown(`${l.key}.quantity`, decimal(l.quantity))"
                 inputmode="decimal"
                 :aria-label="`Quantity, line ${i + 1}`"
-                :aria-invalid="!isDecimal(l.quantity)"
-                @input="update(i, { quantity: text($event) })"
-              />
+                :aria-invalid="!!wrong[`${l.key}.quantity`]"
+                @change="
+                  take(`${l.key}.quantity`, text($event), readDecimal(text($event), locale), (quantity) =>
+                    update(i, { quantity }),
+                  )
+                "
+              /><span v-if="wrong[`${l.key}.quantity`]" class="error" role="alert">{{
+                wrong[`${l.key}.quantity`]!.words
+              }}</span>
             </td>
             <td>
               <input
@@ -135,30 +175,41 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                v-typed="majorString(l.unitPrice, currency)"
+                v-typed="shown(`${l.key}.price`, amount(l.unitPrice))"
                 class="input m"
                 inputmode="decimal"
                 :aria-label="`Price each, line ${i + 1}`"
-                @change="setPrice(i, text($event))"
-              />
+                :aria-invalid="!!wrong[`${l.key}.price`]"
+                @change="setPrice(i, `${l.key}.price`, text($event))"
+              /><span v-if="wrong[`${l.key}.price`]" class="error" role="alert">{{
+                wrong[`${l.key}.price`]!.words
+              }}</span>
             </td>
             <td>
               <input
-                v-typed="discountText(l.discount)"
+                v-typed="shown(`${l.key}.discount`, discountText(l.discount))"
                 class="input n"
                 :aria-label="`Discount, line ${i + 1}`"
+                :aria-invalid="!!wrong[`${l.key}.discount`]"
                 placeholder="10%"
-                @change="update(i, { discount: toDiscount(text($event)) })"
-              />
+                @change="setDiscount(`${l.key}.discount`, text($event), (discount) => update(i, { discount }))"
+              /><span v-if="wrong[`${l.key}.discount`]" class="error" role="alert">{{
+                wrong[`${l.key}.discount`]!.words
+              }}</span>
             </td>
             <td>
               <input
+                v-typed="shown(`${l.key}.tax`, decimal(l.taxRate))"
                 class="input n"
-                :value="l.taxRate"
                 inputmode="decimal"
                 :aria-label="`Tax percent, line ${i + 1}`"
-                @input="update(i, { taxRate: text($event) })"
-              />
+                :aria-invalid="!!wrong[`${l.key}.tax`]"
+                @change="
+                  take(`${l.key}.tax`, text($event), readPercent(text($event), locale), (taxRate) =>
+                    update(i, { taxRate }),
+                  )
+                "
+              /><span v-if="wrong[`${l.key}.tax`]" class="error" role="alert">{{ wrong[`${l.key}.tax`]!.words }}</span>
             </td>
             <td class="c">
               <input
@@ -170,30 +221,21 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                v-typed="limits(l)"
+                v-typed="shown(`${l.key}.limits`, limits(l))"
                 class="input m"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
+                :aria-invalid="!!wrong[`${l.key}.limits`]"
                 placeholder="4–12"
-                @change="setLimits(i, text($event))"
-              />
+                @change="setLimits(i, `${l.key}.limits`, text($event))"
+              /><span v-if="wrong[`${l.key}.limits`]" class="error" role="alert">{{
+                wrong[`${l.key}.limits`]!.words
+              }}</span>
             </td>
             <td class="money">
               {{ priced ? money(priced.lines.find((x) => x.key === l.key)?.net ?? 0, currency) : '' }}
             </td>
             <td>
-              <button
-                type="button"
-                class="btn bare"
-                :aria-label="`Remove line ${i + 1}`"
-                @click="
-                  emit(
-                    'update:lines',
-                    lines.filter((_, k) => k !== i),
-                  )
-                "
-              >
-                ×
-              </button>
+              <button type="button" class="btn bare" :aria-label="`Remove line ${i + 1}`" @click="remove(i)">×</button>
             </td>
           </tr>
         </tbody>
@@ -213,12 +255,14 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
       <label class="whole"
         >Discount on the whole
         <input
-          v-typed="discountText(discount)"
+          v-typed="shown('whole', discountText(discount))"
           class="input n"
           aria-label="Discount on the whole"
+          :aria-invalid="!!wrong.whole"
           placeholder="5%"
-          @change="emit('update:discount', toDiscount(text($event)))"
-      /></label>
+          @change="setDiscount('whole', text($event), (d) => emit('update:discount', d))"
+        /><span v-if="wrong.whole" class="error" role="alert">{{ wrong.whole.words }}</span></label
+      >
       <b v-if="priced" class="money"
         >{{ money(priced.total, currency) }}
         <span class="soft small">with {{ money(priced.tax, currency) }} tax</span></b

@@ -1,13 +1,19 @@
 interface Session {
   member: { id: string; name: string; role: 'owner' | 'staff' } | null
   handover: boolean
-  business: { name: string; currency: string; timeZone: string } | null
+  business: { name: string; currency: string; timeZone: string; locale: string; taxRate: string } | null
   /** What of the outside world is pretended here. */
   standins: ('cards' | 'identity' | 'post')[]
   /** Whether this member may open links in the post room. */
   postRoomOpens?: boolean
   /** No way to send mail has been set. */
   noMail?: boolean
+}
+
+/** How numbers are typed where the business is. */
+export const useLocale = (): ComputedRef<string> => {
+  const session = useSession()
+  return computed(() => session.data?.business?.locale ?? 'en-GB')
 }
 
 /** Who is signed in, and whether the device is handed over. */

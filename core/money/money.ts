@@ -120,12 +120,3 @@ export function majorString(amount: Minor, currency: string): string {
   const text = String(Math.abs(amount)).padStart(digits + 1, '0')
   return digits === 0 ? sign + text : `${sign}${text.slice(0, -digits)}.${text.slice(-digits)}`
 }
-
-/** Reads what a person typed as an amount (`1,250.50`, `£95`). Returns null when it is not one. */
-export function parseMoney(text: string, currency: string): Minor | null {
-  const digits = minorDigits(currency)
-  const clean = text.replace(/[^\d.,-]/g, '').replace(/,(?=\d{3}(\D|$))/g, '')
-  const m = /^(-?)(\d{1,12})(?:[.,](\d+))?$/.exec(clean)
-  if (!m || (m[3] ?? '').length > digits) return null
-  return minor(BigInt(`${m[1]!}${m[2]!}${(m[3] ?? '').padEnd(digits, '0')}`))
-}

@@ -1,5 +1,5 @@
 import { db, write } from '../db/client'
-import { type BusinessSettings, business } from '../db/schema'
+import { BUSINESS_SETTINGS, type BusinessSettings, business } from '../db/schema'
 import { Problem } from '../problem'
 
 export type Business = typeof business.$inferSelect
@@ -8,10 +8,14 @@ export type Business = typeof business.$inferSelect
 export async function theBusiness(): Promise<Business> {
   const [row] = await db().select().from(business).limit(1)
   if (!row) throw new Problem('unavailable', 'This Upwold has not been set up yet.')
-  return row
+  // What an earlier release didn't ask for is as it is usual.
+  return { ...row, settings: { ...BUSINESS_SETTINGS, ...row.settings } }
 }
 
 /** Changes what the owner sets for all rounds. */
-export async function changeSettings(settings: BusinessSettings): Promise<void> {
-  await write((tx) => tx.update(business).set({ settings }))
+export async function changeSettings(change: Partial<BusinessSettings>): Promise<void> {
+  await write(async (tx) => {
+    const { settings } = await theBusiness()
+    await tx.update(business).set({ settings: { ...settings, ...change } })
+  })
 }

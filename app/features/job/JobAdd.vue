@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { parseMoney } from '~~/core/money/money'
+import { readAmount, typedWords } from '~~/core/money/typed'
 import type { TemplateRow } from '~~/shared/library'
 import ListSend from '../round/ListSend.vue'
 import { useThisJob } from './useJob'
@@ -36,13 +36,16 @@ const addNote = () =>
     open.value = ''
   })
 
+const locale = useLocale()
+const wrongAmount = ref('')
 const payment = reactive({ stage: '', amount: '', method: 'bank', key: newKey() })
 const stage = computed(() => payment.stage || (job.value.stages.find((s) => s.open > 0)?.key ?? ''))
 const addPayment = () =>
   act(async () => {
-    const amount = parseMoney(payment.amount, job.value.currency)
-    if (amount === null) throw new Error('Give the amount as a number, such as 180.00.')
-    await post('/payments', { stage: stage.value, amount, method: payment.method, key: payment.key })
+    const read = readAmount(payment.amount, job.value.currency, locale.value)
+    wrongAmount.value = 'problem' in read ? typedWords(read.problem, payment.amount, locale.value) : ''
+    if ('problem' in read) return
+    await post('/payments', { stage: stage.value, amount: read.value, method: payment.method, key: payment.key })
     Object.assign(payment, { amount: '', key: newKey() })
     open.value = ''
   })
@@ -105,8 +108,16 @@ const addPayment = () =>
         </select>
       </label>
       <label class="field"
-        ><span>Amount</span><input v-model="payment.amount" class="input" inputmode="decimal" required
+        ><span>Amount</span
+        ><input
+          v-model="payment.amount"
+          class="input"
+          inputmode="decimal"
+          required
+          :aria-invalid="!!wrongAmount"
+          aria-describedby="wrong-amount"
       /></label>
+      <p v-if="wrongAmount" id="wrong-amount" class="error" role="alert">{{ wrongAmount }}</p>
       <label class="field"
         ><span>How</span>
         <select v-model="payment.method" class="input">

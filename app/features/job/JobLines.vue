@@ -17,7 +17,9 @@ function begin() {
   problems.value = {}
   editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
 }
+const editor = ref<{ settled(): boolean }>()
 async function save() {
+  if (!editor.value!.settled()) return
   problems.value = {}
   const before: Lines = { lines: job.value.lines, discount: job.value.discount }
   try {
@@ -71,6 +73,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
     >
       <LinesEditor
         v-if="editing"
+        ref="editor"
         v-model:lines="editing.lines"
         v-model:discount="editing.discount"
         :prices-include-tax="job.pricesIncludeTax"

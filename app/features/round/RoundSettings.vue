@@ -1,8 +1,13 @@
 <script setup lang="ts">
+import { readPercent, typedWords } from '~~/core/money/typed'
+import { businessLocales } from '~~/shared/rounds'
+
 interface Settings {
   checked: ('owner' | 'staff')[]
   quiet: { from: string; to: string }
   thanks: string
+  locale: string
+  taxRate: string
 }
 /** What holds for every round: who is checked, when nobody is written to, and the words after signing. */
 const session = useSession()
@@ -16,9 +21,16 @@ const staff = computed({
     settings.value.checked = on ? ['staff'] : []
   },
 })
+const languageOf = new Intl.DisplayNames('en', { type: 'language' })
+const sample = (locale: string) =>
+  `${new Intl.NumberFormat(locale, { minimumFractionDigits: 2, useGrouping: true }).format(11190.5)}, ${languageOf.of(locale)}`
 const keep = () =>
   act(async () => {
+    const rate = readPercent(settings.value.taxRate, settings.value.locale)
+    if ('problem' in rate) throw new Error(typedWords(rate.problem, settings.value.taxRate, settings.value.locale))
+    settings.value.taxRate = rate.value
     await api('/api/business/settings', { method: 'PUT', body: settings.value })
+    await session.load()
     notices.say('Kept for every round from now on.')
   })
 </script>
@@ -49,6 +61,18 @@ const keep = () =>
         placeholder="Thank you; we look forward to seeing you."
       />
     </label>
+    <div class="two">
+      <label class="field"
+        ><span>Numbers are written as</span
+        ><select v-model="settings.locale" class="input" :disabled="!mine">
+          <option v-for="l in businessLocales" :key="l" :value="l">{{ sample(l) }}</option>
+        </select></label
+      >
+      <label class="field"
+        ><span>Tax on lines of your own, in percent</span
+        ><input v-model="settings.taxRate" class="input" inputmode="decimal" :disabled="!mine" required
+      /></label>
+    </div>
     <button v-if="mine" class="btn main" :disabled="busy">Keep it</button>
     <p v-else class="small soft">Only the owner changes this.</p>
   </form>

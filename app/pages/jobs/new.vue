@@ -38,7 +38,9 @@ watch(
   },
 )
 const picker = useTemplateRef<{ settle: () => Promise<boolean> }>('picker')
+const editor = ref<{ settled(): boolean }>()
 async function save() {
+  if (!editor.value!.settled()) return
   if (!(await picker.value!.settle())) return
   busy.value = true
   problem.value = ''
@@ -143,6 +145,7 @@ async function save() {
     </div>
     <h2 class="gap">Priced lines</h2>
     <LinesEditor
+      ref="editor"
       v-model:lines="lines"
       v-model:discount="discount"
       :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"

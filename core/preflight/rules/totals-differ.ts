@@ -1,4 +1,5 @@
-import { type Minor, formatMoney, parseMoney } from '../../money/money'
+import { type Minor, formatMoney } from '../../money/money'
+import { readAmount } from '../../money/typed'
 import { type Rule, textBlocks, typedWords, warn } from '../note'
 
 const TOTAL =
@@ -10,8 +11,8 @@ export const totalsDiffer: Rule = ({ job, document, context }) => {
   const { total } = job
   return textBlocks(document).flatMap(({ id, content }) =>
     [...typedWords(content).matchAll(TOTAL)].flatMap(([, amount]) => {
-      const said = parseMoney(amount!.replace(/[£$€,\s]/g, ''), context.currency)
-      if (said === null || said === total) return []
+      const read = readAmount(amount!.replace(/[£$€\s]/g, ''), context.currency, document.language)
+      if ('problem' in read || read.value === total) return []
       return [
         warn(
           `The text says ${amount!} as the total; the price table comes to ${formatMoney(total as Minor, context.currency)}.`,

@@ -9,9 +9,19 @@ export interface BusinessSettings {
   quiet: QuietHours
   /** The words somebody reads when they have signed; empty for none. */
   thanks: string
+  /** How numbers are typed and days written where the business is, as a BCP 47 tag. */
+  locale: string
+  /** The tax rate of a line of one's own, in percent. */
+  taxRate: string
 }
 
-export const BUSINESS_SETTINGS: BusinessSettings = { checked: [], quiet: { from: '20:00', to: '08:00' }, thanks: '' }
+export const BUSINESS_SETTINGS: BusinessSettings = {
+  checked: [],
+  quiet: { from: '20:00', to: '08:00' },
+  thanks: '',
+  locale: 'en-GB',
+  taxRate: '20',
+}
 
 /** The one business this Upwold serves. */
 export const business = sqliteTable('business', {

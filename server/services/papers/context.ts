@@ -2,7 +2,7 @@ import type { Ask } from '../../../core/document/model'
 import type { PaperFigures } from '../../../core/layout/expand'
 import type { MergeContext, MergeValue } from '../../../core/merge/merge'
 import { dayOf, isDay } from '../../../core/calendar/dates'
-import { parseMoney } from '../../../core/money/money'
+import { readAmount, readDecimal } from '../../../core/money/typed'
 import { now } from '../../clock'
 import { db } from '../../db/client'
 import { type contacts, kinds } from '../../db/schema'
@@ -23,13 +23,16 @@ function ageOn(born: string, day: string): number {
 }
 
 /** A paper value as typed, read as what it is. What can't be read is not given. */
-function ownValue(ask: Ask, text: string, currency: string): MergeValue['value'] {
+function ownValue(ask: Ask, text: string, currency: string, locale: string): MergeValue['value'] {
   const given = text.trim()
   if (!given) return null
   if (ask.type === 'day') return isDay(given) ? given : null
-  if (ask.type === 'amount') return parseMoney(given, currency)
-  if (ask.type === 'number')
-    return Number.isFinite(Number(given.replace(',', '.'))) ? Number(given.replace(',', '.')) : null
+  const read = ask.type === 'amount' ? readAmount(given, currency, locale) : null
+  if (read) return 'value' in read ? read.value : null
+  if (ask.type === 'number') {
+    const number = readDecimal(given, locale)
+    return 'value' in number ? Number(number.value) : null
+  }
   return given
 }
 
@@ -115,7 +118,7 @@ export function mergeContext(
   }
   for (const ask of own.asks) {
     const path = `paper.${ask.key}`
-    const given = ownValue(ask, own.values[ask.key] ?? '', business.currency)
+    const given = ownValue(ask, own.values[ask.key] ?? '', business.currency, business.settings.locale)
     put(path, ask.label, 'paper', null, `values.${ask.key}`, ask.type, given)
     if (!ask.required) values[path]!.optional = true
   }

@@ -7,6 +7,9 @@ import { now } from '../../clock'
 import { type Db, write } from '../../db/client'
 import { contacts, papers, templates } from '../../db/schema'
 import { Problem, notFound } from '../../problem'
+import { isDay } from '../../../core/calendar/dates'
+import { readAmount, readDecimal, typedWords } from '../../../core/money/typed'
+import { type Business, theBusiness } from '../business'
 import { note } from '../happenings'
 import { latestRounds } from '../rounds/state'
 import { type Paper, loadPaper } from './prepare'
@@ -111,11 +114,37 @@ async function bind(
   return { ...paper.bindings, [party]: { contactId: contactId! } }
 }
 
+/** Insists that a paper's own values can be read as what they are; throws a Problem with the value that can't. */
+function insistOnReadable(
+  paper: Paper,
+  values: Readonly<Record<string, string>>,
+  { currency, settings: { locale } }: Business,
+): void {
+  for (const [key, text] of Object.entries(values)) {
+    const ask = paper.document.asks?.find((a) => a.key === key)
+    if (!ask || !text.trim()) continue
+    const read =
+      ask.type === 'amount'
+        ? readAmount(text, currency, locale)
+        : ask.type === 'number'
+          ? readDecimal(text, locale)
+          : null
+    const wrong =
+      read && 'problem' in read
+        ? typedWords(read.problem, text, locale)
+        : ask.type === 'day' && !isDay(text)
+          ? 'Give a day of the calendar.'
+          : ''
+    if (wrong) throw new Problem('invalid', `${ask.label}: ${wrong}`, { [`values.${key}`]: wrong })
+  }
+}
+
 /** Changes what belongs to this paper alone: its values, what is set in fields, who stands for a party. */
 export async function changeOwn(id: string, input: z.output<typeof changePaper>, memberId: string): Promise<void> {
   await write(async (tx) => {
     const paper = await draft(id)
     const { own } = paper
+    if (input.values) insistOnReadable(paper, input.values, await theBusiness())
     await tx
       .update(papers)
       .set({
