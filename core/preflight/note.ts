@@ -51,6 +51,8 @@ export interface PreflightInput {
     day: string | null
     today: string
     total: number
+    /** Whether an invoice follows from it by itself. */
+    invoiced: boolean
     figures: PaperFigures | null
     /** Names of clients of other jobs. */
     otherClients: readonly string[]

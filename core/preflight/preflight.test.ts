@@ -58,6 +58,7 @@ function notes({ kind = 'contract', body = [], parties, values = {}, job = {}, o
             day: '2026-06-12',
             today: '2026-06-01',
             total: 86856,
+            invoiced: true,
             figures: {} as never,
             otherClients: ['Wanda Keel', 'Bo'],
             ...job,
@@ -289,6 +290,13 @@ const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene
     { job: { people: [client] } },
   ],
   ['noPrice', 'warn', 'The total is 0.', { job: { total: 0 } }, { job: { total: 0 }, kind: 'form' }],
+  [
+    'invoiceAddress',
+    'warn',
+    'needs the client’s address',
+    { values: { 'client.address': value(null, 'client.address') } },
+    { values: { 'client.address': value(null, 'client.address') }, job: { total: 24999 } },
+  ],
   [
     'cardNumber',
     'stop',

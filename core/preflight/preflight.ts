@@ -4,6 +4,7 @@ import { cardNumber } from './rules/card-number'
 import { dates } from './rules/dates'
 import { doubledWord } from './rules/doubled-word'
 import { guardian } from './rules/guardian'
+import { invoiceAddress } from './rules/invoice-address'
 import { missingSignoff } from './rules/missing-signoff'
 import { missingValue } from './rules/missing-value'
 import { neverHolds } from './rules/never-holds'
@@ -43,6 +44,7 @@ export const RULES: Record<string, Rule> = {
   neverHolds,
   unreachable,
   noPrice,
+  invoiceAddress,
   cardNumber,
   ruleTrouble,
   uncoveredBlank,

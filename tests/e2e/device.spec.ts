@@ -35,7 +35,9 @@ test('a contract is signed on the owner’s device, handed over and back with th
   await accessible(page)
   await page.getByLabel('PIN of Maren Fosse').fill(OWNER.pin)
   await page.getByRole('button', { name: 'Take it back' }).click()
-  await expect(page.getByRole('heading', { name: 'Yours to move' })).toBeVisible()
+  // Back to the round it was handed over from.
+  await expect(page).toHaveURL(new RegExp(`/papers/${contract}$`))
+  await expect(page.getByRole('heading', { name: 'The round' })).toBeVisible()
 
   const { round } = await paperOf(api, contract)
   expect(round!.people.map((p) => p.status)).toEqual(['done', 'asked'])
@@ -72,8 +74,8 @@ test('a client asks, then declines with a reason; the owner sees both without a 
   await client.page.getByRole('button', { name: 'Decline it' }).click()
   await expect(client.page.getByRole('heading', { name: 'This was declined' })).toBeVisible()
   await accessible(client.page)
-  await expect(page.getByText('declined: “we found a lake house”')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Make the quote' })).toBeVisible()
+  await expect(page.getByText('Quote declined: “we found a lake house”')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Make a new quote' })).toBeVisible()
   expect(client.faults).toEqual([])
 })
 

@@ -121,6 +121,11 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
     await expect(today.getByText('Quote accepted: £702.24')).toBeVisible()
     await page.goto(`/jobs/${jobId}`)
     await page.getByRole('button', { name: 'To the sending sheet' }).click()
+    // What the invoice will need is said before, and given where it is missed.
+    await expect(page.getByText('The invoice that follows needs the client’s address.')).toBeVisible()
+    const { client: wanda } = await jobOf(api, jobId)
+    await api.must('PATCH', `/api/contacts/${wanda!.id}`, { address: 'Keel House\nOakhanger OX0 0AB' })
+    await page.reload()
     await page.getByRole('button', { name: 'Send to Wanda, then to you' }).click()
     await expect(page.getByText('Sent. You hear when something happens.')).toBeVisible()
   })

@@ -119,6 +119,10 @@ test('a signer proves themself by a code, draws on their phone, and signs; the o
     await p.getByRole('button', { name: 'Find in it' }).click()
     await p.getByRole('searchbox', { name: 'Find in it' }).fill('garden hose')
     await expect(p.getByText('1 of 1')).toBeVisible()
+    // Nothing is red that nobody has reached yet; gone on from without filling it, it is.
+    await p.getByRole('button', { name: 'Next: your signature' }).click()
+    await expect(p.getByRole('button', { name: 'Sign here' }).first()).toBeFocused()
+    await expect(p.getByText('Your signature is missing.')).toHaveCount(0)
     await p.getByRole('button', { name: 'Next: your signature' }).click()
     await expect(p.getByText('Your signature is missing.')).toBeVisible()
     await accessible(p)

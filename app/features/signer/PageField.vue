@@ -115,7 +115,10 @@ label.at.hit::before {
   width: auto;
   height: auto;
 }
+/* The place itself lies above what can be hit beside it. */
 .at > * {
+  position: relative;
+  z-index: 1;
   width: 100%;
   height: 100%;
   font: inherit;

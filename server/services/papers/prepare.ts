@@ -214,6 +214,7 @@ export async function preflightOf(
       day: loaded.job.day ?? null,
       today: loaded.today,
       total: loaded.priced.total,
+      invoiced: loaded.kind.settings.expects.invoice !== 'never',
       figures,
       otherClients: await otherClients(paper),
     },
