@@ -49,6 +49,45 @@ export function setFont(doc: Pdf, fonts: FontSet, face: FaceFile, size: number):
   if (!Object.hasOwn(registered._registeredFonts, face))
     doc.registerFont(face, fonts.font(face) as unknown as PDFKit.Mixins.PDFFontSource)
   doc.font(face).fontSize(size)
+  const { _font } = doc as unknown as { _font: Embedded }
+  if (!faithful.has(_font)) tellApart(_font)
+}
+
+/** What the PDF writer keeps of a font in one document. */
+interface Embedded {
+  layout(text: string, features?: unknown): { glyphs: Glyph[]; positions: unknown[] }
+  encode(text: string, features?: unknown): [string[], unknown[]]
+  subset: { includeGlyph(id: number): number; glyphs: number[] }
+  widths: number[]
+  unicode: number[][]
+  scale: number
+}
+type Glyph = { id: number; advanceWidth: number; codePoints: number[] }
+const faithful = new WeakSet<Embedded>()
+
+/**
+ * Has each character keep its own code in the file, also where two are drawn by one glyph (an apostrophe and a closing quote, a
+ * hyphen and a minus): the glyph then stands in the subset once for each.
+ */
+function tellApart(font: Embedded): void {
+  faithful.add(font)
+  const codes = new Map<string, number>()
+  font.encode = (text, features) => {
+    const { glyphs, positions } = font.layout(text, features)
+    const encoded = glyphs.map((glyph) => {
+      const key = `${glyph.id} ${glyph.codePoints.join(' ')}`
+      let code = codes.get(key)
+      if (code === undefined) {
+        code = font.subset.includeGlyph(glyph.id)
+        if (font.unicode[code] !== undefined) code = font.subset.glyphs.push(glyph.id) - 1
+        codes.set(key, code)
+        font.widths[code] = glyph.advanceWidth * font.scale
+        font.unicode[code] = glyph.codePoints
+      }
+      return code.toString(16).padStart(4, '0')
+    })
+    return [encoded, positions]
+  }
 }
 
 function drawItem(doc: Pdf, fonts: FontSet, item: Item): void {

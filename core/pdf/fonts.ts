@@ -30,6 +30,23 @@ export interface FontSet extends FontBook {
   font(face: FaceFile): fontkit.Font
 }
 
+/**
+ * A font whose glyphs know what they were asked for. The library remembers each glyph with the characters it was first met by:
+ * as a part of another letter with none, and as one of two characters that look alike with the other. Text set in it could then
+ * neither be copied nor found.
+ */
+function telling(font: fontkit.Font): fontkit.Font {
+  const open = font as fontkit.Font & { getGlyph(id: number, codePoints?: number[]): fontkit.Glyph }
+  const remembered = open.getGlyph.bind(open)
+  open.getGlyph = (id, codePoints = []) => {
+    const glyph = remembered(id, codePoints)
+    const same = codePoints.length === glyph.codePoints.length && codePoints.every((c, i) => c === glyph.codePoints[i])
+    if (same || codePoints.length === 0) return glyph
+    return Object.defineProperty(Object.create(glyph) as fontkit.Glyph, 'codePoints', { value: codePoints })
+  }
+  return font
+}
+
 const REMEMBERED = 20_000
 
 /** Builds the set from a function that gives a file's bytes. */
@@ -37,7 +54,7 @@ export function fontSet(read: (file: string) => Uint8Array): FontSet {
   const fonts = new Map<FaceFile, fontkit.Font>()
   const font = (face: FaceFile) => {
     let f = fonts.get(face)
-    if (!f) fonts.set(face, (f = fontkit.create(read(FONT_FILES[face]) as Buffer) as fontkit.Font))
+    if (!f) fonts.set(face, (f = telling(fontkit.create(read(FONT_FILES[face]) as Buffer) as fontkit.Font)))
     return f
   }
   const widths = new Map<string, number>()
