@@ -24,6 +24,8 @@ export const newTemplate = z.object({
 export const saveTemplate = z.object({
   revision: z.number().int().nonnegative(),
   document: paperDocument.optional(),
+  /** The version it was set aside as before: what is behind again goes there. */
+  aside: id.optional(),
   name: name.optional(),
   folder: folder.optional(),
   kind: kind.optional(),

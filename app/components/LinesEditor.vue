@@ -12,7 +12,7 @@ const props = defineProps<{
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
-const { data: library } = await useAsyncData('library', () =>
+const { data: library } = useAsyncData('library', () =>
   api<{
     catalogue: {
       id: string
@@ -150,8 +150,8 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                class="input n"
                 v-typed="shown(`${l.key}.quantity`, decimal(l.quantity))"
+                class="input n"
                 inputmode="decimal"
                 :aria-label="`Quantity, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.quantity`]"

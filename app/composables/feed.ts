@@ -1,6 +1,6 @@
 const AGAIN_MS = 20_000
-/** `opening` is where a stream began; anything else is news. */
-type Told = { at: number; opening?: boolean } | { ended: true }
+/** The newest happening there is, or that the session is over. */
+type Told = { at: number } | { ended: true }
 
 /**
  * Calls `refresh` whenever something happened anywhere, and once after a lost connection is back. When the session is over,
@@ -18,9 +18,9 @@ export function useFeed(refresh: () => unknown): void {
   const gone = new AbortController()
   function heard(told: Told) {
     if ('ended' in told) return void ended()
-    const known = told.at === seen || (told.opening && seen < 0)
+    // The first that is heard may be newer than what this window was filled with: it is asked for once more.
+    if (told.at === seen) return
     seen = told.at
-    if (known) return
     clearTimeout(timer)
     timer = setTimeout(() => void refresh(), 120)
   }
@@ -35,7 +35,7 @@ export function useFeed(refresh: () => unknown): void {
   }
   function open() {
     source = new EventSource('/api/stream')
-    source.addEventListener('opening', (event) => tell({ at: Number(event.data), opening: true }))
+    source.addEventListener('opening', (event) => tell({ at: Number(event.data) }))
     source.onmessage = (event) => tell({ at: Number(event.data) })
     source.addEventListener('ended', () => tell({ ended: true }))
     source.onerror = () => {

@@ -25,6 +25,8 @@ export interface KnownValue {
   label: string
 }
 
+/** The most letters that say what a line is for. */
+const CAPTION = 60
 const BLANK = /_{3,}|\.{6,}|…{2,}|\[[^\][]{0,60}\]|\{\{[^{}]{0,60}\}\}|<<[^<>]{1,60}>>/g
 
 /** The value a label names, most telling words first; null where none of the known ones is meant. */
@@ -70,10 +72,17 @@ const FIELDS: [RegExp, FieldSpec['type'], string][] = [
   [/\b(number|how many|age)\b/, 'number', 'Number'],
 ]
 
-function guess(inside: string, before: string, n: number, known: ReadonlySet<string>, party: string): Proposal {
+function guess(
+  inside: string,
+  before: string,
+  around: readonly string[],
+  n: number,
+  known: ReadonlySet<string>,
+  party: string,
+): Proposal {
   const own = squeeze(inside)
   const near = squeeze(before).split(' ').slice(-4).join(' ')
-  for (const said of own ? [own] : [near]) {
+  for (const said of own ? [own] : [near, ...around.map(squeeze)]) {
     const exact = HINTS.find(([pattern, path]) => known.has(path) && pattern.test(said))
     if (exact) return { kind: 'value', path: exact[1], label: inside || near }
     const field = FIELDS.find(([pattern]) => pattern.test(said))
@@ -106,8 +115,13 @@ export function findBlanks(document: PaperDocument, known: readonly KnownValue[]
   const paths = new Set(known.map((k) => k.path))
   const party = document.parties[0]?.key ?? 'client'
   const found: Blank[] = []
-  for (const b of walkBlocks(document.body)) {
-    if ((b.t !== 'paragraph' && b.t !== 'heading') || !b.id) continue
+  const texts = [...walkBlocks(document.body)].filter((b) => b.t === 'paragraph' || b.t === 'heading')
+  const words = texts.map((b) => b.content.map((i) => (i.t === 'text' ? i.text : i.t === 'break' ? ' ' : '')).join(''))
+  /** Short words under and above a line that stands by itself. */
+  const captions = (at: number) =>
+    [words[at + 1], words[at - 1]].filter((w): w is string => !!w && w.length < CAPTION && w.search(BLANK) < 0)
+  for (const [at, b] of texts.entries()) {
+    if (!b.id) continue
     let before = ''
     b.content.forEach((i, index) => {
       if (i.t !== 'text') {
@@ -120,13 +134,22 @@ export function findBlanks(document: PaperDocument, known: readonly KnownValue[]
         const ahead = (before + i.text.slice(from, m.index)).slice(-80)
         before = ''
         from = m.index + m[0].length
+        const alone = m[0].length >= 6 && /^[\sxX:]*$/.test(ahead)
         found.push({
           block: b.id!,
           index,
           offset: m.index,
           text: m[0],
           before: ahead.slice(-40),
-          propose: guess(/[\p{L}\p{N}]/u.test(inside) ? inside : '', ahead, found.length + 1, paths, party),
+          propose: guess(
+            /[\p{L}\p{N}]/u.test(inside) ? inside : '',
+            ahead,
+            // A line by itself is told by what stands behind it, under it, or above it.
+            alone ? [i.text.slice(from, from + CAPTION).split(BLANK)[0]!, ...captions(at)] : [],
+            found.length + 1,
+            paths,
+            party,
+          ),
         })
       }
       before += i.text.slice(from)

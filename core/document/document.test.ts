@@ -135,6 +135,20 @@ describe('blanks', () => {
     label: path,
   }))
   it.each([
+    [['Signed for the client', '____________________'], 'signature'],
+    [['____________________', '(signature of the hirer)'], 'signature'],
+    [['X ____________________ signature'], 'signature'],
+    [['____________________', 'Full name'], 'name'],
+    [
+      ['Words of another kind that go on for much longer than any caption does, about a signature.', '______________'],
+      'text',
+    ],
+  ])('a line by itself in %j is a %s', (lines, type) => {
+    const [found] = findBlanks(withIds(paper(lines.map((l) => p(l)))), known)
+    expect(found!.propose).toMatchObject({ kind: 'field', field: { type } })
+  })
+
+  it.each([
     ['Client name: ________', 'value client.name'],
     ['at [venue]', 'value job.place'],
     ['Number of guests ____', 'value job.people'],

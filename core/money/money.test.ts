@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { decimalString, formatMoney, majorString, minor, percentOf, share, sum, tenThousandths, times } from './money'
+import { decimalString, minor, percentOf, share, sum, tenThousandths, times } from './money'
 
 const amount = fc.integer({ min: -1_000_000_000, max: 1_000_000_000 }).map(minor)
 

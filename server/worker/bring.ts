@@ -127,7 +127,9 @@ function readText(text: string): Parts {
 }
 
 async function readMarkdown(text: string): Promise<Parts> {
-  const { blocks, left } = fromHtml(await marked.parse(text, { gfm: true }), pictureSize)
+  // Markdown makes a rule of a line of underscores; a long one is there to be written on.
+  const lines = text.replace(/^[ \t]*[xX]?[ \t]*_{8,}[ \t]*$/gm, (line) => `\n${line.trim().replace(/_/g, '\\_')}\n`)
+  const { blocks, left } = fromHtml(await marked.parse(lines, { gfm: true }), pictureSize)
   return { header: [], body: blocks, footer: [], left }
 }
 

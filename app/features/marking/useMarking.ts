@@ -86,6 +86,14 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
       saving = saving.then(save)
     }, 500)
   }
+  const AGAIN_MS = 4000
+  function again(): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      timer = undefined
+      saving = saving.then(save)
+    }, AGAIN_MS)
+  }
   async function save(): Promise<void> {
     const body = plain({
       revision,
@@ -104,6 +112,8 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
       saved.value = 'not saved'
       told.value = wordsOf(e)
       if (e instanceof ApiProblem && e.code === 'stale') await reload()
+      // The network may be gone for a while; what was marked is here and is tried again.
+      else if (e instanceof ApiProblem && e.code === 'offline') again()
     }
   }
   /** Waits until everything has been kept; false when it could not be. */

@@ -1,6 +1,6 @@
 import { Extension } from '@tiptap/core'
 import type { Node as ProseNode } from '@tiptap/pm/model'
-import { Plugin, PluginKey } from '@tiptap/pm/state'
+import { type EditorState, NodeSelection, Plugin, PluginKey, TextSelection, type Transaction } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import type { Worked } from './layout.worker'
 
@@ -115,3 +115,58 @@ export const WorkedOut = Extension.create({
   },
 })
 export const workedKey = key
+
+/**
+ * What was put on the sheet as a piece stays when writing goes on: what is typed while it is chosen stands behind it. Selecting
+ * all selects the part of the page one writes in, and only then the sheet.
+ */
+export const Staying = Extension.create({
+  name: 'staying',
+  addProseMirrorPlugins() {
+    return [
+      new Plugin({
+        props: {
+          handleTextInput: (view, _from, _to, text) => {
+            const behind = afterPiece(view.state)
+            if (!behind) return false
+            view.dispatch(behind.insertText(text).scrollIntoView())
+            return true
+          },
+          handleKeyDown: (view, event) => {
+            if (event.key === 'Enter' && !event.shiftKey) {
+              const behind = afterPiece(view.state)
+              if (behind) view.dispatch(behind)
+              return false
+            }
+            if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'a') return false
+            const { $from, from, to } = view.state.selection
+            if (!/^page/.test($from.node(1)?.type.name ?? '')) return false
+            const [start, end] = [$from.start(1), $from.end(1)]
+            const part = TextSelection.between(view.state.doc.resolve(start), view.state.doc.resolve(end))
+            if (from <= part.from && to >= part.to) return false
+            view.dispatch(view.state.tr.setSelection(part))
+            return true
+          },
+          handleDOMEvents: {
+            compositionstart: (view) => {
+              const behind = afterPiece(view.state)
+              if (behind) view.dispatch(behind)
+              return false
+            },
+          },
+        },
+      }),
+    ]
+  },
+})
+
+/** A step that puts the cursor behind a chosen piece, into a paragraph of its own where the piece is a block; null without one. */
+function afterPiece(state: EditorState): Transaction | null {
+  const { selection, tr, schema } = state
+  if (!(selection instanceof NodeSelection) || !selection.node.isAtom) return null
+  if (selection.node.isInline) return tr.setSelection(TextSelection.create(tr.doc, selection.to))
+  const next = state.doc.resolve(selection.to).nodeAfter
+  if (next?.type.name !== 'paragraph' || next.content.size > 0)
+    tr.insert(selection.to, schema.nodes.paragraph!.create())
+  return tr.setSelection(TextSelection.create(tr.doc, selection.to + 1))
+}

@@ -10,7 +10,7 @@ import LayoutWorker from './layout.worker?worker'
 import { imageFrom } from './images'
 import { redraw, sheetNodes } from './nodes'
 import { ownHtml, pasteHtml } from './paste'
-import { Ids, WorkedOut, workedKey } from './plugins'
+import { Ids, Staying, WorkedOut, workedKey } from './plugins'
 import { know } from './say'
 
 /** How long writing rests before it is saved. */
@@ -93,9 +93,10 @@ export function useSheet(id: string, first: TemplateView) {
   // Saving by itself.
   let timer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> = Promise.resolve()
+  /** The version this text was set aside as, when another window was ahead: what is written further goes there, too. */
+  let aside: string | undefined
   function changed(): void {
-    if (saved.value === 'set aside') return
-    saved.value = 'saving'
+    if (saved.value !== 'set aside') saved.value = 'saving'
     clearTimeout(timer)
     timer = setTimeout(() => {
       timer = undefined
@@ -112,7 +113,7 @@ export function useSheet(id: string, first: TemplateView) {
     try {
       const got = await api<{ revision: number }>(`/api/templates/${id}`, {
         method: 'PATCH',
-        body: { revision, document },
+        body: { revision, document, ...(aside ? { aside } : {}) },
       })
       revision = got.revision
       trail = [...trail, JSON.parse(last) as PaperDocument].slice(-TRAIL)
@@ -123,7 +124,9 @@ export function useSheet(id: string, first: TemplateView) {
       await set(trailKey, trail).catch(() => {})
     } catch (e) {
       told.value = wordsOf(e)
-      saved.value = e instanceof ApiProblem && e.code === 'stale' ? 'set aside' : 'not saved'
+      const behind = e instanceof ApiProblem && e.code === 'stale'
+      if (behind) aside = String(e.extra.aside)
+      saved.value = behind ? 'set aside' : 'not saved'
       // The network may be gone for a while; what was written is here and is tried again.
       if (e instanceof ApiProblem && e.code === 'offline') timer = setTimeout(() => (saving = saving.then(save)), 4000)
     }
@@ -170,6 +173,7 @@ export function useSheet(id: string, first: TemplateView) {
   /** The other window's text, in place of what stands here; what was here is among the versions. */
   async function takeTheirs(): Promise<void> {
     view.value = await api<TemplateView>(`/api/templates/${id}`)
+    aside = undefined
     revision = view.value.revision
     last = JSON.stringify(view.value.document)
     base.value = view.value.document
@@ -213,7 +217,7 @@ export function useSheet(id: string, first: TemplateView) {
     worker = new LayoutWorker()
     editor.value = new Editor({
       injectNonce: pageNonce(),
-      extensions: [...sheetNodes, Ids, WorkedOut],
+      extensions: [...sheetNodes, Ids, Staying, WorkedOut],
       content: toProse(base.value),
       editorProps: {
         attributes: {
@@ -252,7 +256,7 @@ export function useSheet(id: string, first: TemplateView) {
     renew()
   }
   const leave = (event: BeforeUnloadEvent) => {
-    if (saved.value === 'saving' || saved.value === 'not saved') event.preventDefault()
+    if (timer || saved.value === 'saving' || saved.value === 'not saved') event.preventDefault()
   }
   onMounted(() => {
     start()

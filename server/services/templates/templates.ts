@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type Json, canonical } from '../../../core/evidence/canonical'
 import { type PaperDocument, walkBlocks, withIds } from '../../../core/document/model'
@@ -147,10 +147,17 @@ export async function changeTemplate(
     if (input.document && input.revision !== row.revision) {
       const document = withIds(input.document)
       if (sameText(document, row.document)) return row.revision
+      const by = await nameOf(memberId)
+      const mine = and(
+        eq(templateEditions.id, input.aside ?? ''),
+        eq(templateEditions.templateId, id),
+        eq(templateEditions.by, by),
+        isNull(templateEditions.edition),
+      )
+      const [kept] = await tx.update(templateEditions).set({ document, at: now() }).where(mine).returning()
+      if (kept) return { aside: kept.id }
       const aside = newId()
-      await tx
-        .insert(templateEditions)
-        .values({ id: aside, templateId: id, edition: null, document, by: await nameOf(memberId), at: now() })
+      await tx.insert(templateEditions).values({ id: aside, templateId: id, edition: null, document, by, at: now() })
       return { aside }
     }
     const revision = row.revision + 1

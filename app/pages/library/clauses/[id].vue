@@ -9,7 +9,7 @@ import InsertMenu from '~/features/writing/InsertMenu.vue'
 import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
 import { ownHtml, pasteHtml } from '~/features/writing/paste'
-import { Ids } from '~/features/writing/plugins'
+import { Ids, Staying } from '~/features/writing/plugins'
 import { know } from '~/features/writing/say'
 import { useSlash } from '~/features/writing/slash'
 import '~/features/writing/sheet.css'
@@ -76,7 +76,7 @@ onMounted(async () => {
   }
   editor.value = new Editor({
     injectNonce: pageNonce(),
-    extensions: [...passageNodes, Ids],
+    extensions: [...passageNodes, Ids, Staying],
     content: asDoc(clause.value.body),
     editorProps: {
       transformPastedHTML: ownHtml,
@@ -88,7 +88,16 @@ onMounted(async () => {
     },
   })
 })
-onBeforeUnmount(() => editor.value?.destroy())
+watch(name, () => (changed.value = true))
+const leave = (event: BeforeUnloadEvent) => changed.value && event.preventDefault()
+onMounted(() => window.addEventListener('beforeunload', leave))
+onBeforeUnmount(() => {
+  window.removeEventListener('beforeunload', leave)
+  editor.value?.destroy()
+})
+onBeforeRouteLeave(
+  () => !changed.value || window.confirm('What you wrote in this clause isn’t kept yet. Leave without it?'),
+)
 
 const save = (archived = clause.value.archived) =>
   act(async () => {
