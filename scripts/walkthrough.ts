@@ -10,7 +10,8 @@ import { seedOnce } from './lib.mjs'
 
 /**
  * The main journey in Chromium on a fresh server: from a new job to quote, contract, sealed copy, deposit and invoice.
- * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, job.json and events.json.
+ * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, reading.txt (the words of the
+ * reading view), job.json and events.json.
  */
 const { values } = parseArgs({ options: { out: { type: 'string', default: 'walkthrough' } } })
 const out = resolve(values.out)
@@ -22,6 +23,9 @@ const keep = (name: string, content: Uint8Array | object) => {
   say(`  ${name}`)
 }
 const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
+
+/** What the client's page said, paper by paper. */
+const reading: string[] = []
 
 await seedOnce()
 const server = await TestServer.start()
@@ -88,6 +92,7 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
 
   say('The client chooses and accepts on a phone')
   await client.goto(await linkIn(api, /^Your quote for/))
+  reading.push(await read(client))
   await client.getByRole('button', { name: 'More: Fire-keeper' }).click()
   await client.getByRole('button', { name: 'More: Fire-keeper' }).click()
   await client.getByRole('button', { name: 'Sign here' }).click()
@@ -117,6 +122,8 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
   await owner.getByText('Sent. You hear when something happens.').waitFor()
   const contractId = owner.url().split('/').at(-1)!
   await client.goto(await linkIn(api, /^Your hire agreement for/))
+  reading.push(await read(client))
+  keep('reading.txt', new TextEncoder().encode(`${reading.join('\n\n\n')}\n`))
   await client.getByRole('button', { name: 'Sign here' }).click()
   await client.getByRole('tab', { name: 'Type' }).click()
   await client.getByRole('button', { name: 'Use this signature' }).click()
@@ -165,6 +172,13 @@ async function linkIn(api: Caller, subject: RegExp): Promise<string> {
     (list) => list.some((m) => subject.test(m.subject)),
   )
   return /\/s\/[\w-]+/.exec(mails.find((m) => subject.test(m.subject))!.text)![0]
+}
+
+/** The words of the reading view, once the page has come to life. */
+async function read(page: Page): Promise<string> {
+  await page.getByText('kept as you go').waitFor()
+  await page.locator('article.paper.whole').first().waitFor()
+  return (await page.locator('article.paper').allInnerTexts()).join('\n\n')
 }
 
 async function finish(page: Page, label: string): Promise<void> {
