@@ -77,5 +77,10 @@ export default ts.config(
   { files: ['shared/**/*.ts'], rules: restrict(notFrom('shared', above('shared'))) },
   { files: ['server/**/*.ts'], ignores: ['**/*.test.ts'], rules: restrict(notFrom('server', above('server'))) },
   { files: ['server/**/*.test.ts'], rules: restrict(notFrom('server', ['app', 'demo', 'scripts'])) },
-  { files: ['app/**/*.{ts,vue}'], rules: restrict(notFrom('app', ['server', ...OUTSIDE])) },
+  {
+    files: ['app/**/*.{ts,vue}'],
+    ignores: ['**/*.test.ts'],
+    rules: restrict(notFrom('app', ['server', ...OUTSIDE])),
+  },
+  { files: ['app/**/*.test.ts'], rules: restrict(notFrom('app', ['server', 'demo', 'scripts'])) },
 )

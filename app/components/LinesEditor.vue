@@ -296,6 +296,10 @@ td {
 td:first-child {
   width: 34%;
 }
+td .error {
+  display: block;
+  max-width: 150px;
+}
 .n {
   width: 70px;
 }

@@ -81,7 +81,8 @@ const stillToCome = computed(() =>
 }
 .todo {
   display: grid;
-  grid-template-columns: 118px 1fr;
+  grid-template-columns: minmax(118px, auto) 1fr;
+  gap: 10px;
   padding: 8px 0;
 }
 </style>

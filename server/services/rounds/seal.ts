@@ -90,6 +90,8 @@ function markFor(at: PlacedField, given: Given, about: Sealing, figures: PaperFi
   switch (field.type) {
     case 'signature':
       return onPaper ? { kind: 'text', text: about.say('signedByHand', { day: onPaper.day }) } : null
+    case 'name':
+      return text || onPaper ? { kind: 'text', text: text || about.nameOf(given.person) } : null
     case 'initials':
       return text ? { kind: 'text', text } : null
     case 'date':
@@ -129,6 +131,7 @@ export async function sealedName(roundId: string, paperId: string): Promise<stri
 }
 
 interface Sealing {
+  nameOf(person: unknown): string
   say: RecordSays
   language: Language
   paperLanguage: string
@@ -238,7 +241,7 @@ export async function sealRound(roundId: string): Promise<void> {
   const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
   const language = recordLanguage(events)
   const say = recordSays(language)
-  const about = { say, language, events, agreed, timeZone: business.timeZone, pictures: await picturesIn(agreed) }
+  const about = { nameOf, say, language, events, agreed, timeZone: business.timeZone, pictures: await picturesIn(agreed) }
   const happened: RecordEvent[] = events.map((e) => {
     const actor = e.actor as unknown as { name: string; ip: string; device: string; kind: string }
     const concerns = (e.data as { person?: unknown }).person
