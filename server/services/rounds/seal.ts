@@ -241,7 +241,15 @@ export async function sealRound(roundId: string): Promise<void> {
   const nameOf = (id: unknown) => people.find((p) => p.id === id)?.name ?? ''
   const language = recordLanguage(events)
   const say = recordSays(language)
-  const about = { nameOf, say, language, events, agreed, timeZone: business.timeZone, pictures: await picturesIn(agreed) }
+  const about = {
+    nameOf,
+    say,
+    language,
+    events,
+    agreed,
+    timeZone: business.timeZone,
+    pictures: await picturesIn(agreed),
+  }
   const happened: RecordEvent[] = events.map((e) => {
     const actor = e.actor as unknown as { name: string; ip: string; device: string; kind: string }
     const concerns = (e.data as { person?: unknown }).person
