@@ -7,7 +7,7 @@ const en = {
   mLateSubject: 'Still to pay: {label} for {job}',
   mLate: '{amount} for {job} ({label}) was due {date}. If it is on its way, thank you; otherwise please pay it now.',
   mReminder: 'A reminder: {subject}',
-  mNudge: 'A gentle reminder: {paper} for {job} is waiting for you.',
+  mNudge: 'A gentle reminder: we are still waiting for you, {paper} for {job}.',
   mPleaseBy: 'Please by {date}.',
   mReadQuote: 'Read the quote',
   mReadSign: 'Read and sign',
@@ -16,7 +16,7 @@ const en = {
   mYours: 'The link is yours alone; please don’t pass it on.',
   mAgainSubject: 'Corrected: {subject}',
   mAgain:
-    '{paper} for {job} was corrected after you signed. What changed is marked; please look it over and sign again.',
+    'After you signed, something was corrected in {paper} for {job}. What changed is marked; please look it over and sign again.',
   mSignedSubject: 'Signed: {paper}, {job}',
   mSigned:
     'Everyone has signed {paper} for {job}. The sealed copy is attached; keep it. Its last pages are the signing record.',
@@ -29,7 +29,7 @@ const en = {
   mAnswer: 'You asked: “{question}”',
   mToldSubject: 'For you to know: {subject}',
   mTold:
-    '{paper} for {job} is out to be signed. Here is how it reads; you get the sealed copy when everyone has signed.',
+    'This is out to be signed: {paper} for {job}. Here is how it reads; you get the sealed copy when everyone has signed.',
   mPassed: '{from} has passed this on to you to sign in their place.',
   mSubject: 'Your {papers}{forDay}',
   mForDay: ' for {day}',
@@ -45,7 +45,7 @@ const en = {
   mHeldSubject: 'On hold: {paper}, {job}',
   mHeld: '{business} has put {papers} for {job} on hold. You get a message when it goes on.',
   mGoesOnSubject: 'It goes on: {paper}, {job}',
-  mGoesOn: '{papers} for {job} goes on and is yours to sign.',
+  mGoesOn: 'It goes on now: {papers} for {job}, for you to sign.',
   mLapsedSubject: 'Lapsed: {paper}, {job}',
   mLapsed: 'The time to sign {papers} for {job} has passed. If you still want to, write to {business}.',
   mExtendedSubject: 'More time: {paper}, {job}',
@@ -77,7 +77,7 @@ const de: MessageWords = {
   mLate:
     '{amount} für {job} ({label}) war am {date} fällig. Ist die Zahlung unterwegs, vielen Dank; sonst zahlen Sie bitte jetzt.',
   mReminder: 'Zur Erinnerung: {subject}',
-  mNudge: 'Eine freundliche Erinnerung: {paper} für {job} wartet auf Sie.',
+  mNudge: 'Eine freundliche Erinnerung: Wir warten noch auf Sie, {paper} für {job}.',
   mPleaseBy: 'Bitte bis {date}.',
   mReadQuote: 'Angebot lesen',
   mReadSign: 'Lesen und unterschreiben',
@@ -86,7 +86,7 @@ const de: MessageWords = {
   mYours: 'Der Link ist nur für Sie; bitte geben Sie ihn nicht weiter.',
   mAgainSubject: 'Berichtigt: {subject}',
   mAgain:
-    '{paper} für {job} wurde nach Ihrer Unterschrift berichtigt. Was sich geändert hat, ist markiert; bitte sehen Sie es durch und unterschreiben Sie noch einmal.',
+    'Nach Ihrer Unterschrift wurde etwas berichtigt: {paper} für {job}. Was sich geändert hat, ist markiert; bitte sehen Sie es durch und unterschreiben Sie noch einmal.',
   mSignedSubject: 'Unterschrieben: {paper}, {job}',
   mSigned:
     'Alle haben {paper} für {job} unterschrieben. Die versiegelte Kopie liegt bei; behalten Sie sie. Ihre letzten Seiten sind das Unterschriftsprotokoll.',
@@ -99,7 +99,7 @@ const de: MessageWords = {
   mAnswer: 'Sie fragten: „{question}“',
   mToldSubject: 'Zu Ihrer Kenntnis: {subject}',
   mTold:
-    '{paper} für {job} ist zum Unterschreiben unterwegs. Hier können Sie es lesen; wenn alle unterschrieben haben, bekommen Sie die versiegelte Kopie.',
+    'Dies ist zur Unterschrift hinausgegangen: {paper} für {job}. Hier ist es zu lesen; Sie bekommen die versiegelte Kopie, wenn alle unterschrieben haben.',
   mPassed: '{from} hat Ihnen dies weitergegeben, damit Sie an deren Stelle unterschreiben.',
   mSubject: '{paper} von {business}{forDay}',
   mForDay: ' für {day}',
@@ -145,7 +145,7 @@ const fr: MessageWords = {
   mLate:
     '{amount} pour {job} ({label}) était dû le {date}. Si le paiement est en route, merci ; sinon, veuillez payer maintenant.',
   mReminder: 'Rappel : {subject}',
-  mNudge: 'Un petit rappel : {paper} pour {job} vous attend.',
+  mNudge: 'Un petit rappel : nous vous attendons encore, {paper} pour {job}.',
   mPleaseBy: 'Avant {date}, s’il vous plaît.',
   mReadQuote: 'Lire le devis',
   mReadSign: 'Lire et signer',
@@ -154,7 +154,7 @@ const fr: MessageWords = {
   mYours: 'Ce lien est pour vous seul ; ne le transmettez pas.',
   mAgainSubject: 'Corrigé : {subject}',
   mAgain:
-    '{paper} pour {job} a été corrigé après votre signature. Ce qui change est marqué ; relisez et signez de nouveau.',
+    'Après votre signature, quelque chose a été corrigé : {paper} pour {job}. Ce qui change est marqué ; relisez et signez de nouveau.',
   mSignedSubject: 'Signé : {paper}, {job}',
   mSigned:
     'Tout le monde a signé {paper} pour {job}. La copie scellée est jointe ; gardez-la. Ses dernières pages sont le procès-verbal de signature.',
@@ -167,7 +167,7 @@ const fr: MessageWords = {
   mAnswer: 'Vous avez demandé : « {question} »',
   mToldSubject: 'Pour information : {subject}',
   mTold:
-    '{paper} pour {job} est parti à la signature. Vous pouvez le lire ici ; vous recevrez la copie scellée quand tous auront signé.',
+    'Ceci est parti à la signature : {paper} pour {job}. Voici ce qui y est écrit ; vous recevrez la copie scellée quand tout le monde aura signé.',
   mPassed: '{from} vous l’a transmis pour signer à sa place.',
   mSubject: '{paper} de {business}{forDay}',
   mForDay: ' pour le {day}',
@@ -213,7 +213,7 @@ const es: MessageWords = {
   mLate:
     '{amount} para {job} ({label}) vencía el {date}. Si el pago está en camino, gracias; si no, pague por favor ahora.',
   mReminder: 'Recordatorio: {subject}',
-  mNudge: 'Un recordatorio amable: {paper} para {job} le espera.',
+  mNudge: 'Un recordatorio amable: aún le esperamos, {paper} para {job}.',
   mPleaseBy: 'Por favor, antes del {date}.',
   mReadQuote: 'Leer el presupuesto',
   mReadSign: 'Leer y firmar',
@@ -221,7 +221,8 @@ const es: MessageWords = {
   mRead: 'Leerlo',
   mYours: 'El enlace es solo para usted; no lo pase.',
   mAgainSubject: 'Corregido: {subject}',
-  mAgain: '{paper} para {job} se corrigió después de su firma. Lo que cambia está marcado; revíselo y firme de nuevo.',
+  mAgain:
+    'Después de su firma se corrigió algo: {paper} para {job}. Lo que cambia está marcado; revíselo y firme de nuevo.',
   mSignedSubject: 'Firmado: {paper}, {job}',
   mSigned:
     'Todos han firmado {paper} para {job}. La copia sellada va adjunta; guárdela. Sus últimas páginas son el registro de firma.',
@@ -233,7 +234,8 @@ const es: MessageWords = {
   mAnswerSubject: 'Una respuesta de {business}',
   mAnswer: 'Usted preguntó: «{question}»',
   mToldSubject: 'Para su información: {subject}',
-  mTold: '{paper} para {job} está en firma. Aquí puede leerlo; recibirá la copia sellada cuando todos hayan firmado.',
+  mTold:
+    'Esto ha salido a firmar: {paper} para {job}. Aquí puede leerlo; recibirá la copia sellada cuando todos hayan firmado.',
   mPassed: '{from} se lo ha pasado para que firme en su lugar.',
   mSubject: '{paper} de {business}{forDay}',
   mForDay: ' para el {day}',
@@ -278,7 +280,7 @@ const pt: MessageWords = {
   mLate:
     '{amount} para {job} ({label}) vencia a {date}. Se o pagamento vem a caminho, obrigado; senão, pague por favor agora.',
   mReminder: 'Lembrete: {subject}',
-  mNudge: 'Um pequeno lembrete: {paper} para {job} está à sua espera.',
+  mNudge: 'Um lembrete amável: ainda esperamos por si, {paper} para {job}.',
   mPleaseBy: 'Por favor, até {date}.',
   mReadQuote: 'Ler o orçamento',
   mReadSign: 'Ler e assinar',
@@ -287,7 +289,7 @@ const pt: MessageWords = {
   mYours: 'O link é só seu; não o passe a ninguém.',
   mAgainSubject: 'Corrigido: {subject}',
   mAgain:
-    '{paper} para {job} foi corrigido depois da sua assinatura. O que muda está marcado; reveja e assine de novo.',
+    'Depois da sua assinatura corrigiu-se algo: {paper} para {job}. O que mudou está marcado; reveja e assine de novo.',
   mSignedSubject: 'Assinado: {paper}, {job}',
   mSigned:
     'Todos assinaram {paper} para {job}. A cópia selada vai em anexo; guarde-a. As últimas páginas são o registo da assinatura.',
@@ -299,7 +301,8 @@ const pt: MessageWords = {
   mAnswerSubject: 'Uma resposta de {business}',
   mAnswer: 'Perguntou: «{question}»',
   mToldSubject: 'Para seu conhecimento: {subject}',
-  mTold: '{paper} para {job} está em assinatura. Pode ler aqui; recebe a cópia selada quando todos assinarem.',
+  mTold:
+    'Isto saiu para assinar: {paper} para {job}. Pode lê-lo aqui; recebe a cópia selada quando todos tiverem assinado.',
   mPassed: '{from} passou-lhe isto para assinar em seu lugar.',
   mSubject: '{paper} de {business}{forDay}',
   mForDay: ' para {day}',
@@ -344,7 +347,7 @@ const pl: MessageWords = {
   mLate:
     '{amount}, {job} ({label}), było płatne do {date}. Jeśli płatność jest w drodze, dziękujemy; jeśli nie, prosimy o zapłatę teraz.',
   mReminder: 'Przypomnienie: {subject}',
-  mNudge: 'Uprzejmie przypominamy: {paper} ({job}) czeka na Ciebie.',
+  mNudge: 'Przypomnienie: wciąż czekamy na Państwa, {paper}, {job}.',
   mPleaseBy: 'Prosimy do {date}.',
   mReadQuote: 'Przeczytaj ofertę',
   mReadSign: 'Przeczytaj i podpisz',
@@ -352,7 +355,8 @@ const pl: MessageWords = {
   mRead: 'Przeczytaj',
   mYours: 'Link jest tylko dla Ciebie; nie przekazuj go dalej.',
   mAgainSubject: 'Poprawione: {subject}',
-  mAgain: '{paper} ({job}) zmieniono po Twoim podpisie. Zmiany są zaznaczone; przejrzyj je i podpisz ponownie.',
+  mAgain:
+    'Po Państwa podpisie coś poprawiono: {paper}, {job}. Zmiany są zaznaczone; proszę je przejrzeć i podpisać ponownie.',
   mSignedSubject: 'Podpisano: {paper}, {job}',
   mSigned:
     'Wszyscy podpisali: {paper} ({job}). Zapieczętowana kopia jest w załączniku; zachowaj ją. Ostatnie strony to protokół podpisów.',
@@ -365,7 +369,7 @@ const pl: MessageWords = {
   mAnswer: 'Twoje pytanie: „{question}”',
   mToldSubject: 'Do wiadomości: {subject}',
   mTold:
-    '{paper} ({job}) jest w podpisie. Tutaj można przeczytać; zapieczętowana kopia przyjdzie, gdy wszyscy podpiszą.',
+    'Wysłano do podpisu: {paper}, {job}. Tutaj można to przeczytać; opieczętowana kopia przyjdzie, gdy wszyscy podpiszą.',
   mPassed: '{from} przekazuje to Tobie do podpisu w swoim zastępstwie.',
   mSubject: '{paper} od {business}{forDay}',
   mForDay: ' na {day}',
@@ -409,7 +413,7 @@ const ar: MessageWords = {
   mLateSubject: 'لم يُدفع بعد: {label}، {job}',
   mLate: '{amount}، {job} ({label})، استحق في {date}. إن كان الدفع في الطريق فشكرًا، وإلا فيرجى الدفع الآن.',
   mReminder: 'تذكير: {subject}',
-  mNudge: 'تذكير لطيف: {paper} ({job}) بانتظارك.',
+  mNudge: 'تذكير لطيف: ما زلنا ننتظرك، {paper}، {job}.',
   mPleaseBy: 'يرجى قبل {date}.',
   mReadQuote: 'اقرأ عرض السعر',
   mReadSign: 'اقرأ ووقّع',
@@ -417,7 +421,7 @@ const ar: MessageWords = {
   mRead: 'اقرأه',
   mYours: 'الرابط لك وحدك؛ يرجى عدم تمريره.',
   mAgainSubject: 'تصحيح: {subject}',
-  mAgain: 'جرى تصحيح {paper} ({job}) بعد توقيعك. التغييرات معلّمة؛ راجعها ووقّع مرة أخرى.',
+  mAgain: 'صُحّح شيء بعد توقيعك: {paper}، {job}. ما تغيّر مُعلّم؛ يرجى مراجعته والتوقيع من جديد.',
   mSignedSubject: 'تم التوقيع: {paper}، {job}',
   mSigned: 'وقّع الجميع {paper} ({job}). النسخة المختومة مرفقة؛ احتفظ بها. صفحاتها الأخيرة هي سجل التوقيع.',
   mSignedLink:
@@ -428,7 +432,7 @@ const ar: MessageWords = {
   mAnswerSubject: 'جواب من {business}',
   mAnswer: 'سألتَ: «{question}»',
   mToldSubject: 'للعلم: {subject}',
-  mTold: '{paper} ({job}) قيد التوقيع. يمكنك قراءته هنا؛ ستصلك النسخة المختومة عندما يوقّع الجميع.',
+  mTold: 'خرج هذا للتوقيع: {paper}، {job}. يمكنك قراءته هنا، وتصلك النسخة المختومة حين يوقّع الجميع.',
   mPassed: 'حوّل {from} هذا إليك لتوقّع بدلاً منه.',
   mSubject: '{paper} من {business}{forDay}',
   mForDay: ' ليوم {day}',

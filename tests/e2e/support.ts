@@ -14,7 +14,8 @@ export function watch(context: BrowserContext, origin: string): string[] {
   const faults: string[] = []
   context.on('console', (m) => {
     // A refusal that the page shows in words is also a failed resource to the browser; the words are what counts.
-    if (m.type() === 'error' && !/status of (4\d\d|503)/.test(m.text())) faults.push(`console: ${m.text()}`)
+    if (m.type() === 'error' && !/status of (4\d\d|503)|net::ERR_INTERNET_DISCONNECTED/.test(m.text()))
+      faults.push(`console: ${m.text()}`)
     if (m.type() === 'warning' && /hydration/i.test(m.text())) faults.push(`hydration: ${m.text()}`)
   })
   context.on('weberror', (e) => faults.push(`thrown: ${e.error().message}`))
@@ -38,14 +39,18 @@ export const test = base.extend<{ faults: string[] }, Shared>({
   faults: [
     async ({ context, server }, use) => {
       const faults = watch(context, server.origin)
+      phones.length = 0
       await use(faults)
-      expect(faults).toEqual([])
+      expect([...faults, ...phones.flat()]).toEqual([])
     },
     { auto: true },
   ],
 })
 export { expect }
 export { draw, signInAs as signIn } from '../support/browser'
+
+/** What went wrong on the phones of a test, whether it looks at it itself or not. */
+const phones: string[][] = []
 
 /** A phone of somebody else: its own browser, no cookie of ours. */
 export async function phone(browser: Browser, server: TestServer): Promise<{ page: Page; faults: string[] }> {
@@ -58,6 +63,7 @@ export async function phone(browser: Browser, server: TestServer): Promise<{ pag
     timezoneId: 'Europe/London',
   })
   const faults = watch(context, server.origin)
+  phones.push(faults)
   return { page: await context.newPage(), faults }
 }
 

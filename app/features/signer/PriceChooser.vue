@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { decimalString, tenThousandths } from '~~/core/money/money'
+import { decimalString, isDecimal, tenThousandths } from '~~/core/money/money'
+import { readDecimal, typedDecimal } from '~~/core/money/typed'
 import { type PricedLine, counts, quantityProblem } from '~~/core/pricing/pricing'
 import { moneyIn } from '~~/shared/words'
 import { quantityText } from '~~/core/layout/expand'
@@ -25,6 +26,12 @@ function take(l: PricedLine, on: boolean) {
 function set(l: PricedLine, value: string) {
   draft.value.quantities[l.key] = value.slice(0, 20)
 }
+/** A quantity as it was typed, read as the signer's language writes numbers; half a number stays as it is until it is one. */
+function type(l: PricedLine, text: string) {
+  const read = /[.,]\s*$/.test(text) ? null : readDecimal(text, says.value.language)
+  set(l, read && 'value' in read ? read.value : text)
+}
+const shownQuantity = (l: PricedLine) => (isDecimal(typed(l)) ? typedDecimal(typed(l), says.value.language) : typed(l))
 function step(l: PricedLine, by: 1n | -1n) {
   const { min, max, step } = l.clientQuantity!
   let q: bigint
@@ -63,11 +70,11 @@ function step(l: PricedLine, by: 1n | -1n) {
           <span class="box"
             ><button type="button" :aria-label="says('fewer', { what: l.description })" @click="step(l, -1n)">−</button
             ><input
-              :value="typed(l)"
+              :value="shownQuantity(l)"
               inputmode="decimal"
               :aria-label="says('howMany', { unit: l.unit, what: l.description })"
               :aria-invalid="!!problem(l)"
-              @input="set(l, ($event.target as HTMLInputElement).value)"
+              @input="type(l, ($event.target as HTMLInputElement).value)"
             /><span class="unit">{{ l.unit }}</span
             ><button type="button" :aria-label="says('more', { what: l.description })" @click="step(l, 1n)">
               +

@@ -304,14 +304,14 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
         </template>
       </template>
     </dl>
-    <nav class="more" aria-label="More">
+    <div class="more">
       <a v-for="p in view.papers" :key="p.id" :href="pdfOf(p.id)" target="_blank">{{
         several ? says('keepPaper', { paper: p.title }) : says('keepCopy')
       }}</a>
       <button class="btn bare" @click="sheet = 'question'">{{ says('ask') }}</button>
       <button v-if="person.mayPassOn" class="btn bare" @click="sheet = 'pass'">{{ says('passOn') }}</button>
       <button class="btn bare" @click="sheet = 'decline'">{{ says('decline') }}</button>
-    </nav>
+    </div>
     <div class="bar">
       <p aria-live="polite">
         <b>{{ leftWords }}</b>

@@ -67,7 +67,7 @@ export async function mailAsk(
         paragraphs: [
           signed.length
             ? `${listIn('en', signed)} ${signed.length === 1 ? 'has' : 'have'} signed ${about.paper} for ${job.title}. It is your turn to countersign.`
-            : `${capital(about.paper)} for ${job.title} is yours to sign.`,
+            : `It is your turn to sign ${about.paper} for ${job.title}.`,
         ],
         button: { label: 'Read and countersign', to: `${useConfig().origin}/papers/${round.paperId}` },
       })

@@ -2,6 +2,8 @@ import { and, asc, eq, inArray, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
 import { addDays, lateWords } from '../../../core/calendar/dates'
 import type { LineFacts } from '../../../core/line/line'
 import { type NextAct, nextStep } from '../../../core/line/next'
+import { inSentence } from '../../../core/rounds/greeting'
+import { listIn } from '../../../shared/words'
 import type { Move, Waiting } from '../../../shared/overview'
 import { db } from '../../db/client'
 import { contacts, jobs, members, papers, roundPlans, standings } from '../../db/schema'
@@ -77,7 +79,10 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
     jobId: r.jobId,
     title: r.title,
     who: r.client ?? '',
-    what: `to pay the ${r.labels.toLowerCase().split('|').join(' and the ')}`,
+    what: `to pay ${listIn(
+      'en',
+      r.labels.split('|').map((l) => `the ${inSentence(l)}`),
+    )}`,
     detail: lateWords(r.since, day),
     paperId: null,
     mark: 'trouble',
@@ -120,7 +125,7 @@ export async function checks(
     )
     // With the plus, the order doesn’t make SQLite walk the jobs by their day.
     .orderBy(asc(sql`+${standings.sortDay}`), asc(papers.id))
-  const title = (r: (typeof found)[number]) => r.paper.toLowerCase()
+  const title = (r: (typeof found)[number]) => inSentence(r.paper)
   return {
     mine: found
       .filter((r) => r.member === me)

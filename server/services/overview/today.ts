@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, sql } from 'drizzle-orm'
 import { addDays, daysBetween } from '../../../core/calendar/dates'
 import { current, lineOf, named } from '../../../core/line/line'
+import { inSentence } from '../../../core/rounds/greeting'
 import type { Minor } from '../../../core/money/money'
 import type { Move, MoneyRow, TodayView, Waiting } from '../../../shared/overview'
 import { today } from '../../clock'
@@ -92,7 +93,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
           return {
             ...base,
             who: out.move ? named(out.move.names).names : '',
-            what: `to sign the ${out.title.toLowerCase()}`,
+            what: `to sign the ${inSentence(out.title)}`,
             detail: person?.seen
               ? `${asked}, opened ${person.seen === 1 ? 'once' : `${person.seen} times`}`
               : `${asked}, not opened yet`,

@@ -1,3 +1,4 @@
+import { inSentence } from '../../../core/rounds/greeting'
 import { and, desc, eq, or } from 'drizzle-orm'
 import { addendum } from '../../../core/merge/addendum'
 import { type Drift, drifted } from '../../../core/merge/drift'
@@ -100,7 +101,7 @@ export async function settle(
         id: fresh,
         jobId: paper.jobId,
         kind: 'form',
-        title: `Addendum to the ${paper.title.toLowerCase()}`.slice(0, 200),
+        title: `Addendum to the ${inSentence(paper.title)}`.slice(0, 200),
         templateId: null,
         document: addendum(version!.document, paper.title, version!.createdAt.slice(0, 10), drift),
         bindings: paper.bindings,

@@ -1,3 +1,4 @@
+import { inSentence } from '../../../core/rounds/greeting'
 import { eq } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type CheckEvent, applyCheck, foldChecks, refuseCheck } from '../../../core/rounds/checks'
@@ -141,7 +142,7 @@ export async function takeCheckStep(paperId: string, input: Step, actor: Actor):
       await message(
         next,
         `To check: ${paper.title}`,
-        `${actor.name} asks you to check the ${paper.title.toLowerCase()} before it goes out.`,
+        `${actor.name} asks you to check the ${inSentence(paper.title)} before it goes out.`,
       )
       await write(async (tx) => {
         const [member] = await tx.select().from(members).where(eq(members.id, next!))
@@ -151,14 +152,14 @@ export async function takeCheckStep(paperId: string, input: Step, actor: Actor):
       await message(
         preparedBy,
         `Returned: ${paper.title}`,
-        `${actor.name} returned the ${paper.title.toLowerCase()}: “${what.remark}”`,
+        `${actor.name} returned the ${inSentence(paper.title)}: “${what.remark}”`,
       )
-      await say(`${actor.name} returned the ${paper.title.toLowerCase()}`, 'trouble', `“${what.remark}”`)
+      await say(`${actor.name} returned the ${inSentence(paper.title)}`, 'trouble', `“${what.remark}”`)
     } else if (what.type === 'passed')
       await message(
         preparedBy,
         `Passed and sent: ${paper.title}`,
-        `${actor.name} passed the ${paper.title.toLowerCase()}; it is out.`,
+        `${actor.name} passed the ${inSentence(paper.title)}; it is out.`,
       )
   }
 }

@@ -32,7 +32,8 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
     return {}
   }
   return write(async () => {
-    const titles = titlesOf((await papersOf(round.id)).map((p) => p.paper))
+    const papers = (await papersOf(round.id)).map((p) => p.paper)
+    const titles = titlesOf(papers)
     switch (step.do) {
       case 'nudge':
         return { names: await nudgeIn(round, step, actor) }
@@ -42,7 +43,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
         })
         break
       case 'resume':
-        await happen(round, actor, { type: 'resumed' }, `${titles} goes on`)
+        await happen(round, actor, { type: 'resumed' }, `${titles} ${papers.length > 1 ? 'go' : 'goes'} on`)
         break
       case 'withdraw':
         await happen(round, actor, { type: 'withdrawn', reason: step.reason }, `${titles} withdrawn`, {

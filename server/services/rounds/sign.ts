@@ -6,6 +6,7 @@ import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'
 import { titlesOf } from '../../../shared/papers'
+import { titlesIn } from '../../../shared/words/messages'
 import { CONSENT, EMPTY_DRAFT, type SignerDraft } from '../../../shared/signing'
 import { now, today } from '../../clock'
 import { consentWords, saysIn } from '../../../shared/words'
@@ -48,12 +49,13 @@ export async function recordOpened(holder: LinkHolder, from: { ip: string; devic
         { channel: holder.channel, ...(await hostOf(holder)) },
       )
       const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-      const titles = titlesOf((await papersFor(holder.person)).map((p) => p.paper))
+      const papers = (await papersFor(holder.person)).map((p) => p.paper)
+      const within = titlesIn('en', papers, true)
       if (!holder.person.memberId)
         await note({
           jobId: round!.jobId,
           type: 'opened',
-          words: `${holder.person.name.slice(0, 80)} opened the ${titles.toLowerCase()}`,
+          words: `${holder.person.name.slice(0, 80)} opened the ${within}`,
           paperId: round!.paperId,
         })
       await projectJob(round!.jobId, await paperIdsOf(holder.person.roundId))
@@ -200,12 +202,16 @@ export async function finishPart(
       .set({ draft: EMPTY_DRAFT, draftVersion: basedOn + 1 })
       .where(eq(roundPeople.id, person.id))
     const done = after.status === 'signed'
-    const titles = titlesOf(list.map((p) => p.paper))
+    const within = titlesIn(
+      'en',
+      list.map((p) => p.paper),
+      true,
+    )
     if (list.some((p) => p.paper.kind !== 'quote'))
       await note({
         jobId: round!.jobId,
         type: 'signed',
-        words: `${person.name.slice(0, 80)} ${me?.part === 'witness' ? 'witnessed' : 'signed'} the ${titles.toLowerCase()}`,
+        words: `${person.name.slice(0, 80)} ${me?.part === 'witness' ? 'witnessed' : 'signed'} the ${within}`,
         detail: done ? 'All have signed.' : '',
         mark: done ? 'settled' : 'yours',
         paperId: round!.paperId,
@@ -229,11 +235,13 @@ export async function declinePart(
       reason: wellFormed(reason),
     })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, holder.person.roundId))
-    const titles = titlesOf((await papersFor(holder.person)).map((p) => p.paper))
+    const papers = (await papersFor(holder.person)).map((p) => p.paper)
+    const titles = titlesOf(papers)
+    const within = titlesIn('en', papers, true)
     await note({
       jobId: round!.jobId,
       type: 'declined',
-      words: `${holder.person.name.slice(0, 80)} declined the ${titles.toLowerCase()}`,
+      words: `${holder.person.name.slice(0, 80)} declined the ${within}`,
       detail: `“${reason}”`,
       mark: 'trouble',
       paperId: round!.paperId,
@@ -242,7 +250,7 @@ export async function declinePart(
     await enqueue('mail.owner', `declined:${holder.person.id}`, {
       jobId: round!.jobId,
       subject: `${titles} declined`,
-      words: `${holder.person.name} declined the ${titles.toLowerCase()}: “${reason}”`,
+      words: `${holder.person.name} declined the ${within}: “${reason}”`,
     })
     await follow(holder.person.roundId, before, after, { by: holder.person.name, reason: wellFormed(reason) })
   })

@@ -1,3 +1,4 @@
+import { inSentence } from '../../../core/rounds/greeting'
 import { eq } from 'drizzle-orm'
 import { type PlanPerson, type RoundPlan, inTurns, planPerson } from '../../../core/rounds/plan'
 import { now } from '../../clock'
@@ -44,7 +45,7 @@ export async function keepRound(paperId: string): Promise<string> {
     await note({
       jobId: paper.jobId,
       type: 'paper',
-      words: `The next ${paper.title.toLowerCase()} is prepared like this round`,
+      words: `The next ${inSentence(paper.title)} is prepared like this round`,
     })
     return id
   })
