@@ -10,7 +10,10 @@ const engine = () =>
     wasmBinary: new Uint8Array(readFileSync(join(import.meta.dirname, 'pdfium.wasm'))).buffer,
   }))
 
-/** The pages of a PDF as pixels, `scale` of them to a point; `pages` from 1. */
+/** The most pixels a page is drawn with along a side. */
+const SIDE_MAX = 3000
+
+/** The pages of a PDF as pixels, `scale` of them to a point where that isn't too large; `pages` from 1. */
 export async function drawnPages(
   pdf: Uint8Array,
   pages: readonly number[],
@@ -20,7 +23,11 @@ export async function drawnPages(
   try {
     const out = new Map<number, Bitmap>()
     for (const n of pages) {
-      const { width, height, data } = await document.getPage(n - 1).render({ scale, render: 'bitmap' })
+      const page = document.getPage(n - 1)
+      const { originalWidth, originalHeight } = page.getOriginalSize()
+      // A page as large as a wall is drawn as small as a poster.
+      const fits = Math.min(scale, SIDE_MAX / Math.max(originalWidth, originalHeight, 1))
+      const { width, height, data } = await page.render({ scale: fits, render: 'bitmap' })
       out.set(n, { width, height, data: data.slice() })
     }
     return out

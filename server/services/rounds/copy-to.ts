@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { now } from '../../clock'
 import { db, write } from '../../db/client'
-import { roundPeople, rounds } from '../../db/schema'
+import { contacts, roundPeople, rounds } from '../../db/schema'
 import { enqueue } from '../../jobs/outbox'
 import { Problem } from '../../problem'
 import { changeContact } from '../jobs/write'
@@ -30,7 +30,9 @@ export async function sendCopyTo(
       .update(roundPeople)
       .set({ email, how: { ...row!.how, copy: 'attached' } })
       .where(eq(roundPeople.id, person.id))
-    if (row!.contactId) await changeContact(row!.contactId, { email })
+    const [contact] = row!.contactId ? await tx.select().from(contacts).where(eq(contacts.id, row!.contactId)) : []
+    // The fact is typed once: a contact without an address has it from now on.
+    if (contact && !contact.email) await changeContact(contact.id, { email })
     const [round] = await db().select().from(rounds).where(eq(rounds.id, person.roundId))
     if (round!.sealedSha) await enqueue('mail.copy', `copy:${person.id}:${now()}`, { personId: person.id })
   })
