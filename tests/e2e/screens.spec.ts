@@ -174,3 +174,36 @@ test('staff see no money to book, and a stale tab loses nothing', async ({ page,
   await expect(page.getByText('Saved: place.')).toBeVisible()
   expect(await jobOf(api, job.id)).toMatchObject({ place: 'The far bank', people: 7 })
 })
+
+test('numbers are read as the business writes them; what can’t be is said beside it and kept from being nothing', async ({
+  page,
+  api,
+}) => {
+  const settings = await api.must<Record<string, unknown>>('GET', '/api/business/settings')
+  await api.must('PUT', '/api/business/settings', { ...settings, locale: 'de-DE', taxRate: '7' })
+  await signIn(page)
+  await page.goto('/jobs/new')
+  await page.getByLabel('Title').fill('Zahlen')
+  const item = page.getByLabel('From the catalogue')
+  await item.selectOption(await item.locator('option', { hasText: 'Fire-keeper' }).first().getAttribute('value'))
+  await page.getByRole('button', { name: 'Add the line' }).click()
+  // What the item lets a client set comes with it.
+  await expect(page.getByLabel('Client sets the quantity of line 1, from–to')).not.toHaveValue('')
+  await page.getByRole('button', { name: 'Add the line' }).click()
+  await page.getByLabel('What, line 2').fill('A line of our own')
+  await expect(page.getByLabel('Tax percent, line 2')).toHaveValue('7')
+  await page.getByLabel('Price each, line 2').fill('2,074')
+  await page.getByLabel('Discount on the whole').fill('10,5 %')
+  await page.getByRole('button', { name: 'Add the job' }).click()
+  await expect(page.getByRole('alert')).toContainText('“2,074” can be read in two ways. Write 2074 or 2,07.')
+  await expect(page.getByLabel('Price each, line 2')).toBeFocused()
+  await page.getByLabel('Price each, line 2').fill('1.190,00')
+  await page.getByLabel('Quantity, line 2').fill('1,5')
+  await page.getByRole('button', { name: 'Add the job' }).click()
+  await page.getByRole('heading', { name: 'Next' }).waitFor()
+  const job = await jobOf(api, page.url().split('/').at(-1)!)
+  expect(job.discount).toEqual({ percent: '10.5' })
+  expect(job.lines.map((l) => [l.quantity, l.unitPrice, l.taxRate])[1]).toEqual(['1.5', 119000, '7'])
+  expect(job.lines[0]!.clientQuantity).not.toBeNull()
+  await api.must('PUT', '/api/business/settings', { ...settings, locale: 'en-GB', taxRate: '20' })
+})

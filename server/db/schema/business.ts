@@ -23,6 +23,13 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   taxRate: '20',
 }
 
+/** What the column was made with; whatever came later is filled in when it is read. */
+const FIRST_SETTINGS = {
+  checked: [],
+  quiet: { from: '20:00', to: '08:00' },
+  thanks: '',
+} as Partial<BusinessSettings> as BusinessSettings
+
 /** The one business this Upwold serves. */
 export const business = sqliteTable('business', {
   id: id(),
@@ -35,7 +42,7 @@ export const business = sqliteTable('business', {
   currency: text('currency').notNull(),
   taxNumber: text('tax_number').notNull(),
   bank: text('bank').notNull(),
-  settings: json<BusinessSettings>('settings').notNull().default(BUSINESS_SETTINGS),
+  settings: json<BusinessSettings>('settings').notNull().default(FIRST_SETTINGS),
 })
 
 export const members = sqliteTable('members', {
