@@ -34,7 +34,7 @@ const en = {
   mSubject: 'Your {papers}{forDay}',
   mForDay: ' for {day}',
   mMessage:
-    'Hello {first},\n\nhere is the {papers} for {job}. It takes about {minutes} to read and sign, on a phone or a computer.\n\nIf anything is unclear, use “Ask a question” on the page.\n\n{business}',
+    'Hello {first},\n\nhere you find the {papers} for {job}. It takes about {minutes} to read and sign, on a phone or a computer.\n\nIf anything is unclear, use “Ask a question” on the page.\n\n{business}',
   mMinute: 'a minute',
   mMinutes: '{n} minutes',
   mSays: '{name} says: “{reason}”',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { greeted } from '~~/core/rounds/greeting'
 import { concerning } from '~~/core/rounds/plan'
 import SendingSheet from '../paper/SendingSheet.vue'
 import { useThisPaper } from '../paper/usePaper'
@@ -31,7 +32,11 @@ const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? thei
       <PlanTurns class="side" />
       <section class="desk" aria-label="The paper">
         <p class="as small">
-          <b>{{ person ? `As ${person.name.split(' ')[0] || 'they'} will see it` : 'As it will go out' }}</b>
+          <b>{{
+            person
+              ? `As ${greeted(person.name, view.organisations.includes(person.contactId ?? '')) || 'they'} will see it`
+              : 'As it will go out'
+          }}</b>
           <button
             v-for="p in theirs.length > 1 ? theirs : []"
             :key="p.id"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { greeted } from '~~/core/rounds/greeting'
 import { useThisPaper } from '../paper/usePaper'
 import { useThisRound } from './useRound'
 
@@ -11,18 +12,20 @@ const key = newKey()
 const stops = computed(
   () =>
     paper.value.preflight.filter((n) => n.severity === 'stop').length +
+    view.value.beside.filter((n) => n.severity === 'stop').length +
     view.value.problems.filter((p) => p.severity === 'stop').length,
 )
-const short = (name: string) => name.split(' ')[0]!.slice(0, 30)
+const short = (p: { name: string; contactId: string | null }) =>
+  greeted(p.name, view.value.organisations.includes(p.contactId ?? '')).slice(0, 40)
 const acting = computed(() => plan.value.people.filter((p) => p.part === 'sign' || p.part === 'witness'))
 const checkers = computed(() => plan.value.people.filter((p) => p.part === 'check'))
 const names = (people: typeof acting.value) => {
-  const said = people.map((p) => (p.memberId === view.value.me ? 'you' : short(p.name)))
+  const said = people.map((p) => (p.memberId === view.value.me ? 'you' : short(p)))
   return said.length > 3 ? `${said.length} people` : said.join(' and ')
 }
 const label = computed(() => {
   if (checkers.value.length)
-    return `Send to ${checkers.value.map((c) => short(c.name)).join(' and ')} to check, then to ${acting.value.length === 1 ? '1 person' : `${acting.value.length} people`}`
+    return `Send to ${checkers.value.map((c) => short(c)).join(' and ')} to check, then to ${acting.value.length === 1 ? '1 person' : `${acting.value.length} people`}`
   const turn = Math.min(...acting.value.map((p) => p.turn))
   const first = acting.value.filter((p) => p.turn === turn)
   const then = acting.value.filter((p) => p.turn > turn)
