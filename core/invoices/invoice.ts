@@ -115,10 +115,13 @@ const lines = (text: string): Inline[] =>
 
 /** From this total on, in major units, an invoice names its client's address (the limit of a simplified invoice). */
 const SIMPLE_UP_TO = 250
+/** Whether an invoice of such a total, in minor units, has to name its client’s address. */
+export const namesAddress = (total: number, currency: string): boolean =>
+  total > SIMPLE_UP_TO * 10 ** minorDigits(currency)
 
 /** What is missing that an invoice has to name; empty when it may be raised. */
 export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total'>): string[] {
-  const large = invoice.total > SIMPLE_UP_TO * 10 ** minorDigits(head.currency)
+  const large = namesAddress(invoice.total, head.currency)
   return [
     ...(head.business.address.trim() ? [] : ['The address of the business is missing.']),
     ...(head.business.taxNumber.trim() || invoice.total === 0 ? [] : ['The tax number of the business is missing.']),

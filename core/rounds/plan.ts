@@ -5,6 +5,19 @@ import type { RoundPerson } from './rounds'
 /** How somebody is reached. `link` is a link or QR code that is handed over; `device` is the one in the room. */
 export const reaches = ['email', 'text', 'both', 'link', 'device'] as const
 export type Reach = (typeof reaches)[number]
+/** The ways somebody is written to: by their own choice and by what addresses there are. */
+export function channelsOf({
+  email,
+  how,
+}: {
+  email: string
+  how: { reach: Reach; phone: string }
+}): ('email' | 'text')[] {
+  const out: ('email' | 'text')[] = []
+  if ((how.reach === 'email' || how.reach === 'both') && email) out.push('email')
+  if ((how.reach === 'text' || how.reach === 'both') && how.phone) out.push('text')
+  return out
+}
 export const languages = ['en', 'de', 'fr', 'es', 'pt', 'pl', 'ar'] as const
 export type Language = (typeof languages)[number]
 export const tolerances = ['exact', 'close', 'loose'] as const

@@ -7,7 +7,7 @@ import { later as in_, now } from '../../clock'
 import { db, write } from '../../db/client'
 import { newId } from '../../ids'
 import { enqueue } from '../../jobs/outbox'
-import { dues, papers, standings } from '../../db/schema'
+import { dues, outbox, papers, standings } from '../../db/schema'
 import { latestRounds } from '../rounds/state'
 import { type LoadedJob, loadJob } from './load'
 
@@ -78,8 +78,12 @@ const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string>; errand:
 /** Does many things to one job and brings its standing in step once, at their end. */
 export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {
   const papers = new Set<string>()
-  await held.run({ jobId, papers, errand: `project:${newId()}` }, work)
-  await projectJob(jobId, [...papers])
+  const errand = `project:${newId()}`
+  await held.run({ jobId, papers, errand }, work)
+  await write(async (tx) => {
+    await projectJob(jobId, [...papers])
+    await tx.delete(outbox).where(eq(outbox.key, errand))
+  })
 }
 
 /**

@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { walkInlines } from '../../../core/document/model'
-import { minutesFor } from '../../../core/rounds/greeting'
+import { minutesFor, wordsToRead } from '../../../core/rounds/greeting'
 import { type Language, languages } from '../../../core/rounds/plan'
 import { messageValues } from '../../../shared/rounds'
 import { deadlineIn } from '../../../shared/words'
@@ -32,13 +31,11 @@ export async function languageOf(person: Person): Promise<Language> {
 export const minutesOf = (list: readonly RoundPaper[], person: Pick<Person, 'fields'>): number =>
   minutesFor(
     list.reduce(
-      (n, { version, paper }) => n + (paper.marked ? version.pages * 250 : wordsIn(version.document.body)),
+      (n, { version, paper }) => n + wordsToRead(version.document.body, paper.marked ? version.pages : null),
       0,
     ),
     person.fields.length,
   )
-const wordsIn = (body: RoundPaper['version']['document']['body']) =>
-  [...walkInlines(body)].reduce((n, i) => n + (i.t === 'text' ? i.text.split(/\s+/).filter(Boolean).length : 0), 0)
 
 /** Whether a contact is an organisation. */
 export async function isOrganisation(contactId: string | null): Promise<boolean> {

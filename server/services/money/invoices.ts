@@ -28,13 +28,14 @@ import { projectJob } from '../jobs/project'
  */
 export async function raiseInvoice(jobId: string): Promise<{ again: string } | void> {
   const later = await write(async (tx) => {
-    const { job, kind, invoice, pricing, stages, business, today } = await loadJob(jobId)
+    const loaded = await loadJob(jobId)
+    const { job, kind, invoice, pricing, stages, business, today } = loaded
     if (invoice || !job.agreedOn) return
     if (kind.settings.expects.invoice === 'day') {
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
     }
-    const head = headOf(await loadJob(jobId), await clientLanguage(jobId, job.clientId))
+    const head = headOf(loaded, await clientLanguage(jobId, job.clientId))
     const built = buildInvoice(pricing, stages, today)
     const missing = invoiceProblems(head, built)
     if (missing.length) {

@@ -12,6 +12,7 @@ import { note } from '../happenings'
 import { projectJob } from '../jobs/project'
 import { issueLink } from './links'
 import { paperIdsOf } from './papers'
+import { channelsOf } from '../../../core/rounds/plan'
 import { whenOver } from './over'
 import { SYSTEM, record } from './record'
 import { roundState } from './state'
@@ -19,14 +20,6 @@ import { roundState } from './state'
 type Round = typeof rounds.$inferSelect
 type Person = typeof roundPeople.$inferSelect
 
-/** The ways a person is written to: by their own choice and by what addresses there are. */
-export function channelsOf(person: Person): ('email' | 'text')[] {
-  const { reach, phone } = person.how
-  const out: ('email' | 'text')[] = []
-  if ((reach === 'email' || reach === 'both') && person.email) out.push('email')
-  if ((reach === 'text' || reach === 'both') && phone) out.push('text')
-  return out
-}
 /** How somebody was asked, in the words of the signing record. */
 const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
 

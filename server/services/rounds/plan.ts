@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, ne } from 'drizzle-orm'
 import { addDays, instantOf } from '../../../core/calendar/dates'
-import { walkInlines } from '../../../core/document/model'
+import { wordsToRead } from '../../../core/rounds/greeting'
 import { foldChecks } from '../../../core/rounds/checks'
 import {
   type PlanPaper,
@@ -47,12 +47,7 @@ const planPaper = (prepared: Prepared): PlanView['papers'][number] => ({
   title: prepared.paper.title,
   kind: prepared.paper.kind,
   parties: partiesOf(prepared),
-  words: prepared.paper.marked
-    ? prepared.paper.marked.pages.length * 250
-    : [...walkInlines(prepared.merged.document.body)].reduce(
-        (n, i) => n + (i.t === 'text' ? i.text.split(/\s+/).filter(Boolean).length : 0),
-        0,
-      ),
+  words: wordsToRead(prepared.merged.document.body, prepared.paper.marked?.pages.length ?? null),
 })
 
 /** Who somebody is as the records say now. */

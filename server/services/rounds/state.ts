@@ -1,10 +1,11 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { type Agreed, agreedOf } from '../../../core/rounds/agreed'
+import { channelsOf } from '../../../core/rounds/plan'
 import { type RoundEvent, type RoundState, fold } from '../../../core/rounds/rounds'
 import type { SignatureMark } from '../../../shared/signing'
 import { db } from '../../db/client'
 import type { Known } from '../../../core/rounds/move'
-import { type PersonHow, roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
+import { roundEvents, roundPapers, roundPeople, rounds } from '../../db/schema'
 
 export interface LiveRound {
   id: string
@@ -42,10 +43,6 @@ async function eventsOf(roundId: string) {
 export async function agreedFor(roundId: string): Promise<Agreed<SignatureMark>> {
   return agreedOf<SignatureMark>(await eventsOf(roundId))
 }
-
-/** Whether a message can reach somebody the way they are to be reached. */
-const isReachable = (email: string, { reach, phone }: PersonHow): boolean =>
-  (!!email && (reach === 'email' || reach === 'both')) || (!!phone && (reach === 'text' || reach === 'both'))
 
 /** Those who have asked something that nobody has answered. */
 function openQuestions(events: readonly { type: string; at: string; seq: number; data: unknown }[]): string[] {
@@ -96,7 +93,7 @@ export async function latestRounds(paperIds: readonly string[]): Promise<Map<str
       known: new Map(
         people
           .filter((p) => p.roundId === r.id)
-          .map((p) => [p.id, { member: !!p.memberId, reachable: isReachable(p.email, p.how) }]),
+          .map((p) => [p.id, { member: !!p.memberId, reachable: channelsOf(p).length > 0 }]),
       ),
       asks: openQuestions(events.filter((e) => e.roundId === r.id)),
     })
