@@ -33,7 +33,7 @@ const CLOCKS = [
 ]
 
 export default ts.config(
-  { ignores: ['.nuxt', '.output', '.data', 'node_modules', 'coverage', 'server/db/migrations'] },
+  { ignores: ['.nuxt', '.output', '.data', 'node_modules', 'coverage', 'server/platform/db/migrations'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
   {

@@ -43,7 +43,7 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: true,
     serverAssets: [
-      { baseName: 'migrations', dir: root('./server/db/migrations') },
+      { baseName: 'migrations', dir: root('./server/platform/db/migrations') },
       { baseName: 'specimens', dir: root('./server/gateways/identity/specimens') },
     ],
     virtual: { '#upwold/pages': () => `export default ${JSON.stringify(pages)}` },

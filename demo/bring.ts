@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { givenValues, suggest } from '../core/marking/suggest'
-import { getBlob } from '../server/blobs'
-import { newId } from '../server/ids'
-import { findBlanks } from '../server/render/pool'
-import { changeOwn } from '../server/services/papers/own'
-import { takeFile } from '../server/services/marking/files'
-import { layOnTable, markingView, saveTable } from '../server/services/marking/table'
+import { getBlob } from '../server/platform/blobs'
+import { newId } from '../server/platform/ids'
+import { findBlanks } from '../server/files/pool'
+import { changeOwn } from '../server/papers/own'
+import { takeFile } from '../server/files/take'
+import { layOnTable, markingView, saveTable } from '../server/marking/table'
 
 /** The festival's own agreement lies on the marking table: found, half of it settled. */
 export async function bringAgreement(jobId: string, contactId: string, owner: string, by: string): Promise<void> {

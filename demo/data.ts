@@ -1,4 +1,4 @@
-import type { KindSettings } from '../server/db/schema'
+import type { KindSettings } from '../server/platform/db/schema'
 import { type Minor, minor } from '../core/money/money'
 import type { PaymentPlan } from '../core/payment-plan/plan'
 

@@ -9,7 +9,7 @@ if (!file) {
 // Libraries that are told something odd by a file say so on the console; that is not part of the answer.
 // eslint-disable-next-line no-console
 console.log = console.info = console.warn = (...words: unknown[]) => console.error(...words)
-const { findInPdf } = await import('../server/worker/blanks')
+const { findInPdf } = await import('../server/files/worker/blanks')
 try {
   const found = await findInPdf(new Uint8Array(readFileSync(file)))
   const rows = found.map(({ page, x, y, w, h, type, party, confidence, why }) => ({

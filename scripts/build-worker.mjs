@@ -35,7 +35,7 @@ export async function buildWorker(folder) {
   copyFileSync(join(root, 'node_modules/zxing-wasm/dist/reader/zxing_reader.wasm'), join(folder, 'zxing_reader.wasm'))
   copyFileSync(join(root, 'node_modules/@hyzyla/pdfium/dist/pdfium.wasm'), join(folder, 'pdfium.wasm'))
   const outfile = join(folder, 'index.mjs')
-  const entry = (name) => join(root, `server/worker/${name}.ts`)
+  const entry = (name) => join(root, `server/files/worker/${name}.ts`)
   await build({
     entryPoints: [entry('index'), entry('strangers')],
     outdir: folder,

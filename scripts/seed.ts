@@ -1,11 +1,11 @@
-import { fromFolder, migrate } from '../server/db/migrate'
-import { closeDb } from '../server/db/client'
-import { upgrade } from '../server/db/upgrade'
-import { closePool } from '../server/render/pool'
+import { fromFolder, migrate } from '../server/platform/db/migrate'
+import { closeDb } from '../server/platform/db/client'
+import { upgrade } from '../server/platform/db/upgrade'
+import { closePool } from '../server/files/pool'
 import { seedDemo } from '../demo/seed'
 
 const began = Date.now()
-await migrate(fromFolder('server/db/migrations'))
+await migrate(fromFolder('server/platform/db/migrations'))
 await upgrade()
 await seedDemo()
 await closePool()

@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { RULES_OF, type RouteRules } from './route'
+import { RULES_OF, type RouteRules } from './doors/route'
 
 export interface TableRow {
   method: string
@@ -42,7 +42,7 @@ export const tableText = (rows: readonly TableRow[]): string =>
     '# Every route, and who may call it',
     '',
     'Made from the handlers by `npm run routes`; a test holds it against them. What isn’t here does not exist. Who is who:',
-    '`server/access.ts`. Limits on how often: `server/throttle.ts`.',
+    '`server/doors/access.ts`. Limits on how often: `server/platform/throttle.ts`.',
     '',
     '| method | path | who | body | how often | only with |',
     '| --- | --- | --- | --- | --- | --- |',

@@ -83,9 +83,9 @@ export function grow(folder: string): void {
 /** The lists and Today on that data: the service against its one raw SQL in this process, and the request as it is answered. */
 export async function lists(server: TestServer): Promise<Figure[]> {
   process.env.UPWOLD_DATA = server.folder
-  const { listJobRows } = await import('../../server/services/jobs/read')
-  const { todayView } = await import('../../server/services/overview/today')
-  const { closeDb } = await import('../../server/db/client')
+  const { listJobRows } = await import('../../server/views/jobs')
+  const { todayView } = await import('../../server/views/today')
+  const { closeDb } = await import('../../server/platform/db/client')
   const db = new Database(join(server.folder, 'upwold.db'), { readonly: true })
   const today = new Date().toISOString().slice(0, 10)
   const near = addDays(today, 30)

@@ -1,5 +1,5 @@
-import { Problem } from '../problem'
-import { route } from '../route'
+import { Problem } from '../platform/problem'
+import { route } from '../doors/route'
 
 /** What no route takes, and a method a route doesn't know. */
 export default route({ who: 'anyone' }, () => {

@@ -1,7 +1,7 @@
 import { setResponseHeader } from 'h3'
 import { pem } from '../../core/evidence/certificate'
-import { sealingKey } from '../services/rounds/seal'
-import { route } from '../route'
+import { sealingKey } from '../rounds/seal/seal'
+import { route } from '../doors/route'
 
 export default route({ who: 'owner' }, async ({ event }) => {
   setResponseHeader(event, 'content-type', 'application/x-pem-file')

@@ -1,4 +1,4 @@
-import { outboxState } from '../jobs/outbox'
-import { route } from '../route'
+import { outboxState } from '../queue/outbox'
+import { route } from '../doors/route'
 
 export default route({ who: 'anyone' }, async () => ({ ok: true, outbox: await outboxState() }))

@@ -1,4 +1,4 @@
-import { library } from '../services/library'
-import { route } from '../route'
+import { library } from '../views/library'
+import { route } from '../doors/route'
 
 export default route({ who: 'member' }, () => library())

@@ -1,4 +1,4 @@
-import { moneyView } from '../services/overview/money'
-import { route } from '../route'
+import { moneyView } from '../views/money'
+import { route } from '../doors/route'
 
 export default route({ who: 'member' }, () => moneyView())

@@ -1,7 +1,7 @@
 import { createEventStream } from 'h3'
-import { follow } from '../feed'
-import { route } from '../route'
-import { closeStream, openStream, renewStream, sessionLives } from '../sessions'
+import { follow } from '../standing/feed'
+import { route } from '../doors/route'
+import { closeStream, openStream, renewStream, sessionLives } from '../members/sessions'
 
 const LOOK_MS = 3000
 const RENEW_EVERY = 6

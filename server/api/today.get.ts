@@ -1,4 +1,4 @@
-import { todayView } from '../services/overview/today'
-import { memberActor, route } from '../route'
+import { todayView } from '../views/today'
+import { memberActor, route } from '../doors/route'
 
 export default route({ who: 'member' }, ({ event }) => todayView(memberActor(event).id))

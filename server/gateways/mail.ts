@@ -1,11 +1,11 @@
 import { createTransport } from 'nodemailer'
-import { getBlob } from '../blobs'
-import { now } from '../clock'
-import { hasStandin, useConfig } from '../config'
-import { write } from '../db/client'
-import { type MessageSecret, messages } from '../db/schema'
-import { newId } from '../ids'
-import { secretsToKeep, withSecrets } from '../secrets'
+import { getBlob } from '../platform/blobs'
+import { now } from '../platform/clock'
+import { hasStandin, useConfig } from '../platform/config'
+import { write } from '../platform/db/client'
+import { type MessageSecret, messages } from '../platform/db/schema'
+import { newId } from '../platform/ids'
+import { secretsToKeep, withSecrets } from '../platform/secrets'
 
 /** A message to one address. `key` makes it the same message however often it is given over. */
 export interface Message {
@@ -17,7 +17,7 @@ export interface Message {
   text: string
   html: string
   attachments: { name: string; sha: string }[]
-  /** What its placeholders stand for (server/secrets.ts). */
+  /** What its placeholders stand for (server/platform/secrets.ts). */
   secrets: MessageSecret[]
 }
 export interface MessageGateway {

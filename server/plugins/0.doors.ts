@@ -1,6 +1,6 @@
 import pages from '#upwold/pages'
-import { BadSetting, useConfig } from '../config'
-import { isOutside, noteAddress } from '../where'
+import { BadSetting, useConfig } from '../platform/config'
+import { isOutside, noteAddress } from '../doors/where'
 
 declare module 'h3' {
   interface H3EventContext {

@@ -1,11 +1,11 @@
-import { handlers } from '../jobs/handlers'
-import { startRunner } from '../jobs/outbox'
-import { keepTidy } from '../jobs/tidy'
-import { useConfig } from '../config'
-import { migrate } from '../db/migrate'
-import { upgrade } from '../db/upgrade'
-import { warmUp } from '../render/pool'
-import { keepNights } from '../services/rounds/heads'
+import { handlers } from '../errands'
+import { startRunner } from '../queue/outbox'
+import { keepTidy } from '../members/tidy'
+import { useConfig } from '../platform/config'
+import { migrate } from '../platform/db/migrate'
+import { upgrade } from '../platform/db/upgrade'
+import { warmUp } from '../files/pool'
+import { keepNights } from '../rounds/seal/heads'
 
 /** Brings the database up to date, then works through what waits. */
 export default defineNitroPlugin((nitro) => {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { RULES } from '../../server/access'
+import { RULES } from '../../server/doors/access'
 import { routesTable, tableText } from '../../server/routes-table'
 import { Caller, OWNER, STAFF, signedIn } from '../support/caller'
 import { agreedJob, linkTo, makeJob, makePaper, paperOf, send, viewOf } from '../support/line'

@@ -6,11 +6,11 @@ import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
 
 process.env.UPWOLD_DATA = mkdtempSync(join(tmpdir(), 'upwold-db-'))
-const { db, rawClient, write } = await import('../../server/db/client')
-const { fromFolder, migrate } = await import('../../server/db/migrate')
-const { attempts } = await import('../../server/db/schema')
+const { db, rawClient, write } = await import('../../server/platform/db/client')
+const { fromFolder, migrate } = await import('../../server/platform/db/migrate')
+const { attempts } = await import('../../server/platform/db/schema')
 
-const folder = 'server/db/migrations'
+const folder = 'server/platform/db/migrations'
 const journal = JSON.parse(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')) as {
   entries: { tag: string; when: number }[]
 }

@@ -265,7 +265,7 @@ describe('a data folder of the main before', () => {
 
 describe('an export', () => {
   it('is safe in a spreadsheet, whatever a cell begins with', async () => {
-    const { toCsv } = await import('../../server/csv')
+    const { toCsv } = await import('../../server/platform/csv')
     const bad = ['=1+1', '+1', '-1', '@x', '\t=1', '\r=1', '\n=1', ' =1', 'a\n=1+1', 'a\r\n@x', '\uFEFF=1', '|x', '%x']
     const csv = toCsv([bad, ['plain', 'a-b', '1 - 2', 'x=1', ...Array(9).fill('')]])
     const { default: Papa } = await import('papaparse')

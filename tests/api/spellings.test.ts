@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Rule } from '../../server/access'
+import type { Rule } from '../../server/doors/access'
 import { type TableRow, routesTable } from '../../server/routes-table'
 import { Caller, STAFF, signedIn } from '../support/caller'
 import { linkTo, makeJob, makePaper, paperOf, send } from '../support/line'

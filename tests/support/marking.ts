@@ -4,7 +4,7 @@ import type { FoundBlank } from '../../core/blanks/find'
 import type { FieldSpec } from '../../core/document/model'
 import type { Mark } from '../../core/marking/model'
 import { suggest } from '../../core/marking/suggest'
-import { findInPdf } from '../../server/worker/blanks'
+import { findInPdf } from '../../server/files/worker/blanks'
 import type { MarkingView, TakenFile } from '../../shared/marking'
 import type { Answer, Caller } from './caller'
 

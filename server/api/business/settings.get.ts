@@ -1,4 +1,4 @@
-import { theBusiness } from '../../services/business'
-import { route } from '../../route'
+import { theBusiness } from '../../records/business'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member' }, async () => (await theBusiness()).settings)

@@ -1,7 +1,7 @@
 import { businessSettings as body } from '../../../shared/rounds'
-import { changeSettings } from '../../services/business'
-import { securityNote } from '../../security'
-import { route } from '../../route'
+import { changeSettings } from '../../records/business'
+import { securityNote } from '../../members/security'
+import { route } from '../../doors/route'
 
 export default route({ who: 'owner', body }, async ({ body, event }) => {
   await changeSettings(body)

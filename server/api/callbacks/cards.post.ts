@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { verifyCallback } from '../../gateways/cards/standin'
-import { Problem } from '../../problem'
-import { cardCallback } from '../../services/money/payments'
-import { route, textBody } from '../../route'
+import { Problem } from '../../platform/problem'
+import { cardCallback } from '../../money/payments'
+import { route, textBody } from '../../doors/route'
 
 const told = z.object({
   reference: z.string().max(80),

@@ -1,4 +1,4 @@
-import { clauseView } from '../../services/templates/clauses'
-import { route } from '../../route'
+import { clauseView } from '../../templates/clauses'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => clauseView(id))

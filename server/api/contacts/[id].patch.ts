@@ -1,5 +1,5 @@
 import { editContact } from '../../../shared/jobs'
-import { changeContact } from '../../services/jobs/write'
-import { route } from '../../route'
+import { changeContact } from '../../jobs/jobs'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', body: editContact }, ({ id, body }) => changeContact(id, body))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { findContacts } from '../../services/jobs/read'
-import { route } from '../../route'
+import { findContacts } from '../../views/jobs'
+import { route } from '../../doors/route'
 
 export default route(
   {

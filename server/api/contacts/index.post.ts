@@ -1,5 +1,5 @@
 import { newContact } from '../../../shared/jobs'
-import { addContact } from '../../services/jobs/write'
-import { route } from '../../route'
+import { addContact } from '../../jobs/jobs'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', body: newContact }, async ({ body }) => ({ id: await addContact(body) }))

@@ -1,8 +1,8 @@
 import { getRequestHeader } from 'h3'
 import { FILE_MAX, fileQuery } from '../../../shared/marking'
-import { Problem } from '../../problem'
-import { takeFile } from '../../services/marking/files'
-import { route } from '../../route'
+import { Problem } from '../../platform/problem'
+import { takeFile } from '../../files/take'
+import { route } from '../../doors/route'
 
 function passwordIn(header: string): string {
   try {

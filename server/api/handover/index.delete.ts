@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { changeSession } from '../../access'
-import { route } from '../../route'
-import { securityNote } from '../../security'
-import { checkPin } from '../../services/members/members'
-import { roundOf } from '../../services/rounds/hand'
-import { revokeLinks } from '../../services/rounds/links'
+import { changeSession } from '../../doors/access'
+import { route } from '../../doors/route'
+import { securityNote } from '../../members/security'
+import { checkPin } from '../../members/members'
+import { roundOf } from '../../rounds/manage/hand'
+import { revokeLinks } from '../../chain/links'
 
 export default route({ who: 'locked', body: z.object({ pin: z.string().max(20) }) }, async ({ event, body }) => {
   const { member, session } = event.context

@@ -1,3 +1,3 @@
-import { route } from '../../route'
+import { route } from '../../doors/route'
 
 export default route({ who: 'locked' }, ({ event }) => ({ member: event.context.member!.name }))

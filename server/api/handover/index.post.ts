@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { changeSession } from '../../access'
-import { route } from '../../route'
-import { securityNote } from '../../security'
-import { insistOnGuest, linkForDevice } from '../../services/rounds/hand'
+import { changeSession } from '../../doors/access'
+import { route } from '../../doors/route'
+import { securityNote } from '../../members/security'
+import { insistOnGuest, linkForDevice } from '../../rounds/manage/hand'
 
 /** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
 export default route({ who: 'member', body: z.object({ personId: z.string().max(60) }) }, async ({ event, body }) => {

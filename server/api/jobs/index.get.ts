@@ -1,5 +1,5 @@
 import { listJobs } from '../../../shared/jobs'
-import { listJobRows } from '../../services/jobs/read'
-import { route } from '../../route'
+import { listJobRows } from '../../views/jobs'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', query: listJobs }, ({ query }) => listJobRows(query))

@@ -1,5 +1,5 @@
 import { newJob } from '../../../shared/jobs'
-import { createJob } from '../../services/jobs/write'
-import { route } from '../../route'
+import { createJob } from '../../jobs/jobs'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', body: newJob }, async ({ body }) => ({ id: await createJob(body) }))

@@ -1,4 +1,4 @@
-import { dropMessage } from '../../services/rounds/messages'
-import { route } from '../../route'
+import { dropMessage } from '../../rounds/prepare/saved-messages'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => dropMessage(id))

@@ -1,5 +1,5 @@
 import { saveMessage as body } from '../../../shared/rounds'
-import { saveMessage } from '../../services/rounds/messages'
-import { route } from '../../route'
+import { saveMessage } from '../../rounds/prepare/saved-messages'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', body }, async ({ body }) => ({ id: await saveMessage(body) }))

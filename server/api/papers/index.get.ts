@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { listPapers } from '../../services/papers/papers'
-import { route } from '../../route'
+import { listPapers } from '../../papers/papers'
+import { route } from '../../doors/route'
 
 export default route(
   {

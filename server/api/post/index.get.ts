@@ -1,4 +1,4 @@
-import { listMessages } from '../../services/post'
-import { route } from '../../route'
+import { listMessages } from '../../views/post'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member' }, () => listMessages())

@@ -1,7 +1,7 @@
-import { forgetSession, readSession } from '../../access'
-import { Problem } from '../../problem'
-import { route } from '../../route'
-import { endSession } from '../../sessions'
+import { forgetSession, readSession } from '../../doors/access'
+import { Problem } from '../../platform/problem'
+import { route } from '../../doors/route'
+import { endSession } from '../../members/sessions'
 
 export default route({ who: 'anyone' }, async ({ event }) => {
   const session = await readSession(event)

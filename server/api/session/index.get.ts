@@ -1,8 +1,8 @@
-import { readSession } from '../../access'
-import { useConfig } from '../../config'
-import { route } from '../../route'
-import { memberById } from '../../services/members/members'
-import { theBusiness } from '../../services/business'
+import { readSession } from '../../doors/access'
+import { useConfig } from '../../platform/config'
+import { route } from '../../doors/route'
+import { memberById } from '../../members/members'
+import { theBusiness } from '../../records/business'
 
 export default route({ who: 'anyone' }, async ({ event }) => {
   const session = await readSession(event)

@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { changeSession, deviceMark, keepDeviceMark } from '../../access'
-import { route } from '../../route'
-import { securityNote } from '../../security'
-import { rememberDevice, signIn } from '../../services/members/members'
-import { fromWhere } from '../../where'
+import { changeSession, deviceMark, keepDeviceMark } from '../../doors/access'
+import { route } from '../../doors/route'
+import { securityNote } from '../../members/security'
+import { rememberDevice, signIn } from '../../members/members'
+import { fromWhere } from '../../doors/where'
 
 const body = z.object({ email: z.string().max(320), password: z.string().max(200) })
 export default route({ who: 'anyone', body, limit: 4000 }, async ({ event, body }) => {

@@ -1,7 +1,7 @@
-import { notFound } from '../../problem'
-import { route } from '../../route'
-import { securityNote } from '../../security'
-import { allSessions, endSession } from '../../sessions'
+import { notFound } from '../../platform/problem'
+import { route } from '../../doors/route'
+import { securityNote } from '../../members/security'
+import { allSessions, endSession } from '../../members/sessions'
 
 /** Ends one session: one's own, or, for the owner, anybody's. */
 export default route({ who: 'member' }, async ({ id, event }) => {

@@ -1,6 +1,6 @@
-import { route } from '../../route'
-import { securityNote } from '../../security'
-import { endSessionsOf } from '../../sessions'
+import { route } from '../../doors/route'
+import { securityNote } from '../../members/security'
+import { endSessionsOf } from '../../members/sessions'
 
 /** Signs oneself out everywhere but here. */
 export default route({ who: 'member' }, async ({ event }) => {

@@ -1,5 +1,5 @@
-import { route } from '../../route'
-import { allSessions, sessionsOf } from '../../sessions'
+import { route } from '../../doors/route'
+import { allSessions, sessionsOf } from '../../members/sessions'
 
 /** Where one is signed in; for the owner, where everybody is. */
 export default route({ who: 'member' }, async ({ event }) => {

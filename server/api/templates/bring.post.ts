@@ -1,6 +1,6 @@
 import { bringIn } from '../../../shared/library'
-import { BRING_MAX, bring } from '../../services/templates/bring'
-import { route } from '../../route'
+import { BRING_MAX, bring } from '../../files/bring'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', query: bringIn, file: BRING_MAX, throttle: 'file' }, async ({ query, bytes }) =>
   bring(query.name, await bytes()),

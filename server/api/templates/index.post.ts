@@ -1,6 +1,6 @@
 import { newTemplate } from '../../../shared/library'
-import { addTemplate } from '../../services/templates/templates'
-import { route } from '../../route'
+import { addTemplate } from '../../templates/templates'
+import { route } from '../../doors/route'
 
 export default route({ who: 'member', limit: 12_000_000, body: newTemplate }, async ({ body }) => ({
   id: await addTemplate(body),

@@ -1,5 +1,5 @@
-import { now } from '../../clock'
-import { looksTakenInWorker, readDocumentInWorker } from '../../render/pool'
+import { now } from '../../platform/clock'
+import { looksTakenInWorker, readDocumentInWorker } from '../../files/pool'
 import type { IdentityGateway } from './index'
 
 /**

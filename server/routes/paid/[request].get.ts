@@ -1,10 +1,10 @@
 import { sendRedirect, setResponseHeader } from 'h3'
-import { wayBack } from '../../access'
-import { escapeHtml } from '../../html'
-import { route } from '../../route'
-import { acknowledge } from '../../services/money/payments'
-import { theBusiness } from '../../services/business'
-import { linkBack } from '../../services/rounds/pay'
+import { wayBack } from '../../doors/access'
+import { escapeHtml } from '../../platform/html'
+import { route } from '../../doors/route'
+import { acknowledge } from '../../money/payments'
+import { theBusiness } from '../../records/business'
+import { linkBack } from '../../rounds/act/pay'
 
 /**
  * Where the card service sends whoever has paid. It knows no link: that lies encrypted in the browser that went to pay, and

@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
-import { notFound } from '../../problem'
-import { route } from '../../route'
+import { notFound } from '../../platform/problem'
+import { route } from '../../doors/route'
 
 /** The specimens that the stand-in for an identity checker knows, to be tried with. */
 export default route({ who: 'anyone', standin: 'identity' }, async ({ part, event }) => {

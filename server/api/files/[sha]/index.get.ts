@@ -1,6 +1,6 @@
-import { getBlob } from '../../../blobs'
-import { fileOfSha } from '../../../services/marking/files'
-import { route, sendPdf } from '../../../route'
+import { getBlob } from '../../../platform/blobs'
+import { fileOfSha } from '../../../files/take'
+import { route, sendPdf } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ event, part }) => {
   const file = await fileOfSha(part('sha'))

@@ -1,4 +1,4 @@
-import { textOf } from '../../../services/marking/files'
-import { route } from '../../../route'
+import { textOf } from '../../../files/take'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ part }) => textOf(part('sha')))

@@ -1,5 +1,5 @@
-import { invoicePdf } from '../../../services/papers/files'
-import { route, sendPdf } from '../../../route'
+import { invoicePdf } from '../../../views/paper-files'
+import { route, sendPdf } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event }) => {
   const file = await invoicePdf(id)

@@ -1,6 +1,6 @@
-import { exportJob } from '../../../services/export'
-import { securityNote } from '../../../security'
-import { route } from '../../../route'
+import { exportJob } from '../../../views/export'
+import { securityNote } from '../../../members/security'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event }) => {
   const data = await exportJob(id)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { newContact } from '../../../../shared/jobs'
-import { addContact, addGuest } from '../../../services/jobs/write'
-import { route } from '../../../route'
+import { addContact, addGuest } from '../../../jobs/jobs'
+import { route } from '../../../doors/route'
 
 export default route(
   {

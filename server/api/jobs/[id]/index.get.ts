@@ -1,4 +1,4 @@
-import { jobView } from '../../../services/jobs/read'
-import { route } from '../../../route'
+import { jobView } from '../../../views/jobs'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => jobView(id))

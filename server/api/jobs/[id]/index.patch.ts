@@ -1,5 +1,5 @@
 import { editJob } from '../../../../shared/jobs'
-import { changeJob } from '../../../services/jobs/write'
-import { route } from '../../../route'
+import { changeJob } from '../../../jobs/jobs'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: editJob }, async ({ id, body }) => ({ version: await changeJob(id, body) }))

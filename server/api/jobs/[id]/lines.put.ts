@@ -1,6 +1,6 @@
 import { saveLines } from '../../../../shared/jobs'
-import { saveJobLines } from '../../../services/jobs/write'
-import { route } from '../../../route'
+import { saveJobLines } from '../../../jobs/jobs'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: saveLines }, async ({ id, body }) => ({
   version: await saveJobLines(id, body),

@@ -1,6 +1,6 @@
 import { layOut } from '../../../../shared/marking'
-import { layOnTable } from '../../../services/marking/table'
-import { route } from '../../../route'
+import { layOnTable } from '../../../marking/table'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: layOut }, async ({ id, body, event }) => ({
   id: await layOnTable(id, body, event.context.member!.id),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { prose } from '../../../../shared/text'
-import { addNote } from '../../../services/jobs/write'
-import { route } from '../../../route'
+import { addNote } from '../../../jobs/jobs'
+import { route } from '../../../doors/route'
 
 export default route(
   { who: 'member', body: z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) }) },

@@ -1,6 +1,6 @@
 import { makePaper } from '../../../../shared/papers'
-import { makeJobPaper } from '../../../services/papers/papers'
-import { route } from '../../../route'
+import { makeJobPaper } from '../../../papers/papers'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: makePaper }, async ({ id, body, event }) => ({
   id: await makeJobPaper(id, body, event.context.member!.id),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Minor } from '../../../../core/money/money'
-import { bookPayment } from '../../../services/money/payments'
-import { route } from '../../../route'
+import { bookPayment } from '../../../money/payments'
+import { route } from '../../../doors/route'
 
 const body = z.object({
   stage: z.string().min(1, 'Choose what was paid.').max(40),

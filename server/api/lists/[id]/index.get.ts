@@ -1,4 +1,4 @@
-import { listView } from '../../../services/rounds/lists'
-import { route } from '../../../route'
+import { listView } from '../../../rounds/prepare/lists'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => listView(id))

@@ -1,7 +1,7 @@
 import { getRequestHeader } from 'h3'
 import { languageFrom } from '../../../../shared/words'
-import { padView } from '../../../services/rounds/pad'
-import { route } from '../../../route'
+import { padView } from '../../../rounds/act/pad'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'pad' }, ({ event }) =>
   padView(event.context.holder!, languageFrom(getRequestHeader(event, 'accept-language'))),

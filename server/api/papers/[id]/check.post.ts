@@ -1,5 +1,5 @@
 import { checkStep as body } from '../../../../shared/rounds'
-import { takeCheckStep } from '../../../services/rounds/check'
-import { memberActor, route } from '../../../route'
+import { takeCheckStep } from '../../../rounds/manage/check'
+import { memberActor, route } from '../../../doors/route'
 
 export default route({ who: 'member', body }, ({ id, body, event }) => takeCheckStep(id, body, memberActor(event)))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { copyRound } from '../../../services/rounds/copy'
-import { memberActor, route } from '../../../route'
+import { copyRound } from '../../../rounds/prepare/copy'
+import { memberActor, route } from '../../../doors/route'
 
 export default route(
   { who: 'member', body: z.object({ key: z.string().min(1).max(60) }) },

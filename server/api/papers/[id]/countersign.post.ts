@@ -1,5 +1,5 @@
-import { countersign } from '../../../services/rounds/hand'
-import { route } from '../../../route'
+import { countersign } from '../../../rounds/manage/hand'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event }) => ({
   path: await countersign(id, event.context.member!.id),

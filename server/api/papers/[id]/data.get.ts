@@ -1,7 +1,7 @@
 import { dataAs } from '../../../../shared/marking'
-import { dataFile } from '../../../services/marking/data'
-import { securityNote } from '../../../security'
-import { route, sendFile } from '../../../route'
+import { dataFile } from '../../../marking/data'
+import { securityNote } from '../../../members/security'
+import { route, sendFile } from '../../../doors/route'
 
 export default route({ who: 'member', query: dataAs }, async ({ id, query, event }) => {
   const file = await dataFile(id, query.as)

@@ -1,8 +1,8 @@
 import { settleDrift } from '../../../../shared/papers'
-import { newId } from '../../../ids'
-import { settle } from '../../../services/papers/drift'
-import { fromWhere } from '../../../where'
-import { route } from '../../../route'
+import { newId } from '../../../platform/ids'
+import { settle } from '../../../papers/drift'
+import { fromWhere } from '../../../doors/where'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: settleDrift }, async ({ id, body, event }) => {
   const { id: memberId, name } = event.context.member!

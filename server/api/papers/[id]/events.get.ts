@@ -1,4 +1,4 @@
-import { paperEvents } from '../../../services/papers/files'
-import { route } from '../../../route'
+import { paperEvents } from '../../../views/paper-files'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => paperEvents(id))

@@ -1,4 +1,4 @@
-import { discardDraft } from '../../../services/papers/papers'
-import { route } from '../../../route'
+import { discardDraft } from '../../../papers/papers'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => discardDraft(id))

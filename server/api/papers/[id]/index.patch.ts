@@ -1,6 +1,6 @@
 import { changePaper } from '../../../../shared/papers'
-import { changeOwn } from '../../../services/papers/own'
-import { route } from '../../../route'
+import { changeOwn } from '../../../papers/own'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: changePaper }, ({ id, body, event }) =>
   changeOwn(id, body, event.context.member!.id),

@@ -1,4 +1,4 @@
-import { keepRound } from '../../../services/rounds/template'
-import { route } from '../../../route'
+import { keepRound } from '../../../rounds/prepare/template'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id }) => ({ templateId: await keepRound(id) }))

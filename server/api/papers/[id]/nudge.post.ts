@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { nudge } from '../../../services/rounds/manage'
-import { memberActor, route } from '../../../route'
+import { nudge } from '../../../rounds/manage/manage'
+import { memberActor, route } from '../../../doors/route'
 
 /** `quiet`: also within quiet hours. */
 const body = z.object({ quiet: z.boolean().default(false) }).default({ quiet: false })

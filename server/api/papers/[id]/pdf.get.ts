@@ -1,5 +1,5 @@
-import { paperPdf } from '../../../services/papers/files'
-import { route, sendPdf } from '../../../route'
+import { paperPdf } from '../../../views/paper-files'
+import { route, sendPdf } from '../../../doors/route'
 
 export default route({ who: 'member', throttle: 'draw' }, async ({ id, event }) => {
   const file = await paperPdf(id)

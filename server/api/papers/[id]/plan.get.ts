@@ -1,4 +1,4 @@
-import { planView } from '../../../services/rounds/plan'
-import { route } from '../../../route'
+import { planView } from '../../../rounds/prepare/plan'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, event }) => planView(id, event.context.member!.id))

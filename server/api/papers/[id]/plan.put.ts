@@ -1,6 +1,6 @@
 import { savePlan as body } from '../../../../shared/rounds'
-import { planView, savePlan } from '../../../services/rounds/plan'
-import { route } from '../../../route'
+import { planView, savePlan } from '../../../rounds/prepare/plan'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body }, async ({ id, body, event }) => {
   await savePlan(id, body.plan, body.version, event.context.member!.id)

@@ -1,5 +1,5 @@
 import { manageRound as body } from '../../../../shared/rounds'
-import { manageRound } from '../../../services/rounds/manage'
-import { memberActor, route } from '../../../route'
+import { manageRound } from '../../../rounds/manage/manage'
+import { memberActor, route } from '../../../doors/route'
 
 export default route({ who: 'member', body }, ({ id, body, event }) => manageRound(id, body, memberActor(event)))

@@ -1,5 +1,5 @@
-import { sealedPdf } from '../../../services/papers/files'
-import { route, sendPdf } from '../../../route'
+import { sealedPdf } from '../../../views/paper-files'
+import { route, sendPdf } from '../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event }) => {
   const file = await sealedPdf(id)

@@ -1,6 +1,6 @@
 import { sendPaper } from '../../../../shared/papers'
-import { sendRound } from '../../../services/rounds/send'
-import { memberActor, route } from '../../../route'
+import { sendRound } from '../../../rounds/prepare/send'
+import { memberActor, route } from '../../../doors/route'
 
 export default route({ who: 'member', body: sendPaper }, async ({ id, body, event }) => ({
   roundId: await sendRound(id, body, memberActor(event)),

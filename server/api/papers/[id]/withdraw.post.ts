@@ -1,6 +1,6 @@
 import { withdrawPaper as body } from '../../../../shared/papers'
-import { withdrawPaper } from '../../../services/rounds/manage'
-import { memberActor, route } from '../../../route'
+import { withdrawPaper } from '../../../rounds/manage/manage'
+import { memberActor, route } from '../../../doors/route'
 
 export default route({ who: 'member', body }, ({ id, body, event }) =>
   withdrawPaper(id, body.reason, memberActor(event)),

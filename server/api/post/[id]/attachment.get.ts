@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { attachmentOf } from '../../../services/post'
-import { route, sendPdf } from '../../../route'
+import { attachmentOf } from '../../../views/post'
+import { route, sendPdf } from '../../../doors/route'
 
 export default route(
   { who: 'member', query: z.object({ n: z.coerce.number().int().min(0).max(20).default(0) }) },

@@ -1,4 +1,4 @@
-import { messageById } from '../../../services/post'
-import { route } from '../../../route'
+import { messageById } from '../../../views/post'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => messageById(id))

@@ -1,4 +1,4 @@
-import { showMessage } from '../../../services/post'
-import { memberActor, route } from '../../../route'
+import { showMessage } from '../../../views/post'
+import { memberActor, route } from '../../../doors/route'
 
 export default route({ who: 'owner' }, ({ id, event }) => showMessage(id, memberActor(event), event))

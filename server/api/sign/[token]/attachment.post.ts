@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { ATTACHMENT_MAX } from '../../../../shared/signing'
-import { insistOnAttachment, keepAttachment } from '../../../services/rounds/attachments'
-import { route } from '../../../route'
-import { take } from '../../../throttle'
+import { insistOnAttachment, keepAttachment } from '../../../rounds/act/uploads'
+import { route } from '../../../doors/route'
+import { take } from '../../../platform/throttle'
 
 const which = z.object({ key: z.string().min(1).max(80), name: z.string().min(1).max(255) })
 export default route(

@@ -1,5 +1,5 @@
-import { challengeFor } from '../../../services/rounds/proof'
-import { route } from '../../../route'
+import { challengeFor } from '../../../rounds/act/prove'
+import { route } from '../../../doors/route'
 
 /** Before a live picture: where the document is to be held in it. */
 export default route({ who: 'link', standin: 'identity', throttle: 'challenge' }, ({ event }) =>

@@ -1,7 +1,7 @@
 import { declineSigning } from '../../../../shared/signing'
-import { declinePart } from '../../../services/rounds/sign'
-import { fromWhere } from '../../../where'
-import { route } from '../../../route'
+import { declinePart } from '../../../rounds/act/sign'
+import { fromWhere } from '../../../doors/where'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body: declineSigning }, ({ event, body }) =>
   declinePart(event.context.holder!, body.reason, fromWhere(event)),

@@ -1,11 +1,11 @@
 import { getRequestHeader } from 'h3'
-import { Problem } from '../../../problem'
-import { insistOnTry, showDocument } from '../../../services/rounds/proof'
-import { keepPass } from '../../../access'
-import { route } from '../../../route'
-import { take } from '../../../throttle'
-import { readPartsInWorker } from '../../../render/pool'
-import { fromWhere } from '../../../where'
+import { Problem } from '../../../platform/problem'
+import { insistOnTry, showDocument } from '../../../rounds/act/prove'
+import { keepPass } from '../../../doors/access'
+import { route } from '../../../doors/route'
+import { take } from '../../../platform/throttle'
+import { readPartsInWorker } from '../../../files/pool'
+import { fromWhere } from '../../../doors/where'
 
 const MOST = 25_000_000
 /** Pictures of a document, and of a face where that is asked; `challenge` is what was asked for live pictures. */

@@ -2,8 +2,8 @@ import { getRequestHeader } from 'h3'
 import { z } from 'zod'
 import { languages } from '../../../../core/rounds/plan'
 import { languageFrom } from '../../../../shared/words'
-import { signerView } from '../../../services/rounds/view'
-import { route } from '../../../route'
+import { signerView } from '../../../views/signer'
+import { route } from '../../../doors/route'
 
 /** `lang`: what the signer switched to, before what the sender chose and what the browser asks for. */
 const query = z.object({ lang: z.enum(languages).optional() })

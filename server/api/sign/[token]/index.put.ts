@@ -1,6 +1,6 @@
 import { saveDraft as body } from '../../../../shared/signing'
-import { saveDraft } from '../../../services/rounds/sign'
-import { route } from '../../../route'
+import { saveDraft } from '../../../rounds/act/sign'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body }, async ({ event, body }) => ({
   version: await saveDraft(event.context.holder!.person, body.draft, body.basedOn),

@@ -1,6 +1,6 @@
 import { keepMark as body } from '../../../../shared/signing'
-import { keepMark } from '../../../services/rounds/pad'
-import { route } from '../../../route'
+import { keepMark } from '../../../rounds/act/pad'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body }, ({ event, body }) =>
   keepMark(event.context.holder!, body.what, body.mark),

@@ -1,5 +1,5 @@
-import { recordOpened } from '../../../services/rounds/sign'
-import { fromWhere } from '../../../where'
-import { route } from '../../../route'
+import { recordOpened } from '../../../rounds/act/sign'
+import { fromWhere } from '../../../doors/where'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer' }, ({ event }) => recordOpened(event.context.holder!, fromWhere(event)))

@@ -1,6 +1,6 @@
 import { padWhat as body } from '../../../../shared/signing'
-import { openPad } from '../../../services/rounds/pad'
-import { route } from '../../../route'
+import { openPad } from '../../../rounds/act/pad'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', throttle: 'pad', body }, ({ event, body }) =>
   openPad(event.context.holder!, body.what, event.context.session?.id ?? null),

@@ -1,7 +1,7 @@
 import { passOn as body } from '../../../../shared/signing'
-import { passPart } from '../../../services/rounds/sign'
-import { fromWhere } from '../../../where'
-import { route } from '../../../route'
+import { passPart } from '../../../rounds/act/sign'
+import { fromWhere } from '../../../doors/where'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body }, ({ event, body }) =>
   passPart(event.context.holder!, body, fromWhere(event)),

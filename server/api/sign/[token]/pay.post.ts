@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { keepWayBack } from '../../../access'
-import { payFor } from '../../../services/rounds/pay'
-import { route } from '../../../route'
+import { keepWayBack } from '../../../doors/access'
+import { payFor } from '../../../rounds/act/pay'
+import { route } from '../../../doors/route'
 
 export default route(
   { who: 'signer', standin: 'cards', body: z.object({ stage: z.string().max(40) }) },

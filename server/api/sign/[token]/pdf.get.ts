@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { signerPdf } from '../../../services/papers/files'
-import { route, sendPdf } from '../../../route'
+import { signerPdf } from '../../../views/paper-files'
+import { route, sendPdf } from '../../../doors/route'
 
 /** `paper`: which of the round; the first where it isn't said. */
 export default route(

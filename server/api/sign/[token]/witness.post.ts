@@ -1,4 +1,4 @@
-import { linkForWitness } from '../../../services/rounds/witness'
-import { route } from '../../../route'
+import { linkForWitness } from '../../../rounds/act/witness'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'signer' }, ({ event }) => linkForWitness(event.context.holder!))

@@ -1,4 +1,4 @@
-import { templateView } from '../../../services/templates/templates'
-import { route } from '../../../route'
+import { templateView } from '../../../templates/templates'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => templateView(id))

@@ -1,6 +1,6 @@
 import { saveTemplate } from '../../../../shared/library'
-import { changeTemplate } from '../../../services/templates/templates'
-import { route } from '../../../route'
+import { changeTemplate } from '../../../templates/templates'
+import { route } from '../../../doors/route'
 
 export default route({ who: 'member', limit: 12_000_000, body: saveTemplate }, async ({ id, body, event }) => ({
   revision: await changeTemplate(id, body, event.context.member!.id),

@@ -2,8 +2,8 @@ import { randomBytes } from 'node:crypto'
 import { sendRedirect, setResponseHeader, setResponseStatus } from 'h3'
 import { formatMoney, minor } from '../../../../core/money/money'
 import { STEP_CODE, TEST_CARDS, payWithTestCard, standinRequest } from '../../../gateways/cards/standin'
-import { escapeHtml } from '../../../html'
-import { route, textBody } from '../../../route'
+import { escapeHtml } from '../../../platform/html'
+import { route, textBody } from '../../../doors/route'
 
 const escape = escapeHtml
 

@@ -1,6 +1,6 @@
 import { putAmendment } from '../../../../../shared/papers'
-import { amendPaper } from '../../../../services/papers/own'
-import { route } from '../../../../route'
+import { amendPaper } from '../../../../papers/own'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', body: putAmendment }, ({ id, body, event }) =>
   amendPaper(id, body, event.context.member!.name),

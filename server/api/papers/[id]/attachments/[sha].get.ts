@@ -1,5 +1,5 @@
-import { attachmentOf } from '../../../../services/rounds/attachments'
-import { route, sendFile } from '../../../../route'
+import { attachmentOf } from '../../../../rounds/act/uploads'
+import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) =>
   sendFile(event, await attachmentOf(id, part('sha'))),

@@ -1,4 +1,4 @@
-import { takeOutEnclosure } from '../../../../services/marking/enclosures'
-import { route } from '../../../../route'
+import { takeOutEnclosure } from '../../../../marking/enclosures'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, part }) => takeOutEnclosure(id, part('sha')))

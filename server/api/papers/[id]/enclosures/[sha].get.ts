@@ -1,5 +1,5 @@
-import { enclosureOf } from '../../../../services/marking/enclosures'
-import { route, sendFile } from '../../../../route'
+import { enclosureOf } from '../../../../marking/enclosures'
+import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) =>
   sendFile(event, await enclosureOf(id, part('sha'))),

@@ -1,5 +1,5 @@
 import { enclose } from '../../../../../shared/marking'
-import { encloseFile } from '../../../../services/marking/enclosures'
-import { route } from '../../../../route'
+import { encloseFile } from '../../../../marking/enclosures'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', body: enclose }, ({ id, body }) => encloseFile(id, body))

@@ -1,5 +1,5 @@
 import { replaceFile } from '../../../../../shared/marking'
-import { replaceUnder } from '../../../../services/marking/pages'
-import { route } from '../../../../route'
+import { replaceUnder } from '../../../../marking/pages'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', body: replaceFile }, ({ id, body }) => replaceUnder({ of: 'paper', id }, body))

@@ -1,6 +1,6 @@
 import { keepTemplate } from '../../../../../shared/marking'
-import { keepAsTemplate } from '../../../../services/marking/table'
-import { route } from '../../../../route'
+import { keepAsTemplate } from '../../../../marking/table'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', body: keepTemplate }, async ({ id, body }) => ({
   id: await keepAsTemplate(id, body),

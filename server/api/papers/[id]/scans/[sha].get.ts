@@ -1,4 +1,4 @@
-import { scanOf } from '../../../../services/rounds/on-paper'
-import { route, sendFile } from '../../../../route'
+import { scanOf } from '../../../../rounds/manage/on-paper'
+import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) => sendFile(event, await scanOf(id, part('sha'))))

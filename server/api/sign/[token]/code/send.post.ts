@@ -1,4 +1,4 @@
-import { requestCode } from '../../../../services/rounds/proof'
-import { route } from '../../../../route'
+import { requestCode } from '../../../../rounds/act/prove'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'link' }, ({ event }) => requestCode(event.context.holder!))

@@ -1,5 +1,5 @@
-import { enclosureFor } from '../../../../services/marking/enclosures'
-import { route, sendFile } from '../../../../route'
+import { enclosureFor } from '../../../../marking/enclosures'
+import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'signer' }, async ({ event, part }) =>
   sendFile(event, await enclosureFor(event.context.holder!, part('sha'))),

@@ -1,7 +1,7 @@
 import { setResponseHeader } from 'h3'
 import { z } from 'zod'
-import { signaturePicture } from '../../../../services/rounds/pad'
-import { route } from '../../../../route'
+import { signaturePicture } from '../../../../rounds/act/pad'
+import { route } from '../../../../doors/route'
 
 const query = z.object({ ticket: z.string().max(100).default('') })
 export default route({ who: 'signer', query }, async ({ event, query, part }) => {

@@ -1,4 +1,4 @@
-import { markingView } from '../../../../services/marking/table'
-import { route } from '../../../../route'
+import { markingView } from '../../../../marking/table'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => markingView({ of: 'template', id }))

@@ -1,6 +1,6 @@
 import { saveMarking } from '../../../../../shared/marking'
-import { markingView, saveTable } from '../../../../services/marking/table'
-import { route } from '../../../../route'
+import { markingView, saveTable } from '../../../../marking/table'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', limit: 6_000_000, body: saveMarking }, async ({ id, body, event }) => {
   const on = { of: 'template', id } as const

@@ -1,4 +1,4 @@
-import { versionDocument } from '../../../../services/templates/templates'
-import { route } from '../../../../route'
+import { versionDocument } from '../../../../templates/templates'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, part }) => versionDocument(id, part('version')))

@@ -1,4 +1,4 @@
-import { listVersions } from '../../../../services/templates/templates'
-import { route } from '../../../../route'
+import { listVersions } from '../../../../templates/templates'
+import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => listVersions(id))

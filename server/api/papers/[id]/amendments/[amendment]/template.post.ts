@@ -1,4 +1,4 @@
-import { amendTemplate } from '../../../../../services/papers/own'
-import { route } from '../../../../../route'
+import { amendTemplate } from '../../../../../papers/own'
+import { route } from '../../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, part }) => amendTemplate(id, part('amendment')))

@@ -1,4 +1,4 @@
-import { linkToHand } from '../../../../../services/rounds/hand'
-import { route } from '../../../../../route'
+import { linkToHand } from '../../../../../rounds/manage/hand'
+import { route } from '../../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, part }) => linkToHand(id, part('person')))

@@ -1,0 +1,102 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { type Agreed, agreedOf } from '../../core/rounds/agreed'
+import { channelsOf } from '../../core/rounds/plan'
+import { type RoundEvent, type RoundState, fold } from '../../core/rounds/rounds'
+import type { SignatureMark } from '../../shared/signing'
+import { db } from '../platform/db/client'
+import type { Known } from '../../core/rounds/move'
+import { roundEvents, roundPapers, roundPeople, rounds } from '../platform/db/schema'
+
+export interface LiveRound {
+  id: string
+  createdAt: string
+  state: RoundState
+  /** What is known of its people beside the events. */
+  known: Map<string, Known>
+  /** People with a question that waits for an answer. */
+  asks: string[]
+}
+
+/** A stored event as the fold reads it. */
+export function toRoundEvent(row: { at: string; type: string; actor: unknown; data: unknown }): {
+  at: string
+  event: RoundEvent
+} {
+  return { at: row.at, event: { ...(row.data as object), type: row.type } as RoundEvent }
+}
+
+/** The state of one round, folded from its events. */
+export async function roundState(roundId: string): Promise<RoundState> {
+  return fold(await eventsOf(roundId))
+}
+
+async function eventsOf(roundId: string) {
+  const rows = await db()
+    .select({ at: roundEvents.at, type: roundEvents.type, actor: roundEvents.actor, data: roundEvents.data })
+    .from(roundEvents)
+    .where(eq(roundEvents.roundId, roundId))
+    .orderBy(asc(roundEvents.seq))
+  return rows.map(toRoundEvent)
+}
+
+/** What was agreed in a round as it stands now: the one reading of what people gave. */
+export async function agreedFor(roundId: string): Promise<Agreed<SignatureMark>> {
+  return agreedOf<SignatureMark>(await eventsOf(roundId))
+}
+
+/** Those who have asked something that nobody has answered. */
+function openQuestions(events: readonly { type: string; at: string; seq: number; data: unknown }[]): string[] {
+  const open = new Map<string, { person: string; at: string }>()
+  for (const { type, at, seq, data } of events) {
+    const d = data as { person: string; to?: string; question?: string }
+    if (type === 'question') open.set(String(seq), { person: d.person, at })
+    if (type !== 'answered') continue
+    for (const [id, q] of open)
+      if (d.question ? d.question === id : q.at === d.to && q.person === d.person) open.delete(id)
+  }
+  return [...open.values()].map((q) => q.person)
+}
+
+/** The newest round of each paper, by paper id. */
+export async function latestRounds(paperIds: readonly string[]): Promise<Map<string, LiveRound>> {
+  const out = new Map<string, LiveRound>()
+  if (paperIds.length === 0) return out
+  const rows = await db()
+    .select({ id: rounds.id, paperId: roundPapers.paperId, createdAt: rounds.createdAt })
+    .from(roundPapers)
+    .innerJoin(rounds, eq(rounds.id, roundPapers.roundId))
+    .where(inArray(roundPapers.paperId, [...paperIds]))
+    .orderBy(desc(rounds.createdAt), desc(rounds.id))
+  const latest = rows.filter((r, i) => rows.findIndex((x) => x.paperId === r.paperId) === i)
+  if (latest.length === 0) return out
+  const ids = [...new Set(latest.map((r) => r.id))]
+  const events = await db()
+    .select()
+    .from(roundEvents)
+    .where(inArray(roundEvents.roundId, ids))
+    .orderBy(asc(roundEvents.seq))
+  const people = await db()
+    .select({
+      id: roundPeople.id,
+      roundId: roundPeople.roundId,
+      memberId: roundPeople.memberId,
+      email: roundPeople.email,
+      how: roundPeople.how,
+    })
+    .from(roundPeople)
+    .where(inArray(roundPeople.roundId, ids))
+  for (const r of latest) {
+    out.set(r.paperId, {
+      id: r.id,
+      createdAt: r.createdAt,
+      state: fold(events.filter((e) => e.roundId === r.id).map(toRoundEvent)),
+      known: new Map(
+        people
+          .filter((p) => p.roundId === r.id)
+          .map((p) => [p.id, { member: !!p.memberId, reachable: channelsOf(p).length > 0 }]),
+      ),
+      asks: openQuestions(events.filter((e) => e.roundId === r.id)),
+    })
+  }
+  return out
+}

@@ -1,0 +1,146 @@
+import { type H3Event, deleteCookie, getCookie, setCookie } from 'h3'
+import { useConfig } from '../platform/config'
+import { Problem } from '../platform/problem'
+import { type Member, memberById } from '../members/members'
+import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
+import { isProved } from '../rounds/act/prove'
+import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
+import { fromWhere } from './where'
+
+/**
+ * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
+ * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature.
+ */
+export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked'] as const
+export type Rule = (typeof RULES)[number]
+
+declare module 'h3' {
+  interface H3EventContext {
+    session?: Session
+    member?: Member
+    holder?: LinkHolder
+    /** Whether the holder of a link has proved who they are, or need not. */
+    proved?: boolean
+  }
+}
+
+const HANDED_OVER = () =>
+  new Problem('locked', 'This device is handed over. It has to be handed back with the PIN first.')
+
+/**
+ * Lets a call of the route that runs through, with who it is in the event's context, or throws the reason why not. `token`
+ * is the link in the address as the router read it. Called by `route()` alone.
+ */
+export async function authorise(event: H3Event, who: Rule, token: string): Promise<void> {
+  switch (who) {
+    case 'anyone':
+      return
+    case 'signer':
+    case 'link':
+    case 'pad':
+      return authoriseLink(event, who, token)
+    case 'member':
+    case 'owner':
+    case 'locked':
+      return authoriseMember(event, who)
+    default:
+      // No rule was decided for this route: nobody may.
+      throw new Problem('not-found', 'There is nothing at this address.')
+  }
+}
+
+async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'pad', token: string): Promise<void> {
+  const from = fromWhere(event)
+  const holder = await holderOf(token, from.ip)
+  if ((who === 'pad') !== (holder.channel === 'pad')) throw unknownLink()
+  await insistOnSession(event, holder)
+  event.context.holder = holder
+  event.context.proved = await isProved(holder, getCookie(event, passName(holder.person.id)))
+  if (who === 'signer' && !event.context.proved)
+    throw new Problem('not-signed-in', 'Show first that it is you.', {}, { reason: 'prove' })
+}
+
+/**
+ * What a link is good for depends on who brings it: a place of a member's only with that member's own living session, a
+ * device that was handed over only on that device, a pad only while the screen that opened it may still sign.
+ */
+async function insistOnSession(event: H3Event, holder: LinkHolder): Promise<void> {
+  if (holder.channel === 'pad') {
+    if (holder.sessionId !== null && !(await sessionLives(holder.sessionId))) throw unknownLink()
+    return
+  }
+  const session = holder.person.memberId || holder.channel === 'device' ? await readSession(event) : null
+  if (holder.person.memberId) {
+    if (session?.kind === 'handover') throw HANDED_OVER()
+    if (session?.memberId !== holder.person.memberId)
+      throw new Problem(
+        'not-signed-in',
+        `Only ${holder.person.name} can open this, signed in.`,
+        {},
+        { reason: 'member' },
+      )
+    event.context.session = session
+  } else if (holder.channel === 'device') {
+    if (session?.kind !== 'handover' || session.id !== holder.sessionId) throw unknownLink()
+    event.context.session = session
+  }
+}
+
+async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked'): Promise<void> {
+  const session = await readSession(event)
+  const member = session ? await memberById(session.memberId) : null
+  if (session && member) Object.assign(event.context, { session, member })
+  if (!session || !member) throw new Problem('not-signed-in', 'Sign in first.')
+  if (who === 'locked' && session.kind !== 'handover') throw new Problem('not-now', 'This device is not handed over.')
+  if (who !== 'locked' && session.kind !== 'member') throw HANDED_OVER()
+  if (who === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
+}
+
+/** Over https a cookie says by its name that it was set by this very host, for all of it, and never in clear. */
+const named = (name: string) => (useConfig().secureCookies ? `__Host-${name}` : name)
+const cookie = (maxAge: number) => ({
+  httpOnly: true,
+  sameSite: 'lax' as const,
+  secure: useConfig().secureCookies,
+  path: '/',
+  maxAge,
+})
+const SESSION = 'upwold'
+const DEVICE = 'upwold-device'
+const YEAR = 60 * 60 * 24 * 365
+
+/** The session of whoever asks, if one lives. */
+export const readSession = (event: H3Event): Promise<Session | null> =>
+  sessionOf(getCookie(event, named(SESSION)), fromWhere(event))
+
+/** Gives whoever asks another session: at sign-in, and whenever what they may do changes. The one before is over. */
+export async function changeSession(
+  event: H3Event,
+  what: { memberId: string; kind: Session['kind']; personId?: string },
+  from: Visitor = fromWhere(event),
+): Promise<Session> {
+  const before = await readSession(event)
+  const { token, session } = await openSession(what, from, before?.id)
+  setCookie(event, named(SESSION), token, cookie(LONGEST_SECONDS))
+  return session
+}
+export const forgetSession = (event: H3Event): void =>
+  deleteCookie(event, named(SESSION), { path: '/', secure: useConfig().secureCookies })
+
+/** The browser's own mark from an earlier sign-in, and the way to leave one. */
+export const deviceMark = (event: H3Event): string | undefined => getCookie(event, named(DEVICE))
+export const keepDeviceMark = (event: H3Event, mark: string): void =>
+  setCookie(event, named(DEVICE), mark, cookie(YEAR))
+
+const passName = (personId: string) => named(`pass-${personId.slice(0, 12)}`)
+/** Leaves in a signer's browser that they have proved who they are; only the server reads it. */
+export function keepPass(event: H3Event, personId: string, pass: string): { ok: true } {
+  setCookie(event, passName(personId), pass, cookie(60 * 60 * 24 * 90))
+  return { ok: true }
+}
+
+/** Lets whoever pays come back to their link: it lies in their own browser, encrypted, not with the card service. */
+export const keepWayBack = (event: H3Event, request: string, sealed: string): void =>
+  setCookie(event, named(`back-${request}`), sealed, cookie(60 * 60 * 24))
+export const wayBack = (event: H3Event, request: string): string | undefined =>
+  getCookie(event, named(`back-${request}`))

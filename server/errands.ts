@@ -1,0 +1,50 @@
+import { sendCallback } from './gateways/cards/standin'
+import type { News } from '../core/rounds/told'
+import { mailMember, mailOwner } from './messages/house'
+import { mailDeposit, mailInvoice, mailLate, mailReceipt } from './messages/money'
+import { mailAnswer, mailAsk, mailCopy, mailNews, mailTold } from './messages/round'
+import { raiseInvoice } from './money/invoices'
+import { remind } from './rounds/after/follow'
+import { projectJob } from './standing/project'
+import { signEnded, signNight } from './rounds/seal/heads'
+import { workList } from './rounds/prepare/lists'
+import { lapseRound } from './rounds/manage/manage'
+import { sealRound } from './rounds/seal/seal'
+import type { Handler } from './queue/outbox'
+import { tidy } from './members/tidy'
+
+const s = (v: unknown) => String(v)
+
+/** Everything that is done later, by kind. */
+export const handlers: Record<string, Handler> = {
+  'mail.ask': (e) =>
+    mailAsk(
+      e.key,
+      s(e.payload.personId),
+      s(e.payload.nonce),
+      (e.payload.what as 'ask' | undefined) ?? (e.payload.nudge === true ? 'nudge' : 'ask'),
+      e.payload.channel === 'text' ? 'text' : 'email',
+    ),
+  'mail.news': (e) =>
+    mailNews(e.key, s(e.payload.personId), e.payload.news as News, e.payload.said as { by: string; reason: string }),
+  'mail.late': (e) => mailLate(e.key, s(e.payload.jobId), s(e.payload.stage)),
+  'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
+  'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
+  'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
+  'mail.member': (e) =>
+    mailMember(e.key, s(e.payload.memberId), e.payload.message as { subject: string; words: string; path: string }),
+  remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
+  'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
+  'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
+  'mail.owner': (e) => mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
+  'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
+  list: (e) => workList(s(e.payload.listId)),
+  project: (e) => projectJob(s(e.payload.jobId)),
+  seal: (e) => sealRound(s(e.payload.roundId)),
+  'heads.ended': (e) => signEnded(s(e.payload.roundId)),
+  tidy: () => tidy(),
+  'heads.night': () => signNight(),
+  lapse: (e) => lapseRound(s(e.payload.roundId)),
+  invoice: (e) => raiseInvoice(s(e.payload.jobId)),
+  'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
+}

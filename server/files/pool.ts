@@ -1,0 +1,125 @@
+import { Piscina } from 'piscina'
+import { join } from 'node:path'
+import { useConfig } from '../platform/config'
+import { Problem } from '../platform/problem'
+import type { MarkedTask, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
+import type { SeenDocument } from './worker/documents'
+import type { PictureInfo } from './worker/pictures'
+import type { Answer } from './worker/refused'
+import type { TakenFileAnswer } from './worker/strangers'
+import type { Brought } from '../../shared/library'
+import type { FoundBlank } from '../../core/blanks/find'
+import type { PageText } from '../../core/marking/text'
+import type { PageOf } from '../../core/pdf/intake'
+import type { PaperDocument } from '../../core/document/model'
+import type { SigningKey } from '../../core/evidence/certificate'
+
+/** Threads that draw and seal our own papers. */
+let own: Piscina | null = null
+const run = <T>(name: string, task: unknown) =>
+  (own ??= new Piscina({
+    filename: useConfig().workerPath,
+    minThreads: 1,
+    maxThreads: 2,
+    idleTimeout: 30_000,
+    execArgv: [],
+    resourceLimits: { maxOldGenerationSizeMb: 1000 },
+  })).run(task, { name }) as Promise<T>
+
+/** Layout and drawing of a merged paper, in a worker thread. */
+export const renderPaper = (task: RenderTask): Promise<Rendered> => run('render', task)
+/** Marks, signing record and signature put to the bytes that were sent, in a worker thread. */
+export const sealInWorker = (task: SealTask): Promise<SealAnswer> => run('sealPaper', task)
+export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
+export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
+export const docxInWorker = (document: PaperDocument): Promise<Uint8Array> => run('docx', { document })
+
+/** Threads that read strangers' files: others than those, so that two bad files can't hold up the drawing of papers. */
+let strangers: Piscina | null = null
+/** Milliseconds after which the thread is ended: a picture is read in no time, a long file page by page. */
+const PICTURE_MS = 4000
+const FILE_MS = 20_000
+/** The most memory the whole process may take while strangers' files are read; past it they are given up. */
+const MEMORY_MAX = 900_000_000
+const working = new Set<AbortController>()
+let watch: NodeJS.Timeout | null = null
+
+/** Gives up on strangers' files when they have the process take more memory than it may. */
+function watchMemory(): void {
+  watch ??= setInterval(() => {
+    if (working.size === 0) {
+      clearInterval(watch!)
+      watch = null
+    } else if (process.memoryUsage.rss() > MEMORY_MAX) for (const w of working) w.abort('memory')
+  }, 25)
+  watch.unref()
+}
+
+const TOO_MUCH =
+  'This file needs more memory than it is worth. Print it to a new PDF, or make it smaller, and bring in that.'
+const TOO_LONG = 'This file takes too long to read. Print it to a new PDF, or make it smaller, and bring in that.'
+const refuse = (words: string, why: string) => new Problem('invalid', words, { file: words }, { why })
+
+async function read<T>(name: string, task: unknown, ms = FILE_MS): Promise<T> {
+  strangers ??= new Piscina({
+    filename: join(useConfig().workerPath, '../strangers.mjs'),
+    minThreads: 1,
+    maxThreads: 2,
+    idleTimeout: 30_000,
+    execArgv: [],
+    resourceLimits: { maxOldGenerationSizeMb: 350, maxYoungGenerationSizeMb: 32, stackSizeMb: 4 },
+  })
+  const control = new AbortController()
+  // Waiting for others' files doesn't count: a task is given up when it has had its time, and the queue's.
+  const timer = setTimeout(() => control.abort('time'), ms)
+  working.add(control)
+  watchMemory()
+  let answer: Answer<T>
+  try {
+    answer = (await strangers.run(task, { name, signal: control.signal })) as Answer<T>
+  } catch (error) {
+    if (control.signal.aborted) throw refuse(control.signal.reason === 'memory' ? TOO_MUCH : TOO_LONG, 'too-much')
+    if (
+      /memory|terminated/i.test((error as Error).message) ||
+      (error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY'
+    )
+      throw refuse(TOO_MUCH, 'too-much')
+    console.error(error)
+    throw refuse('This file is damaged and can’t be read to its end. Ask for it again, or save it anew.', 'damaged')
+  } finally {
+    clearTimeout(timer)
+    working.delete(control)
+  }
+  if ('refused' in answer) throw refuse(answer.refused.message, answer.refused.why)
+  return answer.done
+}
+
+export const takeInFile = (task: { name: string; bytes: Uint8Array; password?: string }) =>
+  read<TakenFileAnswer>('takeInFile', task)
+export const assemblePages = (task: { files: Uint8Array[]; pages: PageOf[] }) => read<Uint8Array>('assemblePages', task)
+export const pageTexts = (bytes: Uint8Array) => read<PageText[]>('pageTexts', { bytes })
+export const findBlanks = (bytes: Uint8Array) => read<FoundBlank[]>('findBlanks', { bytes })
+export const bringInWorker = (task: { name: string; bytes: Uint8Array; facts: string[] }) =>
+  read<Brought>('bring', task)
+export const readPartsInWorker = (bytes: Uint8Array, type: string) =>
+  read<Record<string, Uint8Array>>('readFormParts', { bytes, type }, PICTURE_MS)
+export const inspectInWorker = (task: { pictures: string[]; most: number }) =>
+  read<(PictureInfo | { refused: string })[]>('inspectPictures', task, PICTURE_MS)
+export const signaturePictureInWorker = (bytes: Uint8Array) =>
+  read<{ png: Uint8Array; width: number; height: number }>('signaturePicture', { bytes }, PICTURE_MS)
+export const scanPicturesInWorker = (bytes: Uint8Array) => read<Uint8Array[]>('scanPictures', { bytes })
+export const readDocumentInWorker = (bytes: Uint8Array, year: number) =>
+  read<SeenDocument>('readDocument', { bytes, year }, PICTURE_MS)
+export const looksTakenInWorker = (bytes: Uint8Array) => read<boolean>('looksTaken', { bytes }, PICTURE_MS)
+
+/** Lets the threads read their fonts, and start, before the first paper is wanted. A failure here shows again when one is. */
+export function warmUp(): void {
+  const body: PaperDocument['body'] = [{ t: 'paragraph', content: [{ t: 'text', text: 'Warm' }] }]
+  const document: PaperDocument = { title: '', language: 'en', parties: [], header: [], footer: [], body }
+  renderPaper({ document, figures: null, at: new Date(0).toISOString(), author: '' }).catch(() => {})
+  inspectInWorker({ pictures: [], most: 1 }).catch(() => {})
+}
+export async function closePool(): Promise<void> {
+  await Promise.all([own?.destroy(), strangers?.destroy()])
+  own = strangers = null
+}

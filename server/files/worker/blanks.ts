@@ -1,0 +1,51 @@
+import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs'
+// @ts-expect-error pdfjs ships no types for its worker
+import * as pdfWorker from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
+import { type FoundBlank, findOnPage, noSense } from '../../../core/blanks/find'
+import type { Ink } from '../../../core/blanks/ink'
+import { type PdfPage, readInk } from '../../../core/blanks/read'
+import { type PageText, textOfPage } from '../../../core/marking/text'
+
+// Read in this very thread: it is a worker already, and nothing has to be found beside the bundle.
+;(globalThis as { pdfjsWorker?: unknown }).pdfjsWorker = pdfWorker
+
+/** Opens a PDF for reading only: no script of it is run, nothing is fetched. */
+export const openPdf = (bytes: Uint8Array, password?: string) =>
+  getDocument({
+    data: bytes.slice(),
+    password,
+    isEvalSupported: false,
+    disableFontFace: true,
+    useSystemFonts: false,
+    verbosity: VerbosityLevel.ERRORS,
+  }).promise
+
+/** Reads a file page by page; `seen` gets each page's ink in order. */
+async function eachPage(bytes: Uint8Array, seen: (ink: Ink) => void): Promise<void> {
+  const pdf = await openPdf(bytes)
+  try {
+    const form = !!(await pdf.getFieldObjects())
+    for (let n = 1; n <= pdf.numPages; n += 1) {
+      const page = (await pdf.getPage(n)) as unknown as PdfPage
+      seen(await readInk(page, form))
+      page.cleanup()
+    }
+  } finally {
+    await pdf.destroy()
+  }
+}
+
+/** Every blank of a file, page by page. */
+export async function findInPdf(bytes: Uint8Array): Promise<FoundBlank[]> {
+  const sense = noSense()
+  const found: FoundBlank[] = []
+  await eachPage(bytes, (ink) => found.push(...findOnPage(ink, sense)))
+  return found
+}
+
+/** The words of a file's pages, and the lines boxes may be set to. */
+export async function textInPdf(bytes: Uint8Array): Promise<PageText[]> {
+  const pages: PageText[] = []
+  await eachPage(bytes, (ink) => pages.push(textOfPage(ink)))
+  return pages
+}

@@ -1,0 +1,231 @@
+import { and, eq, isNull, sql } from 'drizzle-orm'
+import type { z } from 'zod'
+import { spanProblem } from '../../core/calendar/dates'
+import { formatMoney } from '../../core/money/money'
+import { price } from '../../core/pricing/pricing'
+import type { editContact, editJob, newContact, newJob, saveLines } from '../../shared/jobs'
+import { searchable } from '../../shared/text'
+import { now } from '../platform/clock'
+import { db, write } from '../platform/db/client'
+import { contacts, guests, jobLines, jobs, kinds, outbox } from '../platform/db/schema'
+import { newId } from '../platform/ids'
+import { Problem, notFound } from '../platform/problem'
+import { theBusiness } from '../records/business'
+import { note } from '../standing/thread'
+import { loadJob } from '../records/job'
+import { projectJob } from '../standing/project'
+
+/** Adds a contact. The same name and e-mail again gives back the one there is. */
+export async function addContact(
+  input: Omit<z.output<typeof newContact>, 'born'> & { born?: string | null },
+): Promise<string> {
+  return write(async (tx) => {
+    if (input.email) {
+      const [same] = await tx
+        .select({ id: contacts.id })
+        .from(contacts)
+        .where(and(eq(contacts.name, input.name), eq(contacts.email, input.email)))
+      if (same) return same.id
+    }
+    const id = newId()
+    await tx
+      .insert(contacts)
+      .values({ id, ...input, createdAt: now(), search: searchable(input.name, input.email, input.phone) })
+    return id
+  })
+}
+
+export async function changeContact(id: string, input: z.output<typeof editContact>): Promise<void> {
+  await write(async (tx) => {
+    const [old] = await tx.select().from(contacts).where(eq(contacts.id, id))
+    if (!old) throw notFound('contact')
+    const next = { ...old, ...input }
+    await tx
+      .update(contacts)
+      .set({ ...input, search: searchable(next.name, next.email, next.phone) })
+      .where(eq(contacts.id, id))
+    for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) {
+      await tx
+        .update(jobs)
+        .set({ search: searchable(job.title, next.name, job.place) })
+        .where(eq(jobs.id, job.id))
+      // An invoice that waited for the address is looked at again at once.
+      if (next.address && !old.address)
+        await tx
+          .update(outbox)
+          .set({ dueAt: now() })
+          .where(and(eq(outbox.key, `invoice:${job.id}`), isNull(outbox.doneAt)))
+    }
+  })
+}
+
+function checkSpan(job: { starts: string | null; ends: string | null; timeZone: string }): void {
+  const problem = spanProblem(job.starts, job.ends, job.timeZone)
+  if (problem) throw new Problem('invalid', problem.message, { [problem.field]: problem.message })
+}
+
+/** Makes a job from its kind: usual title, payment plan and tax basis come from there. Made twice with one key, it is one job. */
+export async function createJob(input: z.output<typeof newJob>): Promise<string> {
+  return write(async (tx) => {
+    const id = input.key ? `j${input.key}` : newId()
+    if (input.key) {
+      const [same] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id))
+      if (same) return same.id
+    }
+    const [kind] = await tx.select().from(kinds).where(eq(kinds.id, input.kindId))
+    if (!kind) throw new Problem('invalid', 'This kind of job does not exist.', { kindId: 'Choose the kind of job.' })
+    const clientId = input.client ? await addContact(input.client) : input.clientId
+    const [client] = clientId ? await tx.select().from(contacts).where(eq(contacts.id, clientId)) : []
+    if (clientId && !client)
+      throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })
+    const title =
+      input.title || (client ? `${client.name.split(' ').at(-1)!.slice(0, 200)} ${kind.name.toLowerCase()}` : kind.name)
+    const timeZone = input.timeZone ?? (await theBusiness()).timeZone
+    checkSpan({ ...input, timeZone })
+    await tx.insert(jobs).values({
+      id,
+      kindId: kind.id,
+      title,
+      clientId,
+      starts: input.starts,
+      ends: input.ends,
+      timeZone,
+      place: input.place,
+      people: input.people,
+      facts: input.facts,
+      notes: input.notes,
+      discount: input.discount,
+      pricesIncludeTax: kind.settings.pricesIncludeTax,
+      plan: kind.settings.plan,
+      createdAt: now(),
+      search: searchable(title, client?.name, input.place),
+    })
+    if (input.lines.length)
+      await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
+    await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
+    await projectJob(id)
+    return id
+  })
+}
+
+const LABELS: Record<string, string> = {
+  title: 'title',
+  clientId: 'client',
+  starts: 'start',
+  ends: 'end',
+  timeZone: 'time zone',
+  place: 'place',
+  people: 'number of people',
+  notes: 'notes',
+}
+
+async function checkVersion(id: string, version: number): Promise<typeof jobs.$inferSelect> {
+  const [job] = await db().select().from(jobs).where(eq(jobs.id, id))
+  if (!job) throw notFound('job')
+  if (job.version !== version)
+    throw new Problem(
+      'stale',
+      'Somebody changed this job since you opened it. It now shows what is there; make your change again if it is still wanted.',
+      {},
+      { version: job.version },
+    )
+  return job
+}
+
+/** Changes facts of a job, one or several; the version tells a stale tab. Returns the new version. */
+export async function changeJob(id: string, input: z.output<typeof editJob>): Promise<number> {
+  return write(async (tx) => {
+    const job = await checkVersion(id, input.version)
+    const { facts, ...rest } = input.set
+    const next = { ...job, ...rest, facts: { ...job.facts, ...facts } }
+    checkSpan(next)
+    const [client] = next.clientId ? await tx.select().from(contacts).where(eq(contacts.id, next.clientId)) : []
+    if (next.clientId && !client)
+      throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })
+    await tx
+      .update(jobs)
+      .set({
+        ...rest,
+        facts: next.facts,
+        version: job.version + 1,
+        search: searchable(next.title, client?.name, next.place),
+      })
+      .where(eq(jobs.id, id))
+    const show = (v: unknown) => (v === null || v === '' || v === undefined ? 'nothing' : String(v).slice(0, 80))
+    const words = [
+      ...Object.keys(rest)
+        .filter((k) => rest[k as keyof typeof rest] !== job[k as keyof typeof job])
+        .map((k) =>
+          k === 'clientId'
+            ? `client is now ${client?.name.slice(0, 80) ?? 'nobody'}`
+            : k === 'notes'
+              ? 'notes changed'
+              : `${LABELS[k]} ${show(job[k as 'title'])} → ${show(rest[k as 'title'])}`,
+        ),
+      ...Object.entries(facts ?? {})
+        .filter(([k, v]) => job.facts[k] !== v)
+        .map(([k, v]) => `${k} ${show(job.facts[k])} → ${show(v)}`),
+    ]
+    if (words.length) await note({ jobId: id, type: 'changed', words: `Record changed: ${words.join(', ')}` })
+    if ('starts' in rest && next.starts)
+      await tx
+        .update(outbox)
+        .set({ dueAt: now() })
+        .where(and(eq(outbox.key, `invoice:${id}`), sql`${outbox.doneAt} is null`))
+    await projectJob(id)
+    return job.version + 1
+  })
+}
+
+/** Replaces a job's priced lines and discount. Once agreed, the lines are the agreed ones and stay. */
+export async function saveJobLines(id: string, input: z.output<typeof saveLines>): Promise<number> {
+  return write(async (tx) => {
+    const job = await checkVersion(id, input.version)
+    if (job.agreedOn)
+      throw new Problem('not-now', 'These lines are agreed and signed. Make a change to the booking instead.')
+    const { business, priced: before } = await loadJob(id)
+    const after = price({ lines: input.lines, discount: input.discount, pricesIncludeTax: job.pricesIncludeTax })
+    await tx.delete(jobLines).where(eq(jobLines.jobId, id))
+    if (input.lines.length)
+      await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
+    await tx
+      .update(jobs)
+      .set({ discount: input.discount, version: job.version + 1 })
+      .where(eq(jobs.id, id))
+    await note({
+      jobId: id,
+      type: 'changed',
+      words:
+        before.total === after.total
+          ? 'Priced lines changed'
+          : `Priced lines changed: ${formatMoney(before.total, business.currency)} → ${formatMoney(after.total, business.currency)}`,
+    })
+    await projectJob(id)
+    return job.version + 1
+  })
+}
+
+/** A remark in the thread, for the business only. */
+export async function addNote(id: string, words: string, by: string): Promise<void> {
+  await write(async () => {
+    await loadJob(id)
+    await note({
+      jobId: id,
+      type: 'note',
+      words: `${by}: ${words.slice(0, 300)}`,
+      detail: words.length > 300 ? words : '',
+    })
+  })
+}
+
+export async function addGuest(jobId: string, contactId: string): Promise<void> {
+  await write(async (tx) => {
+    await loadJob(jobId)
+    const [{ n }] = (await tx
+      .select({ n: sql<number>`count(*)` })
+      .from(guests)
+      .where(eq(guests.jobId, jobId))) as [{ n: number }]
+    await tx.insert(guests).values({ jobId, contactId, position: n }).onConflictDoNothing()
+    await projectJob(jobId)
+  })
+}

@@ -1,0 +1,144 @@
+import { and, asc, desc, eq } from 'drizzle-orm'
+import type { Language } from '../../core/rounds/plan'
+import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
+import { messageSays } from '../../shared/words/messages'
+import { hasStandin } from '../platform/config'
+import { db } from '../platform/db/client'
+import { payments, papers, roundPeople, rounds } from '../platform/db/schema'
+import { loadJob } from '../records/job'
+import { languageOf } from './about'
+import { freshLink, post } from './compose'
+
+/** The place of a job's client in the last round they were in, and the language they are written to in. */
+async function clientOf(
+  jobId: string,
+  contactId: string,
+): Promise<{ person: typeof roundPeople.$inferSelect | null; language: Language }> {
+  const rows = await db()
+    .select({ person: roundPeople, state: papers.state })
+    .from(roundPeople)
+    .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
+    .innerJoin(papers, eq(papers.id, rounds.paperId))
+    .where(and(eq(rounds.jobId, jobId), eq(roundPeople.contactId, contactId)))
+    .orderBy(desc(rounds.createdAt))
+  const last = rows[0]?.person
+  return {
+    person: rows.find((r) => r.state === 'signed')?.person ?? null,
+    language: last ? await languageOf(last) : 'en',
+  }
+}
+
+/** The language a job's client is written to in, also on their invoice. */
+export async function clientLanguage(jobId: string, contactId: string | null): Promise<Language> {
+  return contactId ? (await clientOf(jobId, contactId)).language : 'en'
+}
+
+/** Asks the client for what is due now on an agreed job, with the way to pay. */
+export async function mailDeposit(key: string, jobId: string): Promise<void> {
+  const { job, client, stages, business, today } = await loadJob(jobId)
+  const stage = stages.find((s) => s.open > 0 && !s.held && s.dueOn)
+  if (!client?.email || !stage || stage.key !== 'deposit') return
+  const { person, language } = await clientOf(jobId, client.id)
+  if (!person) return
+  const says = messageSays(language)
+  const amount = moneyIn(language, stage.open, business.currency)
+  const due = stage.dueOn ? says('mDue', { date: dayIn(language, stage.dueOn) }) : ''
+  const byCard = hasStandin('cards')
+  await post(business, {
+    key,
+    to: client.email,
+    language,
+    subject: says('mDepositSubject', { label: stage.label, job: job.title, amount }),
+    paragraphs: [
+      says('mDeposit', {
+        day: job.day ? weekdayIn(language, job.day, today) : says('mYourDay'),
+        label: stage.label,
+        amount,
+        due,
+      }),
+      ...(byCard || !business.bank ? [] : [says('mByBank', { bank: business.bank })]),
+    ],
+    button: { label: byCard ? says('mPay', { amount }) : says('mSeeAgreed'), to: await freshLink(person.id, 'email') },
+  })
+}
+
+/** Asks the client once more for what is late. */
+export async function mailLate(key: string, jobId: string, stageKey: string): Promise<void> {
+  const { job, client, stages, business } = await loadJob(jobId)
+  const stage = stages.find((s) => s.key === stageKey && s.open > 0 && s.dueOn)
+  if (!client?.email || !stage) return
+  const { person, language } = await clientOf(jobId, client.id)
+  const says = messageSays(language)
+  const amount = moneyIn(language, stage.open, business.currency)
+  const byCard = hasStandin('cards')
+  await post(business, {
+    key,
+    to: client.email,
+    language,
+    subject: says('mLateSubject', { label: stage.label, job: job.title }),
+    paragraphs: [
+      says('mLate', { amount, job: job.title, label: stage.label, date: dayIn(language, stage.dueOn!) }),
+      ...(byCard || !business.bank ? [] : [says('mByBank', { bank: business.bank })]),
+    ],
+    ...(person
+      ? {
+          button: {
+            label: byCard ? says('mPay', { amount }) : says('mSeeAgreed'),
+            to: await freshLink(person.id, 'email'),
+          },
+        }
+      : {}),
+  })
+}
+
+/** Tells the client that their money has arrived, or gone back to them, and what is still to come. */
+export async function mailReceipt(key: string, jobId: string, paymentId: string): Promise<void> {
+  const { job, client, stages, business } = await loadJob(jobId)
+  const [payment] = await db().select().from(payments).where(eq(payments.id, paymentId)).orderBy(asc(payments.at))
+  if (!client?.email || !payment) return
+  const { language } = await clientOf(jobId, client.id)
+  const says = messageSays(language)
+  const label = stages.find((s) => s.key === payment.stage)?.label ?? payment.stage
+  const back = payment.amount < 0
+  const amount = moneyIn(language, Math.abs(payment.amount), business.currency)
+  const next = stages.find((s) => !s.held && s.open > 0)
+  const left = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
+  await post(business, {
+    key,
+    to: client.email,
+    language,
+    subject: says(back ? 'mReturnedSubject' : 'mReceiptSubject', { amount, job: job.title }),
+    paragraphs: [
+      says(back ? 'mReturned' : 'mReceipt', { amount, job: job.title, label }),
+      left > 0
+        ? says('mLeft', {
+            amount: moneyIn(language, left, business.currency),
+            due: next?.dueOn ? says('mDue', { date: dayIn(language, next.dueOn) }) : '',
+          })
+        : says('mNothingLeft'),
+    ],
+  })
+}
+
+/** Sends an invoice. */
+export async function mailInvoice(key: string, jobId: string, number: string, sha: string): Promise<void> {
+  const { job, client, invoice, business } = await loadJob(jobId)
+  if (!client?.email || !invoice) return
+  const language = await clientLanguage(jobId, client.id)
+  const says = messageSays(language)
+  const { balance, dueOn, total } = invoice.invoice
+  const currency = invoice.frozen?.currency ?? business.currency
+  await post(business, {
+    key,
+    to: client.email,
+    language,
+    subject: says('mInvoiceSubject', { number, job: job.title }),
+    attachments: [{ name: says('mInvoiceFile', { number }), sha }],
+    paragraphs: [
+      says('mInvoice', { number, job: job.title, amount: moneyIn(language, total, currency) }),
+      balance > 0 && dueOn
+        ? says('mBalance', { amount: moneyIn(language, balance, currency), date: dayIn(language, dueOn) })
+        : says('mNothingLeft'),
+    ],
+  })
+}

@@ -1,0 +1,146 @@
+import { and, desc, eq, sql } from 'drizzle-orm'
+import { instantOf } from '../../core/calendar/dates'
+import {
+  type InvoiceHead,
+  buildInvoice,
+  invoiceDocument,
+  invoiceNumber,
+  invoiceProblems,
+} from '../../core/invoices/invoice'
+import { formatMoney } from '../../core/money/money'
+import type { InvoiceRow } from '../../shared/overview'
+import { putBlob } from '../platform/blobs'
+import { now } from '../platform/clock'
+import { db, write } from '../platform/db/client'
+import { contacts, counters, happenings, invoices, jobs } from '../platform/db/schema'
+import { newId } from '../platform/ids'
+import { enqueue } from '../queue/outbox'
+import { renderPaper } from '../files/pool'
+import { note } from '../standing/thread'
+import type { Language } from '../../core/rounds/plan'
+import { type LoadedJob, loadJob } from '../records/job'
+import { clientLanguage } from '../messages/money'
+import { projectJob } from '../standing/project'
+
+/**
+ * Raises a job's invoice: number and content in one transaction, so that numbers run without gaps; the PDF and the
+ * message after. Done again it goes on where it stopped. Returns when to come back if the day hasn't come yet.
+ */
+export async function raiseInvoice(jobId: string): Promise<{ again: string } | void> {
+  const later = await write(async (tx) => {
+    const loaded = await loadJob(jobId)
+    const { job, kind, invoice, pricing, stages, business, today } = loaded
+    if (invoice || !job.agreedOn) return
+    if (kind.settings.expects.invoice === 'day') {
+      if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
+      if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
+    }
+    const head = headOf(loaded, await clientLanguage(jobId, job.clientId))
+    const built = buildInvoice(pricing, stages, today)
+    const missing = invoiceProblems(head, built)
+    if (missing.length) {
+      await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+        jobId,
+        subject: 'An invoice waits',
+        words: `The invoice can’t be raised yet: ${missing.join(' ')} It is raised by itself once that is there.`,
+      })
+      const [said] = await tx
+        .select({ id: happenings.id })
+        .from(happenings)
+        .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
+      if (!said)
+        await note({
+          jobId,
+          type: 'invoice-waits',
+          words: 'The invoice waits',
+          detail: missing.join(' '),
+          mark: 'trouble',
+          notable: true,
+        })
+      return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
+    }
+    const year = Number(today.slice(0, 4))
+    const [counter] = await tx
+      .insert(counters)
+      .values({ key: `invoices ${year}`, value: 1 })
+      .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
+      .returning()
+    const number = invoiceNumber(year, counter!.value)
+    await tx.insert(invoices).values({
+      id: newId(),
+      jobId,
+      number,
+      issuedOn: today,
+      invoice: built,
+      frozen: { ...head, number },
+      createdAt: now(),
+    })
+    await note({
+      jobId,
+      type: 'invoice',
+      words: `Invoice ${number} raised: ${formatMoney(built.total, business.currency)}`,
+      detail: built.balance > 0 ? `Balance ${formatMoney(built.balance, business.currency)}` : 'Nothing left to pay',
+      mark: 'settled',
+      notable: true,
+    })
+    await projectJob(jobId)
+  })
+  if (later) return later
+  const loaded = await loadJob(jobId)
+  const { invoice, business } = loaded
+  if (!invoice || invoice.pdfSha) return
+  const head = invoice.frozen ?? { ...headOf(loaded, 'en'), number: invoice.number, issuedOn: invoice.issuedOn }
+  const document = invoiceDocument(head, invoice.invoice)
+  const { pdf } = await renderPaper({ document, figures: null, at: invoice.createdAt, author: business.legalName })
+  const pdfSha = await putBlob(pdf, 'application/pdf')
+  await write(async (tx) => {
+    await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, invoice.id))
+    await enqueue('mail.invoice', `invoice-mail:${invoice.id}`, { jobId, number: invoice.number, sha: pdfSha })
+  })
+}
+
+/** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */
+function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
+  return {
+    number: '',
+    issuedOn: today,
+    suppliedOn: job.day ?? null,
+    currency: business.currency,
+    language,
+    jobTitle: job.title,
+    business: {
+      name: business.legalName,
+      address: business.address,
+      taxNumber: business.taxNumber,
+      email: business.email,
+      bank: business.bank,
+    },
+    client: { name: client?.name ?? '', address: client?.address ?? '' },
+  }
+}
+
+export async function listInvoices(limit = 100): Promise<InvoiceRow[]> {
+  const rows = await db()
+    .select({
+      id: invoices.id,
+      number: invoices.number,
+      issuedOn: invoices.issuedOn,
+      jobId: invoices.jobId,
+      jobTitle: jobs.title,
+      client: sql<string>`coalesce(${contacts.name}, '')`,
+      invoice: invoices.invoice,
+      pdfSha: invoices.pdfSha,
+    })
+    .from(invoices)
+    .innerJoin(jobs, eq(jobs.id, invoices.jobId))
+    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+    .orderBy(desc(invoices.number))
+    .limit(limit)
+  return rows.map(({ invoice, pdfSha, ...r }) => ({
+    ...r,
+    total: invoice.total,
+    balance: invoice.balance,
+    dueOn: invoice.dueOn,
+    ready: !!pdfSha,
+  }))
+}

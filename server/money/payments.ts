@@ -1,0 +1,174 @@
+import { and, desc, eq, gt } from 'drizzle-orm'
+import { formatMoney, type Minor } from '../../core/money/money'
+import { now } from '../platform/clock'
+import { hasStandin, useConfig } from '../platform/config'
+import { db, write } from '../platform/db/client'
+import { cardRequests, payments } from '../platform/db/schema'
+import { cardGateway } from '../gateways/cards'
+import { newId } from '../platform/ids'
+import { enqueue } from '../queue/outbox'
+import { Problem, notFound } from '../platform/problem'
+import { note } from '../standing/thread'
+import { loadJob } from '../records/job'
+import { projectJob } from '../standing/project'
+
+const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
+export interface NewPayment {
+  jobId: string
+  stage: string
+  amount: Minor
+  method: 'card' | 'bank' | 'cash'
+  reference: string
+}
+
+/** Books money that came in. The reference makes it the same payment however often it is told. Returns whether it was new. */
+export async function bookPayment(p: NewPayment): Promise<boolean> {
+  return write(async (tx) => {
+    const [same] = await tx.select({ id: payments.id }).from(payments).where(eq(payments.reference, p.reference))
+    if (same) return false
+    const { stages, business, client } = await loadJob(p.jobId)
+    const stage = stages.find((s) => s.key === p.stage)
+    if (!stage)
+      throw new Problem('invalid', 'This job has no such payment.', { stage: 'Choose the stage that was paid.' })
+    if (p.amount <= 0)
+      throw new Problem('invalid', 'The amount must be more than 0.', { amount: 'Give an amount above 0.' })
+    const id = newId()
+    await tx.insert(payments).values({ id, ...p, asked: stage.amount, currency: business.currency, at: now() })
+    await note({
+      jobId: p.jobId,
+      type: 'paid',
+      words: `${formatMoney(p.amount, business.currency)} from ${client?.name.slice(0, 80) ?? 'the client'}, ${stage.label.toLowerCase()}`,
+      detail: METHOD[p.method],
+      mark: 'settled',
+      notable: true,
+    })
+    await enqueue('mail.receipt', `receipt:${id}`, { jobId: p.jobId, paymentId: id })
+    await enqueue('mail.owner', `money:${id}`, {
+      jobId: p.jobId,
+      subject: `${formatMoney(p.amount, business.currency)} received`,
+      words: `${formatMoney(p.amount, business.currency)} from ${client?.name ?? 'the client'}, ${METHOD[p.method]}: ${stage.label}.`,
+    })
+    await projectJob(p.jobId)
+    return true
+  })
+}
+
+/** Opens the card page for what is due on a stage. Asked again while it is open, it is the same request. */
+export async function requestCard(jobId: string, stageKey: string): Promise<{ url: string; request: string }> {
+  if (!hasStandin('cards')) throw new Problem('not-now', 'Cards can’t be taken here. Pay by bank, please.')
+  const { stages, job, business } = await loadJob(jobId)
+  const stage = stages.find((s) => s.key === stageKey)
+  if (!job.agreedOn || !stage || stage.open <= 0)
+    throw new Problem('not-now', 'There is nothing to pay here at the moment.')
+  if (await onItsWay(jobId, stageKey))
+    throw new Problem('not-now', 'This was paid a moment ago. It shows here as soon as the card service has told us.')
+  const [open] = await db()
+    .select()
+    .from(cardRequests)
+    .where(
+      and(
+        eq(cardRequests.jobId, jobId),
+        eq(cardRequests.stage, stageKey),
+        eq(cardRequests.state, 'open'),
+        eq(cardRequests.amount, stage.open),
+      ),
+    )
+    .orderBy(desc(cardRequests.createdAt))
+    .limit(1)
+  const request = open ?? {
+    id: newId(),
+    jobId,
+    stage: stageKey,
+    label: `${stage.label}, ${job.title}`,
+    amount: stage.open,
+    currency: business.currency,
+    providerRef: null,
+    state: 'open' as const,
+    createdAt: now(),
+  }
+  if (!open) await write((tx) => tx.insert(cardRequests).values(request))
+  const page = await cardGateway().open({
+    reference: request.id,
+    amount: request.amount,
+    currency: request.currency,
+    label: request.label,
+    payee: business.name,
+    returnTo: `${useConfig().origin}/paid/${request.id}`,
+    callbackUrl: `${useConfig().origin}/api/callbacks/cards`,
+  })
+  await write((tx) => tx.update(cardRequests).set({ providerRef: page.ref }).where(eq(cardRequests.id, request.id)))
+  return { url: page.url, request: request.id }
+}
+
+/** How long an acknowledged payment may be on its way before it can be paid once more. */
+const ON_ITS_WAY_MS = 86_400_000
+
+/** Whether a stage was paid by card and the card service has only not told it yet. */
+export async function onItsWay(jobId: string, stage: string): Promise<boolean> {
+  const [row] = await db()
+    .select({ id: cardRequests.id })
+    .from(cardRequests)
+    .where(
+      and(
+        eq(cardRequests.jobId, jobId),
+        eq(cardRequests.stage, stage),
+        eq(cardRequests.state, 'acknowledged'),
+        gt(cardRequests.createdAt, new Date(Date.parse(now()) - ON_ITS_WAY_MS).toISOString()),
+      ),
+    )
+    .limit(1)
+  return !!row
+}
+
+/** Whoever paid has come back: where the card service says that it has the money, it isn't asked for again. */
+export async function acknowledge(requestId: string): Promise<void> {
+  const [request] = await db().select().from(cardRequests).where(eq(cardRequests.id, requestId))
+  if (request?.state !== 'open' || !request.providerRef || !(await cardGateway().isPaid(request.providerRef))) return
+  await write((tx) =>
+    tx
+      .update(cardRequests)
+      .set({ state: 'acknowledged' })
+      .where(and(eq(cardRequests.id, requestId), eq(cardRequests.state, 'open'))),
+  )
+}
+
+/** What the card service told, already checked for its signature. Late or twice, the amount is booked once; another amount is not booked. */
+export async function cardCallback(told: {
+  reference: string
+  ref: string
+  status: 'paid' | 'refused'
+  amount: number
+  currency: string
+}): Promise<'booked' | 'known' | 'noted' | 'disputed'> {
+  return write(async (tx) => {
+    const [request] = await tx.select().from(cardRequests).where(eq(cardRequests.id, told.reference))
+    if (!request || request.providerRef !== told.ref) throw notFound('card request')
+    if (request.state === 'disputed') return 'disputed'
+    if (told.status === 'refused') {
+      if (request.state === 'open')
+        await note({ jobId: request.jobId, type: 'refused', words: `Card refused: ${request.label}`, mark: 'trouble' })
+      return 'noted'
+    }
+    if (told.amount !== request.amount || told.currency !== request.currency) {
+      await tx.update(cardRequests).set({ state: 'disputed' }).where(eq(cardRequests.id, request.id))
+      await note({
+        jobId: request.jobId,
+        type: 'disputed',
+        words: 'The card service named another amount than was asked for. Nothing was booked; look into it.',
+        detail: `asked ${request.amount} ${request.currency}, told ${told.amount} ${told.currency}`,
+        mark: 'trouble',
+        notable: true,
+      })
+      return 'disputed'
+    }
+    const fresh = await bookPayment({
+      jobId: request.jobId,
+      stage: request.stage,
+      amount: request.amount,
+      method: 'card',
+      reference: `card:${told.ref}`,
+    })
+    await tx.update(cardRequests).set({ state: 'paid' }).where(eq(cardRequests.id, request.id))
+    return fresh ? 'booked' : 'known'
+  })
+}

@@ -1,0 +1,13 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { dayOf } from '../../core/calendar/dates'
+
+const set = new AsyncLocalStorage<() => Date>()
+const present = (): Date => set.getStore()?.() ?? new Date()
+
+/** The present instant, ISO 8601 in UTC with milliseconds. The one place the server asks the time. */
+export const now = (): string => present().toISOString()
+export const later = (seconds: number): string => new Date(present().getTime() + seconds * 1000).toISOString()
+export const today = (timeZone: string): string => dayOf(now(), timeZone)
+
+/** Does `work` by another clock: lets the seeder place what it does in the past. */
+export const atClock = <T>(clock: () => Date, work: () => Promise<T>): Promise<T> => set.run(clock, work)

@@ -1,0 +1,76 @@
+import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { QuietHours } from '../../../../core/rounds/times'
+import type { SignatureMark } from '../../../../shared/signing'
+import { at, id, json } from './columns'
+
+export interface BusinessSettings {
+  /** Members of these roles don’t send by themselves: somebody else of the business checks it first. */
+  checked: ('owner' | 'staff')[]
+  quiet: QuietHours
+  /** The words somebody reads when they have signed; empty for none. */
+  thanks: string
+  /** How numbers are typed and days written where the business is, as a BCP 47 tag. */
+  locale: string
+  /** The tax rate of a line of one's own, in percent. */
+  taxRate: string
+}
+
+export const BUSINESS_SETTINGS: BusinessSettings = {
+  checked: [],
+  quiet: { from: '20:00', to: '08:00' },
+  thanks: '',
+  locale: 'en-GB',
+  taxRate: '20',
+}
+
+/** What the column was made with; whatever came later is filled in when it is read. */
+const FIRST_SETTINGS = {
+  checked: [],
+  quiet: { from: '20:00', to: '08:00' },
+  thanks: '',
+} as Partial<BusinessSettings> as BusinessSettings
+
+/** The one business this Upwold serves. */
+export const business = sqliteTable('business', {
+  id: id(),
+  name: text('name').notNull(),
+  legalName: text('legal_name').notNull(),
+  address: text('address').notNull(),
+  email: text('email').notNull(),
+  phone: text('phone').notNull(),
+  timeZone: text('time_zone').notNull(),
+  currency: text('currency').notNull(),
+  taxNumber: text('tax_number').notNull(),
+  bank: text('bank').notNull(),
+  settings: json<BusinessSettings>('settings').notNull().default(FIRST_SETTINGS),
+})
+
+export const members = sqliteTable('members', {
+  id: id(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  role: text('role').$type<'owner' | 'staff'>().notNull(),
+  passwordHash: text('password_hash').notNull(),
+  pinHash: text('pin_hash').notNull(),
+  createdAt: at('created_at').notNull(),
+  /** Their signature and initials as kept for next time. */
+  signature: json<SignatureMark | null>('signature'),
+  initials: json<SignatureMark | null>('initials'),
+})
+
+/** What the throttle has counted, by what is limited and for whom (server/platform/throttle.ts). */
+export const attempts = sqliteTable('attempts', {
+  key: text('key').primaryKey(),
+  count: integer('count').notNull(),
+  until: at('until').notNull(),
+})
+
+export const counters = sqliteTable('counters', { key: text('key').primaryKey(), value: integer('value').notNull() })
+
+/** The business's sealing keys, newest in use; the private key is kept encrypted. */
+export const sealingKeys = sqliteTable('sealing_keys', {
+  id: id(),
+  encrypted: text('encrypted').notNull(),
+  certificate: text('certificate').notNull(),
+  createdAt: at('created_at').notNull(),
+})

@@ -1,0 +1,120 @@
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { Block, PaperDocument } from '../../../../core/document/model'
+import type { Marked } from '../../../../core/marking/model'
+import type { PaymentPlan } from '../../../../core/payment-plan/plan'
+import type { QuantityLimits } from '../../../../core/pricing/pricing'
+import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/plan'
+import { at, id, json, money } from './columns'
+
+export type PaperKind = 'quote' | 'contract' | 'waiver' | 'form'
+
+export interface FactRule {
+  key: string
+  label: string
+  unit: string
+}
+
+export interface KindSettings {
+  expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: 'agreed' | 'day' | 'never' }
+  templates: Partial<Record<'quote' | 'contract' | 'waiver', string>>
+  facts: FactRule[]
+  plan: PaymentPlan
+  pricesIncludeTax: boolean
+  usual: { startTime: string; hours: number }
+}
+
+export const kinds = sqliteTable('kinds', {
+  id: id(),
+  name: text('name').notNull(),
+  position: integer('position').notNull(),
+  settings: json<KindSettings>('settings').notNull(),
+})
+
+export const catalogue = sqliteTable('catalogue', {
+  id: id(),
+  description: text('description').notNull(),
+  unit: text('unit').notNull(),
+  unitPrice: money('unit_price').notNull(),
+  taxRate: text('tax_rate').notNull(),
+  clientQuantity: json<QuantityLimits | null>('client_quantity'),
+  position: integer('position').notNull(),
+})
+
+type KeptSettings = Pick<PlanPerson, 'turn' | 'part' | 'reach' | 'proof' | 'language' | 'mayPassOn' | 'copy'>
+
+/** A round as its template keeps it: by party, and whoever else is in it; a witness by the party they watch. */
+export interface TemplateRound {
+  parties: Record<string, KeptSettings>
+  others: (KeptSettings & { memberId: string | null; contactId: string | null; of: string | null })[]
+  deadline: Deadline
+  reminders: Reminders
+  consent: string
+}
+
+/** A paper to make papers from. `edition` is the last that was used; what was written since waits in `document`. */
+export const templates = sqliteTable('templates', {
+  id: id(),
+  kind: text('kind').$type<PaperKind>().notNull(),
+  name: text('name').notNull(),
+  edition: integer('edition').notNull(),
+  document: json<PaperDocument>('document').notNull(),
+  updatedAt: at('updated_at').notNull(),
+  folder: text('folder').notNull().default(''),
+  archivedAt: at('archived_at'),
+  /** Counts every saving: whoever saves says what they had before them. */
+  revision: integer('revision').notNull().default(1),
+  /** A finished PDF with its marks, where the template is one. */
+  marked: json<Marked | null>('marked'),
+  /** How the round of a paper made from it is prepared, where one was kept. */
+  round: json<TemplateRound | null>('round'),
+})
+
+/** What a template said when it was used, and what was set aside when two windows wrote at once (no edition). */
+export const templateEditions = sqliteTable(
+  'template_editions',
+  {
+    id: id(),
+    templateId: text('template_id')
+      .notNull()
+      .references(() => templates.id),
+    edition: integer('edition'),
+    document: json<PaperDocument>('document').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull(),
+    marked: json<Marked | null>('marked'),
+  },
+  (t) => [index('editions_by_template').on(t.templateId, t.at)],
+)
+
+/** A piece of text that templates share; every saving is an edition that stays. */
+export const clauses = sqliteTable('clauses', {
+  id: id(),
+  name: text('name').notNull(),
+  edition: integer('edition').notNull(),
+  body: json<Block[]>('body').notNull(),
+  updatedAt: at('updated_at').notNull(),
+  archivedAt: at('archived_at'),
+})
+
+export const clauseEditions = sqliteTable(
+  'clause_editions',
+  {
+    clauseId: text('clause_id')
+      .notNull()
+      .references(() => clauses.id),
+    edition: integer('edition').notNull(),
+    body: json<Block[]>('body').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.clauseId, t.edition] })],
+)
+
+/** Subject and words kept to be used again; values are put in when they are sent. */
+export const savedMessages = sqliteTable('saved_messages', {
+  id: id(),
+  name: text('name').notNull(),
+  subject: text('subject').notNull(),
+  message: text('message').notNull(),
+  updatedAt: at('updated_at').notNull(),
+})

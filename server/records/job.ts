@@ -1,0 +1,84 @@
+import { asc, eq, inArray } from 'drizzle-orm'
+import { planStages, type Stage } from '../../core/payment-plan/plan'
+import { type Priced, type PricedLine, type Pricing, price } from '../../core/pricing/pricing'
+import type { Minor } from '../../core/money/money'
+import { today } from '../platform/clock'
+import { db } from '../platform/db/client'
+import { contacts, guests, invoices, jobLines, jobs, kinds, payments } from '../platform/db/schema'
+import { notFound } from '../platform/problem'
+import { type Business, theBusiness } from './business'
+
+type Row<T extends { $inferSelect: unknown }> = T['$inferSelect']
+export interface LoadedJob {
+  job: Row<typeof jobs>
+  kind: Row<typeof kinds>
+  client: Row<typeof contacts> | null
+  guests: Row<typeof contacts>[]
+  lines: PricedLine[]
+  pricing: Pricing
+  priced: Priced
+  payments: Row<typeof payments>[]
+  stages: Stage[]
+  credit: Minor
+  invoice: Row<typeof invoices> | null
+  business: Business
+  today: string
+}
+
+export function toLine(row: typeof jobLines.$inferSelect): PricedLine {
+  const { jobId: _job, position: _position, ...line } = row
+  return line
+}
+
+/** Everything about one job that its papers, money and line are worked out from. */
+export async function loadJob(id: string): Promise<LoadedJob> {
+  const d = db()
+  const [job] = await d.select().from(jobs).where(eq(jobs.id, id))
+  if (!job) throw notFound('job')
+  const [kind] = await d.select().from(kinds).where(eq(kinds.id, job.kindId))
+  const [client] = job.clientId ? await d.select().from(contacts).where(eq(contacts.id, job.clientId)) : []
+  const lines = (await d.select().from(jobLines).where(eq(jobLines.jobId, id)).orderBy(asc(jobLines.position))).map(
+    toLine,
+  )
+  const paid = await d.select().from(payments).where(eq(payments.jobId, id)).orderBy(asc(payments.at))
+  const [invoice] = await d.select().from(invoices).where(eq(invoices.jobId, id))
+  const coming = await d.select().from(guests).where(eq(guests.jobId, id)).orderBy(asc(guests.position))
+  const people = coming.length
+    ? await d
+        .select()
+        .from(contacts)
+        .where(
+          inArray(
+            contacts.id,
+            coming.map((g) => g.contactId),
+          ),
+        )
+    : []
+  const business = await theBusiness()
+  const pricing: Pricing = { lines, discount: job.discount, pricesIncludeTax: job.pricesIncludeTax }
+  const priced = price(pricing)
+  const day = today(business.timeZone)
+  const { stages, credit } = planStages({
+    plan: job.plan,
+    total: priced.total,
+    acceptedOn: job.agreedOn,
+    jobDay: job.day,
+    today: day,
+    payments: paid,
+  })
+  return {
+    job,
+    kind: kind!,
+    client: client ?? null,
+    guests: coming.map((g) => people.find((p) => p.id === g.contactId)!),
+    lines,
+    pricing,
+    priced,
+    payments: paid,
+    stages,
+    credit,
+    invoice: invoice ?? null,
+    business,
+    today: day,
+  }
+}

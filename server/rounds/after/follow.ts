@@ -1,0 +1,166 @@
+import { and, asc, eq } from 'drizzle-orm'
+import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
+import { newsOf } from '../../../core/rounds/told'
+import { nextReminder } from '../../../core/rounds/times'
+import { now } from '../../platform/clock'
+import { listIn } from '../../../shared/words'
+import { type Db, db, write } from '../../platform/db/client'
+import { roundEvents, roundPeople, rounds } from '../../platform/db/schema'
+import { enqueue } from '../../queue/outbox'
+import { theBusiness } from '../../records/business'
+import { note } from '../../standing/thread'
+import { projectJob } from '../../standing/project'
+import { issueLink } from '../../chain/links'
+import { paperIdsOf } from '../../chain/papers'
+import { channelsOf } from '../../../core/rounds/plan'
+import { whenOver } from './over'
+import { SYSTEM, record } from '../../chain/record'
+import { roundState } from '../../chain/state'
+
+type Round = typeof rounds.$inferSelect
+type Person = typeof roundPeople.$inferSelect
+
+/** How somebody was asked, in the words of the signing record. */
+const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
+
+/** Puts the messages with a person's link into the outbox, one for each way they are reached; none for those who are handed it. */
+export async function tellPerson(
+  person: Person,
+  what: 'ask' | 'nudge' | 'again',
+  key: string,
+  dueAt = now(),
+): Promise<void> {
+  for (const channel of channelsOf(person)) {
+    const { nonce } = await issueLink(person.id, person.memberId && channel === 'email' ? 'member' : channel)
+    await enqueue(
+      'mail.ask',
+      channel === 'email' ? key : `${key}:text`,
+      { personId: person.id, nonce, nudge: what === 'nudge', what, channel },
+      dueAt,
+    )
+  }
+}
+
+async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
+  const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, p.id))
+  const channels = channelsOf(person!)
+  const { at } = await record(
+    round.id,
+    SYSTEM,
+    { type: 'asked', person: p.id },
+    {
+      channel:
+        channels.map((c) => CHANNEL_WORDS[c]).join(' and ') ||
+        (person!.memberId ? 'member' : person!.how.reach === 'link' ? 'link' : 'in person'),
+      address: channels.map((c) => (c === 'email' ? person!.email : person!.how.phone)).join(' and '),
+    },
+  )
+  await tellPerson(person!, p.again ? 'again' : 'ask', p.again ? `again:${p.id}:${at}` : `ask:${p.id}:${at}`)
+  if (person!.memberId)
+    await note({
+      jobId: round.jobId,
+      type: 'turn',
+      words: 'Your move: countersign',
+      mark: 'yours',
+      paperId: round.paperId,
+    })
+  if (channels.length === 0) return
+  const { timeZone, settings } = await theBusiness()
+  const next = nextReminder(round.settings.reminders, at, at, round.lapsesAt, timeZone, settings.quiet)
+  if (next) await enqueue('remind', `remind:${p.id}:${at}`, { personId: p.id, askedAt: at }, next)
+}
+
+/** Does what an event leads to: asks the next people, gives copies, ends the round or goes on with it. In the event's own transaction. */
+export async function follow(
+  roundId: string,
+  before: RoundState,
+  after: RoundState,
+  said: { by: string; reason: string } = { by: '', reason: '' },
+): Promise<void> {
+  await write(async (tx) => {
+    const { ask: asked, copy, over } = consequences(before, after)
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    for (const p of asked) await ask(tx, round!, p)
+    for (const p of copy) {
+      await record(roundId, SYSTEM, { type: 'copied', person: p.id })
+      await enqueue('mail.told', `told:${p.id}`, { personId: p.id })
+    }
+    if (over) await whenOver(roundId, over)
+    await tellNews(round!, before, after, said)
+    await projectJob(round!.jobId, await paperIdsOf(roundId))
+  })
+}
+
+/** Tells what became of a round to those it concerns; for those who have more time, reminders begin again. */
+async function tellNews(
+  round: Round,
+  before: RoundState,
+  after: RoundState,
+  said: { by: string; reason: string },
+): Promise<void> {
+  const told = newsOf(before, after)
+  if (!told) return
+  const { timeZone, settings, name } = await theBusiness()
+  const at = now()
+  for (const p of told.people) {
+    await enqueue('mail.news', `${told.news}:${p.id}:${at}`, {
+      personId: p.id,
+      news: told.news,
+      said: { by: said.by || name, reason: said.reason },
+    })
+    if (told.news !== 'extended' || !p.askedAt) continue
+    const next = nextReminder(round.settings.reminders, p.askedAt, at, after.lapsesAt, timeZone, settings.quiet)
+    if (next) await enqueue('remind', `remind:${p.id}:${p.askedAt}:${at}`, { personId: p.id, askedAt: p.askedAt }, next)
+  }
+  if (told.news === 'lapsed')
+    await enqueue('mail.owner', `lapsed:${round.id}:${at}`, {
+      jobId: round.jobId,
+      subject: 'The time to sign has passed',
+      words: `${
+        listIn(
+          'en',
+          told.people.map((p) => p.name),
+        ) || 'Nobody'
+      } ${told.people.length === 1 ? 'was' : 'were'} still asked. Give it more time, or send it again.`,
+    })
+}
+
+/** How long after a message with their link somebody isn't sent it again. */
+export const NUDGE_MS = 3_600_000
+
+/** When each person of a round was last nudged by somebody. */
+export async function lastNudges(roundId: string): Promise<Map<string, string>> {
+  const rows = await db()
+    .select({ at: roundEvents.at, data: roundEvents.data })
+    .from(roundEvents)
+    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'nudged')))
+    .orderBy(asc(roundEvents.seq))
+  return new Map(rows.map((r) => [(r.data as { person: string }).person, r.at]))
+}
+
+/** The outbox's part: reminds somebody who still has to act, and says when to look again. */
+export async function remind(personId: string, askedAt: string): Promise<void | { again: string }> {
+  return write(async (tx) => {
+    const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, person!.roundId))
+    const state = await roundState(person!.roundId)
+    const me = state.people.find((p) => p.id === personId)
+    // Somebody else has taken their place, they have acted, or they were asked anew: that has its own reminders.
+    if (state.status !== 'out' || !me || me.askedAt !== askedAt || !['asked', 'opened'].includes(me.status)) return
+    const business = await theBusiness()
+    const { quiet } = business.settings
+    const at = now()
+    const last = (await lastNudges(round!.id)).get(personId) ?? '1970-01-01'
+    if (state.paused === null && !me.closed && !me.bounced && Date.parse(at) - Date.parse(last) >= NUDGE_MS) {
+      await record(
+        round!.id,
+        SYSTEM,
+        { type: 'nudged', person: personId },
+        { address: person!.email || person!.how.phone },
+      )
+      await tellPerson(person!, 'nudge', `remind:${personId}:${at.slice(0, 16)}`)
+    }
+    const next = nextReminder(round!.settings.reminders, askedAt, at, state.lapsesAt, business.timeZone, quiet)
+    return next ? { again: next } : undefined
+  })
+}

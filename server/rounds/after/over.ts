@@ -1,0 +1,114 @@
+import { eq, inArray } from 'drizzle-orm'
+import { formatMoney } from '../../../core/money/money'
+import { figuresFor } from '../../../core/layout/restate'
+import { instantOf } from '../../../core/calendar/dates'
+import type { RoundStatus } from '../../../core/rounds/rounds'
+import { now, today } from '../../platform/clock'
+import { write } from '../../platform/db/client'
+import { jobLines, jobs, papers, rounds } from '../../platform/db/schema'
+import { enqueue } from '../../queue/outbox'
+import { note } from '../../standing/thread'
+import { loadJob } from '../../records/job'
+import { makeJobPaper } from '../../papers/papers'
+import { type RoundPaper, papersOf } from '../../chain/papers'
+import { agreedFor } from '../../chain/state'
+
+/** What follows when a round ends, or goes on after it had lapsed, in the transaction of the event. */
+export async function whenOver(roundId: string, over: RoundStatus): Promise<void> {
+  await write(async (tx) => {
+    const list = await papersOf(roundId)
+    await tx
+      .update(papers)
+      .set({ state: over })
+      .where(
+        inArray(
+          papers.id,
+          list.map((p) => p.paper.id),
+        ),
+      )
+    // What is signed by all is signed for once its seal is in the chain, too.
+    if (over !== 'signed' && over !== 'out') await enqueue('heads.ended', `heads:${roundId}:${now()}`, { roundId })
+    if (over !== 'signed') return
+    await enqueue('seal', `seal:${roundId}`, { roundId })
+    const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    const quote = list.find((p) => p.paper.kind === 'quote')
+    const contract = list.some((p) => p.paper.kind === 'contract')
+    if (quote) await takeAgreedLines(round!, quote, contract)
+    const { kind } = await loadJob(round!.jobId)
+    if (contract || (quote && !kind.settings.expects.contract)) await agree(round!.jobId)
+  })
+}
+
+/** The accepted quote's lines, with what was chosen, become the job's; then the contract is made from them. */
+async function takeAgreedLines(
+  round: typeof rounds.$inferSelect,
+  { paper, version }: RoundPaper,
+  contractBeside: boolean,
+): Promise<void> {
+  await write(async (tx) => {
+    // Whoever the quote is for chooses on it; signed on paper, it is taken as it was sent.
+    const { choices } = await agreedFor(round.id)
+    const figures = figuresFor(version.figures!, choices)
+    const { priced } = figures
+    const { lines } = figures.pricing
+    const before = await loadJob(round.jobId)
+    await tx.delete(jobLines).where(eq(jobLines.jobId, round.jobId))
+    await tx.insert(jobLines).values(lines.map((l, position) => ({ ...l, jobId: round.jobId, position })))
+    await tx
+      .update(jobs)
+      .set({
+        discount: figures.pricing.discount,
+        pricesIncludeTax: figures.pricing.pricesIncludeTax,
+        version: before.job.version + 1,
+      })
+      .where(eq(jobs.id, round.jobId))
+    const options = lines.filter((l) => l.optional).map((l) => `${l.description} ${l.chosen ? 'taken' : 'left out'}`)
+    await note({
+      jobId: round.jobId,
+      type: 'accepted',
+      words: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
+      detail: options.join(', '),
+      mark: 'settled',
+      paperId: paper.id,
+      notable: true,
+    })
+    await enqueue('mail.owner', `accepted:${round.id}`, {
+      jobId: round.jobId,
+      subject: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
+      words: [`The quote was accepted: ${formatMoney(priced.total, figures.currency)}.`, ...options].join('\n'),
+    })
+    if (before.priced.total !== version.figures!.priced.total)
+      await note({
+        jobId: round.jobId,
+        type: 'changed',
+        words: 'The priced lines had changed since the quote went out; they now are what was accepted.',
+        mark: 'trouble',
+      })
+    if (!contractBeside && before.kind.settings.expects.contract && before.kind.settings.templates.contract) {
+      await makeJobPaper(round.jobId, { kind: 'contract' }, round.createdBy)
+      await note({ jobId: round.jobId, type: 'paper', words: 'Contract made from the accepted quote', mark: 'yours' })
+    }
+  })
+}
+
+/** The work is agreed from today: the payment plan starts, and the invoice is raised by itself when its time comes. */
+export async function agree(jobId: string): Promise<void> {
+  await write(async (tx) => {
+    const { business, kind, job } = await loadJob(jobId)
+    if (job.agreedOn) return
+    await tx
+      .update(jobs)
+      .set({ agreedOn: today(business.timeZone), version: job.version + 1 })
+      .where(eq(jobs.id, jobId))
+    const when = kind.settings.expects.invoice
+    if (when === 'agreed') await enqueue('invoice', `invoice:${jobId}`, { jobId })
+    if (when === 'day')
+      await enqueue(
+        'invoice',
+        `invoice:${jobId}`,
+        { jobId },
+        job.day ? new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() : now(),
+      )
+    await enqueue('mail.deposit', `deposit:${jobId}`, { jobId })
+  })
+}

@@ -1,0 +1,70 @@
+import { eq } from 'drizzle-orm'
+import { acts, mayAct } from '../../../core/rounds/rounds'
+import { db, write } from '../../platform/db/client'
+import { roundPeople, rounds } from '../../platform/db/schema'
+import { Problem, notFound } from '../../platform/problem'
+import { issueLink, linkUrl, revokeLinks } from '../../chain/links'
+import { roundState } from '../../chain/state'
+import { roundOfPaper, personOf } from '../after/happen'
+
+/** Insists that a device can be handed to somebody: they are of the client's side, and it is their turn. Returns their name. */
+export async function insistOnGuest(personId: string): Promise<string> {
+  const person = await inTurn(personId)
+  if (person.memberId)
+    throw new Problem(
+      'not-allowed',
+      `${person.name} is of the business and signs in to sign. Hand the device to clients and guests.`,
+    )
+  return person.name
+}
+
+/** Where the round of somebody is seen by the business. */
+export async function roundOf(personId: string): Promise<string> {
+  const [row] = await db()
+    .select({ paperId: rounds.paperId })
+    .from(roundPeople)
+    .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
+    .where(eq(roundPeople.id, personId))
+  return row ? `/papers/${row.paperId}` : '/'
+}
+
+/** The link of whoever the device was handed to; it works in that handover alone, and earlier ones stop working. */
+export async function linkForDevice(personId: string, sessionId: string): Promise<string> {
+  return write(async () => {
+    await insistOnGuest(personId)
+    await revokeLinks(personId, 'device')
+    return (await issueLink(personId, 'device', sessionId)).token
+  })
+}
+
+async function inTurn(personId: string): Promise<typeof roundPeople.$inferSelect> {
+  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
+  if (!person) throw notFound('person')
+  const state = await roundState(person.roundId)
+  if (!mayAct(state).some((p) => p.id === personId)) throw new Problem('not-now', `It is not ${person.name}’s turn.`)
+  return person
+}
+
+/** A link that is handed over, as text or QR code; an earlier one of the kind stops working. */
+export async function linkToHand(paperId: string, personId: string): Promise<{ url: string }> {
+  const round = await roundOfPaper(paperId)
+  return write(async () => {
+    const person = await personOf(round, personId)
+    const me = (await roundState(round.id)).people.find((p) => p.id === personId)
+    if (!me || !acts(me) || !['asked', 'opened'].includes(me.status))
+      throw new Problem('not-now', `${person.name} is not asked to do anything now.`)
+    if (person.memberId) throw new Problem('not-allowed', `${person.name} signs in to sign.`)
+    await revokeLinks(personId, 'link')
+    return { url: linkUrl((await issueLink(personId, 'link')).token) }
+  })
+}
+
+/** Where a member goes to sign what waits for them on a paper. */
+export async function countersign(paperId: string, memberId: string): Promise<string> {
+  const round = await roundOfPaper(paperId)
+  const waiting = mayAct(await roundState(round.id))
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
+  const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
+  if (!mine) throw new Problem('not-now', 'It is not your turn on this paper.')
+  return `/s/${(await issueLink(mine.id, 'member')).token}`
+}

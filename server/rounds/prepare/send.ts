@@ -1,0 +1,337 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { z } from 'zod'
+import { type FieldSpec, fieldsOf } from '../../../core/document/model'
+import { versionHash } from '../../../core/evidence/heads'
+import { foldChecks } from '../../../core/rounds/checks'
+import { type Gathered, gather } from '../../../core/rounds/gather'
+import { type PlanPerson, type RoundPlan, concerning, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
+import { type RoundPerson, acts } from '../../../core/rounds/rounds'
+import { deadlineOf } from '../../../core/rounds/times'
+import { EMPTY_DRAFT } from '../../../shared/signing'
+import type { sendPaper } from '../../../shared/papers'
+import { putBlob } from '../../platform/blobs'
+import { now } from '../../platform/clock'
+import { hashPassword } from '../../platform/crypt'
+import { type Db, db, write } from '../../platform/db/client'
+import {
+  type PersonHow,
+  members,
+  paperVersions,
+  papers,
+  roundPapers,
+  roundPeople,
+  rounds,
+} from '../../platform/db/schema'
+import { newId } from '../../platform/ids'
+import { enqueue } from '../../queue/outbox'
+import { Problem } from '../../platform/problem'
+import type { Rendered } from '../../files/worker/index'
+import { note } from '../../standing/thread'
+import { type Prepared, loadPaper, preflightOf, renderDraft, sheetOf } from '../../papers/prepare'
+import { basisOf, insistOnSeen, togetherWith } from './basis'
+import { follow } from '../after/follow'
+import { titlesOf } from '../../../shared/papers'
+import { type LoadedPlan, insistOnReach, loadPlan } from './plan'
+import { type Actor, record } from '../../chain/record'
+import { withWitness } from '../act/witness'
+
+/** A paper drawn as it goes out, with the places of its fields. */
+export interface Frozen {
+  prepared: Prepared
+  rendered: Rendered
+  pdfSha: string
+}
+
+/** Draws a paper as it would go out now; throws the first thing that stops it. */
+export async function freeze(prepared: Prepared, lapsesAt: string | null): Promise<Frozen> {
+  const sheet = await sheetOf(prepared)
+  const rendered = await renderDraft(prepared, true)
+  const hidden = rendered.unseen?.[0]
+  if (hidden)
+    throw new Problem(
+      'not-now',
+      `On page ${hidden.page} of ${prepared.paper.title}, what stands in “${hidden.label}” can’t be seen. Move it to where the page is light, or print the file to a new PDF and put that in its place. Nothing was sent.`,
+    )
+  const stop = (await preflightOf(prepared, sheet, lapsesAt, rendered.overflows)).find((n) => n.severity === 'stop')
+  if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
+  return { prepared, rendered, pdfSha: await putBlob(rendered.pdf, 'application/pdf') }
+}
+
+/** Who stands where: the key of each person's place over all papers, each its own. */
+export function placesOf(people: readonly PlanPerson[]): Map<string, string> {
+  const places = new Map<string, string>()
+  const taken = new Set<string>()
+  for (const p of people) {
+    const wanted = p.stands[0]?.party ?? p.part
+    let place = wanted
+    for (let n = 2; taken.has(place); n += 1) place = `${wanted.slice(0, 36)}-${n}`
+    taken.add(place)
+    places.set(p.key, place)
+  }
+  return places
+}
+
+/** Puts frozen papers together so that everybody has one place, whatever a paper calls it. */
+export function gatherFrozen(
+  frozen: readonly Frozen[],
+  people: readonly PlanPerson[],
+  places: Map<string, string>,
+): Gathered[] {
+  return gather(
+    frozen.map(({ prepared, rendered }) => ({
+      id: prepared.paper.id,
+      document: prepared.merged.document,
+      placed: rendered.fields,
+    })),
+    (paper, party) => {
+      const who = people.find((p) => p.stands.some((s) => s.paper === paper && s.party === party))
+      return who ? places.get(who.key)! : null
+    },
+  )
+}
+
+/** The fields of one place over all papers, each once. */
+export function fieldsAt(place: string, gathered: readonly Gathered[]): FieldSpec[] {
+  const all = new Map<string, FieldSpec>()
+  for (const { document, placed } of gathered) {
+    for (const f of fieldsOf(document)) if (f.party === place && !all.has(f.key)) all.set(f.key, f)
+    for (const { field: f } of placed)
+      if (f.party === place && ['take', 'quantity', 'agreed-total'].includes(f.type) && !all.has(f.key))
+        all.set(f.key, f)
+  }
+  return [...all.values()]
+}
+
+/** Inserts a version of each paper; returns the ids by paper. */
+export async function keepVersions(
+  tx: Db,
+  frozen: readonly Frozen[],
+  gathered: readonly Gathered[],
+): Promise<Map<string, string>> {
+  const ids = new Map<string, string>()
+  for (const { prepared, rendered, pdfSha } of frozen) {
+    const id = newId()
+    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
+    await tx.insert(paperVersions).values({
+      id,
+      paperId: prepared.paper.id,
+      document,
+      figures: prepared.figures,
+      fields: placed,
+      pages: rendered.pages,
+      pdfSha,
+      createdAt: now(),
+    })
+    ids.set(prepared.paper.id, id)
+  }
+  return ids
+}
+
+/** The hash of what each version says, as it stands in the chain. */
+export const contentsOf = (frozen: readonly Frozen[], gathered: readonly Gathered[]): string[] =>
+  frozen.map(({ prepared, rendered, pdfSha }) => {
+    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
+    return versionHash({ document, figures: prepared.figures, fields: placed, pages: rendered.pages, pdfSha })
+  })
+
+/** A code as it is compared: however it is spaced or written. */
+export const plainCode = (code: string): string => code.replace(/\s/g, '').toLowerCase()
+
+/** What of a person's settings goes with them; an agreed code is kept hashed. */
+async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
+  const { phone, reach, language, subject, message, mayPassOn, copy, proof } = p
+  const concerned = concerning(p, plan)
+  return {
+    phone,
+    reach,
+    language,
+    subject,
+    message,
+    mayPassOn,
+    copy,
+    proof: proof.kind === 'agreed' ? { ...proof, code: await hashPassword(plainCode(proof.code)) } : proof,
+    papers: concerned.length === plan.papers.length ? null : concerned,
+  }
+}
+
+/** Who may send: a member whose role is checked sends only what somebody else has passed. */
+async function insistOnCheck({ checks, plan, prepared }: LoadedPlan, actor: Actor): Promise<void> {
+  const state = foldChecks(checks)
+  if (state.status === 'waiting') throw new Problem('not-now', 'This is being checked. It goes out when it is passed.')
+  if (state.status === 'passed') return
+  if (plan.people.some((p) => p.part === 'check'))
+    throw new Problem('not-now', 'Somebody checks this first. Send it to them to check.')
+  const [member] =
+    actor.kind === 'member' && actor.id ? await db().select().from(members).where(eq(members.id, actor.id)) : []
+  if (member && prepared[0]!.loaded.business.settings.checked.includes(member.role))
+    throw new Problem('not-now', 'Somebody else of the business checks what you send. Say who, and send it to them.')
+}
+
+/** One quote at most: what is chosen on it is kept by the line, and there is one total to accept. */
+function insistOnOneQuote(prepared: readonly Prepared[]): void {
+  if (prepared.filter((p) => p.figures.open).length > 1)
+    throw new Problem('invalid', 'A round holds one quote at most. Send the other on its own.')
+}
+
+/**
+ * Sends the papers of a round: freezes what they say now (the exact PDFs, their fields and figures), opens the round with
+ * its people in their turns, and asks the first. Sent twice with one key, it goes out once.
+ */
+export async function sendRound(
+  paperId: string,
+  input: Omit<z.output<typeof sendPaper>, 'seen' | 'plan'> & Partial<Pick<z.output<typeof sendPaper>, 'seen' | 'plan'>>,
+  actor: Actor,
+  checked?: LoadedPlan['checks'],
+): Promise<string> {
+  const roundId = `r${input.key}`
+  const already = async () => {
+    const [round] = await db().select({ paperId: rounds.paperId }).from(rounds).where(eq(rounds.id, roundId))
+    if (round && round.paperId !== paperId) throw new Problem('conflict', 'This key was used for another paper.')
+    return !!round
+  }
+  if (await already()) return roundId
+  const paper = await loadPaper(paperId)
+  if (paper.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
+  const basis = await basisOf(await togetherWith(paper))
+  insistOnSeen(input.seen, basis)
+  const loaded = await loadPlan(paper, true)
+  insistOnSeen(input.plan, loaded.version)
+  if (checked) loaded.checks = checked
+  await insistOnCheck(loaded, actor)
+  insistOnOneQuote(loaded.prepared)
+  insistOnReach(loaded.plan)
+  const plan: RoundPlan = {
+    ...loaded.plan,
+    subject: input.subject ?? loaded.plan.subject,
+    message: input.message ?? loaded.plan.message,
+    ...(input.lapsesAt === undefined
+      ? {}
+      : { deadline: input.lapsesAt ? { kind: 'at' as const, at: input.lapsesAt } : { kind: 'none' as const } }),
+  }
+  const { job, business } = loaded.prepared[0]!.loaded
+  const lapsesAt = deadlineOf(plan.deadline, now(), job.day ?? null, business.timeZone)
+  const frozen: Frozen[] = []
+  for (const prepared of loaded.prepared) frozen.push(await freeze(prepared, lapsesAt ?? null))
+  const stop = planProblems(plan, loaded.views, now(), lapsesAt).find((p) => p.severity === 'stop')
+  if (stop)
+    throw new Problem(
+      lapsesAt && lapsesAt <= now() ? 'invalid' : 'not-now',
+      `${stop.words} Nothing was sent.`,
+      lapsesAt && lapsesAt <= now() ? { lapsesAt: 'Choose a later time.' } : {},
+    )
+  const active = plan.people.filter((p) => p.part !== 'check')
+  const places = placesOf(active)
+  const gathered = gatherFrozen(frozen, active, places)
+  const hows = new Map(await Promise.all(active.map(async (p) => [p.key, await howOf(p, plan)] as const)))
+
+  return write(async (tx) => {
+    if (await already()) return roundId
+    const states = await tx.select({ state: papers.state }).from(papers).where(inArray(papers.id, plan.papers))
+    if (states.some((s) => s.state !== 'draft')) throw new Problem('not-now', 'This paper has been sent already.')
+    // What was changed while it was being drawn isn't on it.
+    insistOnSeen(basis, await basisOf(await togetherWith(paper)))
+    const versions = await keepVersions(tx, frozen, gathered)
+    await tx.insert(rounds).values({
+      id: roundId,
+      paperId,
+      versionId: versions.get(paperId)!,
+      jobId: paper.jobId,
+      subject: plan.subject,
+      message: plan.message,
+      lapsesAt: lapsesAt!,
+      createdAt: now(),
+      createdBy: actor.kind === 'member' ? actor.id : null,
+      settings: { reminders: plan.reminders, consent: plan.consent },
+    })
+    await tx
+      .insert(roundPapers)
+      .values(plan.papers.map((id, position) => ({ roundId, position, paperId: id, versionId: versions.get(id)! })))
+    const ids = new Map(active.map((p) => [p.key, newId()]))
+    const people = roundPeopleOf(
+      plan,
+      (key) => ids.get(key)!,
+      (key) => places.get(key)!,
+    )
+    await tx.insert(roundPeople).values(
+      people.map((r) => {
+        const p = active.find((x) => ids.get(x.key) === r.id)!
+        const signer = people.find((s) => s.id === r.of)
+        return {
+          id: r.id,
+          roundId,
+          party: r.party,
+          contactId: p.contactId,
+          memberId: p.memberId,
+          name: p.name,
+          email: p.email,
+          turn: r.turn,
+          part: r.part as 'sign',
+          fields: withWitness(fieldsAt(r.party, gathered), r.party, signer?.name),
+          draft: EMPTY_DRAFT,
+          how: hows.get(p.key)!,
+        }
+      }),
+    )
+    await tx.update(papers).set({ state: 'out' }).where(inArray(papers.id, plan.papers))
+    const enclosed = loaded.prepared.flatMap((p) => p.paper.own.enclosures ?? [])
+    const [first] = frozen
+    const { before, after } = await record(
+      roundId,
+      actor,
+      { type: 'sent', lapsesAt: lapsesAt!, people },
+      {
+        paper: paper.title,
+        sha256: first!.pdfSha,
+        pages: first!.rendered.pages,
+        subject: plan.subject,
+        contents: contentsOf(frozen, gathered),
+        ...(frozen.length > 1
+          ? {
+              papers: frozen.map((f) => ({
+                paper: f.prepared.paper.title,
+                sha256: f.pdfSha,
+                pages: f.rendered.pages,
+              })),
+            }
+          : {}),
+        ...(enclosed.length ? { enclosures: enclosed.map((e) => ({ name: e.name, sha256: e.sha })) } : {}),
+        ...(loaded.checks.length
+          ? {
+              checks: loaded.checks.map(({ type, name, at, ...rest }) => ({
+                type,
+                name,
+                at,
+                ...('remark' in rest ? { remark: rest.remark } : {}),
+              })),
+            }
+          : {}),
+      },
+    )
+    if (lapsesAt) await enqueue('lapse', `lapse:${roundId}:${lapsesAt}`, { roundId }, lapsesAt)
+    await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared.paper)), people, active, ids)
+    await follow(roundId, before, after)
+    return roundId
+  })
+}
+
+async function noteSent(
+  jobId: string,
+  paperId: string,
+  titles: string,
+  people: readonly RoundPerson[],
+  plan: readonly PlanPerson[],
+  ids: Map<string, string>,
+): Promise<void> {
+  const turn = Math.min(...people.filter(acts).map((p) => p.turn))
+  const first = people.filter((p) => acts(p) && p.turn === turn)
+  const emails = first.map((p) => plan.find((x) => ids.get(x.key) === p.id)?.email ?? '')
+  await note({
+    jobId,
+    type: 'sent',
+    words: `${titles} sent to ${first.map((p) => p.name.slice(0, 80)).join(' and ')}`,
+    detail: emails.filter(Boolean).join(', '),
+    mark: 'theirs',
+    paperId,
+    notable: true,
+  })
+}

@@ -1,0 +1,137 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { and, asc, eq, inArray } from 'drizzle-orm'
+import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../core/line/line'
+import { moveOf } from '../../core/rounds/move'
+import { type Minor, sum } from '../../core/money/money'
+import { later as in_, now } from '../platform/clock'
+import { db, write } from '../platform/db/client'
+import { newId } from '../platform/ids'
+import { enqueue } from '../queue/outbox'
+import { dues, outbox, papers, standings } from '../platform/db/schema'
+import { latestRounds } from '../chain/state'
+import { type LoadedJob, loadJob } from '../records/job'
+
+const NOBODY = { member: false, reachable: false }
+
+/**
+ * What the job's line is worked out from. With `only`, the other papers are taken as they stood: a job with a thousand
+ * waivers isn't worked out whole for each of them.
+ */
+export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Promise<LineFacts> {
+  const { job, kind, stages, priced } = loaded
+  const [before] = only
+    ? await db().select({ facts: standings.facts }).from(standings).where(eq(standings.jobId, job.id))
+    : []
+  const rows = await db()
+    .select({ id: papers.id, kind: papers.kind, title: papers.title, state: papers.state })
+    .from(papers)
+    .where(and(eq(papers.jobId, job.id), ...(before && only ? [inArray(papers.id, [...only])] : [])))
+    .orderBy(asc(papers.createdAt), asc(papers.id))
+  const rounds = await latestRounds(rows.filter((r) => r.state !== 'draft').map((r) => r.id))
+  const fresh = rows.map((r): PaperFact => {
+    const round = rounds.get(r.id)
+    return {
+      id: r.id,
+      kind: r.kind,
+      title: r.title,
+      state: r.state,
+      move: round && r.state === 'out' ? moveOf(round.state, (id) => round.known.get(id) ?? NOBODY, round.asks) : null,
+      reason: round?.state.reason ?? null,
+      since: round?.createdAt ?? null,
+    }
+  })
+  const facts = before
+    ? [
+        ...before.facts.papers.map((p) => fresh.find((f) => f.id === p.id) ?? p),
+        ...fresh.filter((f) => !before.facts.papers.some((p) => p.id === f.id)),
+      ]
+    : fresh
+  const ordinary = loaded.payments.filter((p) => p.stage !== 'damage')
+  const settings = kind.settings.expects
+  const open = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
+  return {
+    expects: {
+      quote: settings.quote,
+      contract: settings.contract,
+      waivers: settings.waivers ? loaded.guests.length : 0,
+      invoice: settings.invoice,
+    },
+    papers: facts,
+    agreedOn: job.agreedOn,
+    total: priced.total,
+    stages,
+    paid: sum(ordinary.map((p) => p.amount)),
+    invoice: loaded.invoice
+      ? { number: loaded.invoice.number, state: open === 0 ? 'paid' : ordinary.length ? 'part-paid' : 'issued' }
+      : null,
+    day: job.day ?? null,
+    endDay: job.ends?.slice(0, 10) ?? null,
+    currency: loaded.business.currency,
+  }
+}
+
+/** Seconds after which a job is brought in step that nobody came back to. */
+const PUT_OFF_SECONDS = 60
+
+/** The job whose standing waits for the end of {@link projectedOnce}, with the papers it was about. */
+const held = new AsyncLocalStorage<{ jobId: string; papers: Set<string>; errand: string }>()
+/** Does many things to one job and brings its standing in step once, at their end. */
+export async function projectedOnce(jobId: string, work: () => Promise<unknown>): Promise<void> {
+  const papers = new Set<string>()
+  const errand = `project:${newId()}`
+  await held.run({ jobId, papers, errand }, work)
+  await write(async (tx) => {
+    await projectJob(jobId, [...papers])
+    await tx.delete(outbox).where(eq(outbox.key, errand))
+  })
+}
+
+/**
+ * Brings a job's standing and its open dues in step with what has happened. Call it in the transaction that changed
+ * something; `only` names the papers it was about, where it was about some alone.
+ */
+export async function projectJob(jobId: string, only?: readonly string[]): Promise<void> {
+  const later = held.getStore()
+  if (later?.jobId === jobId && only) {
+    for (const id of only) later.papers.add(id)
+    // Should the process end before the work does, what was put off is done by this.
+    await enqueue('project', later.errand, { jobId }, in_(PUT_OFF_SECONDS))
+    return
+  }
+  await write(async (tx) => {
+    const loaded = await loadJob(jobId)
+    const facts = await lineFacts(loaded, only)
+    // Far in the past, so that only events count here; what the date adds is worked out when the line is read.
+    const stops = lineOf({ ...facts, day: null }, '0001-01-01')
+    const { mark, stop } = standing(stops, facts)
+    const agreed =
+      !!loaded.job.agreedOn ||
+      facts.papers.some((p) => (p.kind === 'quote' || p.kind === 'contract') && p.state === 'signed')
+    const quoted = !agreed && facts.papers.some((p) => p.kind === 'quote' && p.state === 'out')
+    const open = loaded.job.agreedOn ? loaded.stages.filter((s) => s.open > 0 && s.dueOn) : []
+    const zero = 0 as Minor
+    const row = {
+      facts,
+      mark,
+      stop,
+      ready: isReady(facts),
+      sortDay: loaded.job.sortDay!,
+      total: loaded.priced.total,
+      quoted: quoted ? loaded.priced.total : zero,
+      agreed: agreed ? loaded.priced.total : zero,
+      paid: facts.paid,
+      held: sum(loaded.payments.filter((p) => p.stage === 'damage').map((p) => p.amount)),
+      since: now(),
+      oldestDue: open.map((s) => s.dueOn!).sort()[0] ?? null,
+    }
+    await tx
+      .insert(standings)
+      .values({ jobId, ...row })
+      .onConflictDoUpdate({ target: standings.jobId, set: row })
+    await tx.delete(dues).where(eq(dues.jobId, jobId))
+    if (open.length)
+      await tx
+        .insert(dues)
+        .values(open.map((s) => ({ jobId, stage: s.key, label: s.label, open: s.open, dueOn: s.dueOn!, held: s.held })))
+  })
+}

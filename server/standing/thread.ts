@@ -1,0 +1,34 @@
+import type { StopMark } from '../../core/line/line'
+import { now } from '../platform/clock'
+import { afterCommit, write } from '../platform/db/client'
+import { happenings } from '../platform/db/schema'
+import { nudgeFeed } from './feed'
+
+export interface Happening {
+  jobId: string | null
+  type: string
+  words: string
+  detail?: string
+  mark?: StopMark | null
+  paperId?: string | null
+  notable?: boolean
+  ref?: string
+}
+
+/** Puts something into the job's thread and the feed that open screens follow. */
+export async function note(h: Happening): Promise<void> {
+  await write((tx) =>
+    tx.insert(happenings).values({
+      jobId: h.jobId,
+      at: now(),
+      type: h.type,
+      words: h.words.slice(0, 400),
+      detail: (h.detail ?? '').slice(0, 2000),
+      mark: h.mark ?? null,
+      paperId: h.paperId ?? null,
+      notable: h.notable ?? false,
+      ref: h.ref ?? null,
+    }),
+  )
+  afterCommit(nudgeFeed)
+}

@@ -1,0 +1,180 @@
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import { addDays, daysBetween } from '../../core/calendar/dates'
+import { current, lineOf, named } from '../../core/line/line'
+import { inSentence } from '../../core/rounds/greeting'
+import type { Minor } from '../../core/money/money'
+import type { Move, MoneyRow, TodayView, Waiting } from '../../shared/overview'
+import { today } from '../platform/clock'
+import { db } from '../platform/db/client'
+import { contacts, dues, happenings, jobs, standings } from '../platform/db/schema'
+import { theBusiness } from '../records/business'
+import { latestRounds } from '../chain/state'
+import { SHOWN, checks, columns, latePayers, toMove } from './moves'
+
+const amount = (n: unknown) => Number(n ?? 0) as Minor
+
+/** The money in one row: what is quoted, agreed, paid and held on jobs from the start of the quarter on, what is due in 14 days, what is overdue. */
+export async function moneyRow(day: string): Promise<MoneyRow> {
+  const quarter = `${day.slice(0, 5)}${String(Math.floor((Number(day.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
+  const [sums] = await db()
+    .select({
+      quoted: sql<number>`sum(${standings.quoted})`,
+      agreed: sql<number>`sum(${standings.agreed})`,
+      paid: sql<number>`sum(${standings.paid})`,
+      held: sql<number>`sum(${standings.held})`,
+    })
+    .from(standings)
+    .where(gte(standings.sortDay, quarter))
+  const [soon] = await db()
+    .select({ n: sql<number>`sum(${dues.open})` })
+    .from(dues)
+    .where(and(gte(dues.dueOn, day), lt(dues.dueOn, addDays(day, 15))))
+  const [late] = await db()
+    .select({ n: sql<number>`sum(${dues.open})` })
+    .from(dues)
+    .where(lt(dues.dueOn, day))
+  const [lateJobs] = await db()
+    .select({ n: sql<number>`count(*)` })
+    .from(standings)
+    .where(lt(standings.oldestDue, day))
+  return {
+    quoted: amount(sums?.quoted),
+    agreed: amount(sums?.agreed),
+    paid: amount(sums?.paid),
+    held: amount(sums?.held),
+    dueSoon: amount(soon?.n),
+    overdue: amount(late?.n),
+    overdueJobs: lateJobs?.n ?? 0,
+  }
+}
+
+/** The Today screen of a member: whose move is it, what comes up, what money is where. */
+export async function todayView(me: string | null): Promise<TodayView> {
+  const business = await theBusiness()
+  const day = today(business.timeZone)
+  const list = (marks: string[]) =>
+    db()
+      .select(columns)
+      .from(standings)
+      .innerJoin(jobs, eq(jobs.id, standings.jobId))
+      .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+      .where(and(inArray(standings.mark, marks), gte(standings.sortDay, addDays(day, -60))))
+      .orderBy(asc(standings.sortDay), asc(standings.jobId))
+      .limit(SHOWN)
+  const count = async (marks: string[]) =>
+    (
+      await db()
+        .select({ n: sql<number>`count(*)` })
+        .from(standings)
+        .where(and(inArray(standings.mark, marks), gte(standings.sortDay, addDays(day, -60))))
+    )[0]?.n ?? 0
+  const [yours, theirs, yoursTotal, theirsTotal] = await Promise.all([
+    list(['trouble', 'yours']),
+    list(['theirs']),
+    count(['trouble', 'yours']),
+    count(['theirs']),
+  ])
+  const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
+  const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
+  const live = await latestRounds(outPapers)
+  const waiting: Waiting[] = [
+    ...late.rows,
+    ...checking.others,
+    ...theirs
+      .filter((r) => !late.rows.some((l) => l.jobId === r.jobId))
+      .map((r): Waiting => {
+        const out = [current(r.facts, 'contract'), current(r.facts, 'quote')].find((p) => p?.state === 'out')
+        const waivers = r.facts.papers.filter((p) => p.kind === 'waiver')
+        const signed = waivers.filter((p) => p.state === 'signed').length
+        const base = { jobId: r.jobId, title: r.title, day: r.day, mark: 'theirs' as const }
+        if (out) {
+          const person = live.get(out.id)?.state.people.find((p) => p.status === 'asked' || p.status === 'opened')
+          const asked = person?.askedAt ? `asked ${ago(person.askedAt, day)}` : ''
+          return {
+            ...base,
+            who: out.move ? named(out.move.names).names : '',
+            what: `to sign the ${inSentence(out.title)}`,
+            detail: person?.seen
+              ? `${asked}, opened ${person.seen === 1 ? 'once' : `${person.seen} times`}`
+              : `${asked}, not opened yet`,
+            paperId: out.move?.nudge ? out.id : null,
+          }
+        }
+        const stage = r.facts.stages.find((s) => s.key === 'deposit' && s.open > 0)
+        if (stage && r.facts.agreedOn)
+          return {
+            ...base,
+            who: r.client ?? '',
+            what: 'to pay the deposit',
+            detail: stage.dueOn ? `due ${stage.dueOn === day ? 'today' : ago(stage.dueOn, day)}` : 'asked for',
+            paperId: null,
+          }
+        return {
+          ...base,
+          who: `${Math.max(waivers.length, r.facts.expects.waivers) - signed} of ${Math.max(waivers.length, r.facts.expects.waivers)} guests`,
+          what: 'to sign the waiver',
+          detail: '',
+          paperId: null,
+        }
+      }),
+  ]
+  const soon = await db()
+    .select({ ...columns, ready: standings.ready })
+    .from(standings)
+    .innerJoin(jobs, eq(jobs.id, standings.jobId))
+    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+    .where(and(gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, 30)), isNotNull(jobs.day)))
+    .orderBy(asc(standings.sortDay), asc(standings.jobId))
+    .limit(60)
+  const coming = soon.map((r) => {
+    const stops = lineOf(r.facts, day)
+    const trouble = stops.find((s) => s.mark === 'trouble')
+    const near = daysBetween(day, r.day!) <= 7
+    return {
+      id: r.jobId,
+      title: r.title,
+      day: r.day!,
+      stops,
+      warning: trouble
+        ? trouble.key === 'waivers'
+          ? `${trouble.note.includes('missing') ? trouble.note.replace('missing', 'waivers missing') : trouble.note}`
+          : `${trouble.label}: ${trouble.note}`
+        : near && !r.ready
+          ? 'not ready'
+          : null,
+    }
+  })
+  const happened = await db()
+    .select()
+    .from(happenings)
+    .where(eq(happenings.notable, true))
+    .orderBy(desc(happenings.at), desc(happenings.id))
+    .limit(8)
+  return {
+    today: day,
+    currency: business.currency,
+    yours: [...checking.mine, ...yours.filter((r) => !checking.hidden.has(r.jobId)).map((r) => toMove(r, day))].slice(
+      0,
+      SHOWN,
+    ),
+    yoursTotal: yoursTotal - checking.hidden.size + checking.mine.length,
+    waiting: waiting.slice(0, SHOWN),
+    waitingTotal: theirsTotal + late.besides + checking.others.length,
+    coming,
+    money: await moneyRow(day),
+    notReadyThisWeek: coming.filter((c) => c.warning && daysBetween(day, c.day) <= 7).length,
+    happened: happened.map((h) => ({
+      id: h.id,
+      jobId: h.jobId,
+      at: h.at,
+      words: h.words,
+      detail: h.detail,
+      mark: h.mark as Move['mark'] | null,
+    })),
+  }
+}
+
+function ago(when: string, day: string): string {
+  const n = daysBetween(when.slice(0, 10), day)
+  return n === 0 ? 'today' : n === 1 ? 'yesterday' : n > 0 ? `${n} days ago` : n === -1 ? 'tomorrow' : `in ${-n} days`
+}
