@@ -1,8 +1,8 @@
+import importX, { createNodeResolver } from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
+import { ROOMS, forbiddenFor, layersAbove } from './scripts/rooms.mjs'
 
-/** Names of the layers, lowest first. An import may only point downward (docs/architecture.md). */
-const LAYERS = ['core', 'shared', 'server', 'app']
 const OUTSIDE = ['demo', 'scripts', 'tests']
 
 /** Refuses imports of `names`, whether written relatively or from the root. */
@@ -10,7 +10,16 @@ const notFrom = (layer, names) => ({
   regex: `^(~~/|(\\.\\./)+)(${names.join('|')})/`,
   message: `${layer}/ may not import from there: an import points only downward (docs/architecture.md).`,
 })
-const above = (layer) => [...LAYERS.slice(LAYERS.indexOf(layer) + 1), ...OUTSIDE]
+const above = (layer) => [...layersAbove(layer).map((l) => l.path), ...OUTSIDE]
+/** Refuses what a room of the server may not import from, saying where the code belongs. */
+const notFromRooms = (room) =>
+  forbiddenFor(room.path).map((other) => {
+    const [last, ...before] = other.path.split('/').reverse()
+    return {
+      regex: `^(\\.\\./)+(${[...before.reverse().map((b) => `${b}/`), ''].join('|')})${last}/`,
+      message: `${room.path}/ (${room.holds}) stands below or beside ${other.path}/ (${other.holds}). Move what both need down into ${room.path}/ or lower, or this code up into ${other.path}/ (scripts/rooms.mjs).`,
+    }
+  })
 const restrict = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
 
 const FRAMEWORK = {
@@ -76,6 +85,27 @@ export default ts.config(
   { files: ['core/**/*.test.ts'], rules: restrict(notFrom('core', ['shared', 'server', 'app', 'demo', 'scripts'])) },
   { files: ['shared/**/*.ts'], rules: restrict(notFrom('shared', above('shared'))) },
   { files: ['server/**/*.ts'], ignores: ['**/*.test.ts'], rules: restrict(notFrom('server', above('server'))) },
+  ...ROOMS.flat().map((room) => ({
+    files: [`server/${room.path}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: restrict(notFrom('server', above('server')), ...notFromRooms(room)),
+  })),
+  {
+    // Circles that lead through a .vue are found by tests/rooms.test.ts.
+    files: ['{core,shared,server,app}/**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/extensions': ['.ts'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
+      'import-x/resolver-next': [
+        createNodeResolver({
+          extensions: ['.ts', '.mjs', '.js'],
+          alias: { '~~': [import.meta.dirname], '~': [`${import.meta.dirname}/app`] },
+        }),
+      ],
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
+  },
   { files: ['server/**/*.test.ts'], rules: restrict(notFrom('server', ['app', 'demo', 'scripts'])) },
   {
     files: ['app/**/*.{ts,vue}'],

@@ -5,7 +5,7 @@ const root = fileURLToPath(new URL('.', import.meta.url))
 export default defineConfig({
   resolve: { alias: { '~~': root } },
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'shared/**/*.test.ts', 'app/**/*.test.ts'],
+    include: ['{core,server,shared,app}/**/*.test.ts', 'tests/*.test.ts'],
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

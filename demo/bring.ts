@@ -6,7 +6,8 @@ import { newId } from '../server/platform/ids'
 import { findBlanks } from '../server/files/pool'
 import { changeOwn } from '../server/papers/own'
 import { takeFile } from '../server/files/take'
-import { layOnTable, markingView, saveTable } from '../server/marking/table'
+import { layOnTable, saveTable } from '../server/marking/table'
+import { markingView } from '../server/views/marking'
 
 /** The festival's own agreement lies on the marking table: found, half of it settled. */
 export async function bringAgreement(jobId: string, contactId: string, owner: string, by: string): Promise<void> {

@@ -19,20 +19,24 @@ import {
   rounds,
   templates,
 } from '../server/platform/db/schema'
-import { handlers } from '../server/errands'
+import { handlers, work } from '../server/errands/handlers'
 import { type Handler, runOne } from '../server/queue/outbox'
-import { addContact, addGuest, createJob } from '../server/jobs/jobs'
+import { addGuest, createJob } from '../server/jobs/jobs'
+import { addContact } from '../server/contacts/contacts'
 import { changeSettings } from '../server/records/business'
 import { addMember } from '../server/members/members'
 import { bookPayment } from '../server/money/payments'
 import { loadJob } from '../server/records/job'
-import { makeJobPaper } from '../server/papers/papers'
+import { makeJobPaper } from '../server/papers/make'
 import { lapseRound } from '../server/rounds/manage/manage'
 import { takeCheckStep } from '../server/rounds/manage/check'
 import { saveMessage } from '../server/rounds/prepare/saved-messages'
-import { planView, savePlan } from '../server/rounds/prepare/plan'
+import { savePlan } from '../server/rounds/prepare/save-plan'
+import { planView } from '../server/views/plan'
 import { sendRound } from '../server/rounds/prepare/send'
-import { declinePart, finishPart, recordOpened } from '../server/rounds/act/sign'
+import { finishPart } from '../server/rounds/act/sign'
+import { declinePart } from '../server/rounds/act/decline'
+import { recordOpened } from '../server/rounds/act/opened'
 import { roundState } from '../server/chain/state'
 import { EMPTY_DRAFT, type SignerDraft } from '../shared/signing'
 import {
@@ -57,6 +61,7 @@ const LAPTOP = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140.0.
 const AT_HOME = { ip: '192.0.2.20', device: PHONE }
 
 let clock = new Date()
+
 /** Moves the clock to so many days from today, at an hour in the business's zone; never beyond the present. */
 function goTo(days: number, hour: number, minute = 0): void {
   const wanted = Temporal.PlainDate.from(addDays(start, days)).toZonedDateTime({
@@ -87,7 +92,7 @@ async function drain(some: Record<string, Handler>, until: string): Promise<void
     if (!next) return
     await atClock(
       () => new Date(Date.parse(next.dueAt) + 1000),
-      () => runOne(some),
+      () => runOne({ ...work, handlers: some }),
     )
   }
 }

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { routesTable, tableText } from '../server/routes-table'
+import { routesTable, tableText } from './routes-table'
 
 writeFileSync('docs/routes.md', tableText(await routesTable()))
 process.exit(0)

@@ -1,11 +1,9 @@
 import { z } from 'zod'
-import { isDay } from '../core/calendar/dates'
+import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
-import { isTimeZone } from '../core/calendar/dates'
 import type { Next } from '../core/line/next'
 import type { LineFacts, Stop, StopMark } from '../core/line/line'
-import type { Minor } from '../core/money/money'
-import { isDecimal, tenThousandths } from '../core/money/money'
+import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
 import type { PaymentPlan, Stage } from '../core/payment-plan/plan'
 import type { Priced, PricedLine } from '../core/pricing/pricing'
 import type { Drift } from '../core/merge/drift'
@@ -29,6 +27,7 @@ const percent = decimal.refine(
   (s) => !isDecimal(s) || (tenThousandths(s) >= 0n && tenThousandths(s) <= 100_0000n),
   'A percentage lies between 0 and 100.',
 )
+
 export const discount = z.union([z.object({ percent }), z.object({ amount })]).nullable()
 export const quantityLimits = z
   .object({ min: decimal, max: decimal, step: decimal })
@@ -77,6 +76,7 @@ const contactFacts = z.object({
     .transform((s) => s || null)
     .nullable(),
 })
+
 export const newContact = contactFacts.extend({
   email: contactFacts.shape.email.default(''),
   phone: contactFacts.shape.phone.default(''),
@@ -84,6 +84,7 @@ export const newContact = contactFacts.extend({
   kind: contactFacts.shape.kind.default('person'),
   born: contactFacts.shape.born.default(null),
 })
+
 /** Only what is given changes: no defaults here, or correcting a name would empty the rest. */
 export const editContact = contactFacts.partial()
 
@@ -144,6 +145,7 @@ export interface JobRow {
   agreed: boolean
   ready: boolean
 }
+
 export interface JobPage {
   rows: JobRow[]
   next: string | null
@@ -151,6 +153,7 @@ export interface JobPage {
   today: string
   currency: string
 }
+
 export interface ContactView {
   id: string
   name: string
@@ -160,6 +163,7 @@ export interface ContactView {
   kind: 'person' | 'organisation'
   born: string | null
 }
+
 /** A kind of job as the pages know it. */
 export interface JobKind {
   id: string
@@ -172,6 +176,7 @@ export interface JobKind {
     usual: { startTime: string; hours: number }
   }
 }
+
 export interface ThreadEntry {
   id: number
   at: string
@@ -183,6 +188,7 @@ export interface ThreadEntry {
   /** A question that waits for its answer: whose, on which paper. */
   asks: { paperId: string; person: string; question: string; name: string } | null
 }
+
 export interface JobPaper {
   id: string
   kind: string
@@ -198,11 +204,14 @@ export interface JobPaper {
   /** What it still says although the record has changed. */
   drift: Drift[]
 }
+
 /** The next step, with the person it waits for. */
 export type NextStep = Next & { personId: string | null }
 export interface JobView {
   id: string
   version: number
+  /** The newest change that is in it. */
+  asOf: number
   title: string
   kind: { id: string; name: string; facts: { key: string; label: string; unit: string }[]; waivers: boolean }
   client: ContactView | null

@@ -1,6 +1,15 @@
 import type { Stop, StopMark } from '../core/line/line'
 import type { Minor } from '../core/money/money'
 
+/**
+ * What a commit changed. `since` is the newest change before it, so that whoever missed one knows; `about` is null where it
+ * were too many to name, `papers` null where it was all of a job.
+ */
+export interface Change {
+  since: number
+  at: number
+  about: { job: string | null; papers: string[] | null; rounds: string[] }[] | null
+}
 export interface Move {
   jobId: string
   title: string

@@ -7,6 +7,7 @@ import type { Gap, MergeContext } from '../core/merge/merge'
 import type { CheckView, RoundPersonView } from './rounds'
 import type { PreflightNote } from '../core/preflight/preflight'
 import type { WriteBackRow } from './marking'
+import { looked } from './looked'
 import { line, prose, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)
@@ -26,6 +27,7 @@ export type MakePaper = z.input<typeof makePaper>
 
 /** One amendment: the words, and why. Who and when is the server’s to say. */
 export const putAmendment = amendment.omit({ by: true, at: true }).extend({ why: line(500).default('') })
+
 /** What belongs to the paper alone, and who stands for its parties. Only what is given changes. */
 export const changePaper = z.object({
   values: texts(500).optional(),
@@ -37,9 +39,8 @@ export const changePaper = z.object({
     .refine((b) => b.contactId || b.me, 'Say who stands for this party.')
     .optional(),
 })
+
 export const settleDrift = z.object({ how: z.enum(['leave', 'anew', 'addendum']), key: recordId.optional() })
-/** What somebody looked at before they sent it: `seen` as the paper’s page had it, `plan` the version of the round’s plan. */
-export const looked = { seen: z.string().length(64), plan: z.number().int().min(0) }
 export const sendPaper = z.object({
   ...looked,
   /** What isn’t said here is as the plan of the round has it. */
@@ -55,6 +56,7 @@ export const sendPaper = z.object({
     .optional(),
   key: z.string().min(1).max(60),
 })
+
 export const withdrawPaper = z.object({ reason: line(500).default('') })
 
 export interface SheetPerson {
@@ -68,8 +70,11 @@ export interface SheetPerson {
   fields: number
   number: number
 }
+
 export interface PaperView {
   id: string
+  /** The newest change that is in it. */
+  asOf: number
   kind: string
   title: string
   state: string
@@ -126,11 +131,13 @@ export interface PaperView {
   /** Files given with signatures. */
   attachments: { sha: string; name: string }[]
 }
+
 /** An amendment with how often other copies of the template have it, and the fact it may really be about. */
 export type AmendmentRow = Amendment & {
   again: { times: number; of: number }
   fact: { path: string; text: string; label: string } | null
 }
+
 export interface PaperRow {
   id: string
   kind: string

@@ -12,12 +12,13 @@ import {
 } from '../core/rounds/plan'
 import type { PersonState } from '../core/rounds/rounds'
 import { greeted } from '../core/rounds/greeting'
-import { looked } from './papers'
+import { looked } from './looked'
 import { line, prose, requiredLine } from './text'
 import { weekdayIn } from './words'
 import { messageSays, titlesIn } from './words/messages'
 
 const recordId = z.string().min(1).max(60)
+
 /** A plan as the page has it; `version` is what it was based on. */
 export const savePlan = z.object({ plan: roundPlan, version: z.number().int().nonnegative() })
 export const checkStep = z.object({
@@ -68,12 +69,14 @@ export interface PlanView {
   /** By what people can be reached and proved here. */
   means: { mail: boolean; text: boolean; identity: boolean }
 }
+
 export interface SavedMessage {
   id: string
   name: string
   subject: string
   message: string
 }
+
 export const saveMessage = z.object({
   name: requiredLine(80, 'The name'),
   subject: line(300).default(''),
@@ -160,6 +163,7 @@ export const sendList = z.object({
   csv: z.string().max(3_000_000).optional(),
   contactIds: z.array(recordId).max(1000).optional(),
 })
+
 export interface ListView {
   id: string
   jobId: string
@@ -169,6 +173,7 @@ export interface ListView {
   waiting: number
   failed: { n: number; name: string; email: string; phone: string; problem: string }[]
 }
+
 /** Rows of a list that were put right, by their line. */
 export const retryRows = z.object({
   rows: z
@@ -178,6 +183,7 @@ export const retryRows = z.object({
 })
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 20:00.')
+
 /** The ways numbers and days are written that a business can choose from. */
 export const businessLocales = [
   'en-GB',

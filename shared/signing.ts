@@ -4,6 +4,7 @@ import { languages } from '../core/rounds/plan'
 import { scriptFaceNames } from './faces'
 
 const coordinate = z.number().finite().min(-10_000).max(10_000)
+
 /** A signature as the page gives it. Limits keep a posted one from being a bomb. */
 export const signatureMark = z.discriminatedUnion('kind', [
   z.object({
@@ -34,6 +35,7 @@ export type SignatureMark = z.infer<typeof signatureMark>
 export const SIGNATURE_MAX = 600_000
 
 const key = z.string().min(1).max(80)
+
 /** What a signer has filled so far; kept as they go, on every device of theirs. */
 export const signerDraft = z.object({
   values: z.record(key, z.union([z.string().max(10_000), z.boolean()])).default({}),
@@ -44,6 +46,7 @@ export const signerDraft = z.object({
   /** Signatures and initials made for one place alone, by its field. */
   marks: z.record(key, signatureMark).default({}),
 })
+
 export type SignerDraft = z.infer<typeof signerDraft>
 export const EMPTY_DRAFT: SignerDraft = {
   values: {},
@@ -64,15 +67,13 @@ export const finishSigning = z.object({
   language: z.enum(languages).default('en'),
   basedOn: z.number().int().nonnegative(),
 })
+
 export const declineSigning = z.object({ reason: z.string().trim().min(1, 'Say in a few words why.').max(1000) })
 export const askQuestion = z.object({ question: z.string().trim().min(1, 'Write your question first.').max(2000) })
 
 /** The version of the words a signer agrees to (`consent` in shared/words), as it is recorded with the signature. */
 export const CONSENT = { version: '2026-11' } as const
 
-/** A file a signer gave stands in its field as `<SHA-256>/<name>`. */
-export const ATTACHMENT = /^([0-9a-f]{64})\/(.{1,200})$/
-export const attachmentName = (value: string): string => ATTACHMENT.exec(value)?.[2] ?? value
 /** The most bytes one attachment may have. */
 export const ATTACHMENT_MAX = 10_000_000
 
@@ -82,7 +83,9 @@ export const passOn = z.object({
   email: z.string().trim().max(200).refine(isMail, 'This isn’t an e-mail address.'),
   reason: z.string().trim().max(500).default(''),
 })
+
 export const padWhat = z.object({ what: z.enum(['signature', 'initials']).default('signature') })
 export const keepMark = padWhat.extend({ mark: signatureMark })
+
 /** A code typed to prove who one is. */
 export const giveCode = z.object({ code: z.string().trim().min(1, 'Type the code.').max(40) })

@@ -1,26 +1,29 @@
+import type { Change } from '~~/shared/overview'
+import { type Shows, isNews } from './news'
+
 const AGAIN_MS = 20_000
-/** The newest happening there is, or that the session is over. */
-type Told = { at: number } | { ended: true }
+/** What has changed, or that the session is over. */
+type Told = Change | { ended: true }
 
 /**
- * Calls `refresh` whenever something happened anywhere, and once after a lost connection is back. When the session is over,
+ * Calls `refresh` whenever something changed that the screen shows, and after a connection that was lost is back. When the session is over,
  * whoever looks is asked to sign in. All windows of a browser share one stream (a browser opens six connections to one
  * place, and a stream keeps one): the one that has it tells the others.
  */
-export function useFeed(refresh: () => unknown): void {
+export function useFeed(refresh: () => unknown, shows: Shows = {}): void {
   const session = useSession()
   let source: EventSource | null = null
   let others: BroadcastChannel | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
   let later: ReturnType<typeof setTimeout> | undefined
-  /** The newest happening that is known of; -1 before any is. */
+  /** The newest change that is known of; -1 before any is. */
   let seen = -1
   const gone = new AbortController()
   function heard(told: Told) {
     if ('ended' in told) return void ended()
-    // The first that is heard may be newer than what this window was filled with: it is asked for once more.
-    if (told.at === seen) return
-    seen = told.at
+    const news = isNews(told, seen, shows)
+    seen = Math.max(seen, told.at)
+    if (!news) return
     clearTimeout(timer)
     timer = setTimeout(() => void refresh(), 120)
   }
@@ -35,8 +38,12 @@ export function useFeed(refresh: () => unknown): void {
   }
   function open() {
     source = new EventSource('/api/stream')
-    source.addEventListener('opening', (event) => tell({ at: Number(event.data) }))
-    source.onmessage = (event) => tell({ at: Number(event.data) })
+    // What was filled before the stream opened may be older than what there is: then it is asked for once more.
+    source.addEventListener('opening', (event) => {
+      const at = Number(event.data)
+      tell({ since: at, at, about: null })
+    })
+    source.onmessage = (event) => tell(JSON.parse(String(event.data)) as Change)
     source.addEventListener('ended', () => tell({ ended: true }))
     source.onerror = () => {
       // Refused, as when too many are open elsewhere: asked for again by and by.

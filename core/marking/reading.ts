@@ -1,6 +1,5 @@
 import type { Block, Inline } from '../document/model'
-import type { Mark, Marked } from './model'
-import { fieldMarks, wordMarks } from './model'
+import { type Mark, type Marked, fieldMarks, wordMarks } from './model'
 import type { PageText, TextPiece } from './text'
 
 interface Row {

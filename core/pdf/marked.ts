@@ -1,7 +1,6 @@
 import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNumber, ParseSpeeds } from '@cantoo/pdf-lib'
 import type { Place } from '../marking/model'
-import type { PlacedField } from '../layout/types'
-import { PARTY_INK, STRUCK } from '../layout/types'
+import { type PlacedField, PARTY_INK, STRUCK } from '../layout/types'
 import { collect, createPdf, type Pdf, setFont } from './draw'
 import type { FontSet } from './fonts'
 import { drawMark } from './marks'
@@ -14,11 +13,13 @@ export interface PrintedWords extends Place {
   size?: number
   tick?: boolean
 }
-export interface PrintedStrike extends Place {
+
+interface PrintedStrike extends Place {
   instead: string
   /** What is written small beside it: who, when, why. */
   note: string
 }
+
 export interface MarkedInput {
   base: Uint8Array
   fields: readonly PlacedField[]

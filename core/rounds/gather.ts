@@ -1,13 +1,15 @@
-import { type FieldSpec, type PaperDocument, mapBlocks, mapDocument, pageInitials } from '../document/model'
+import { type FieldSpec, type PaperDocument, fieldsOf, mapBlocks, mapDocument, pageInitials } from '../document/model'
 import { mapRule } from '../fields/rules'
 import type { PlacedField } from '../layout/types'
+import type { PlanPerson } from './plan'
 
 /** A paper of a round as it was merged and laid out, before people stand in it. */
-export interface GatherPaper {
+interface GatherPaper {
   id: string
   document: PaperDocument
   placed: readonly PlacedField[]
 }
+
 export interface Gathered {
   id: string
   document: PaperDocument
@@ -78,4 +80,30 @@ function mapFields(document: PaperDocument, change: <F extends FieldSpec>(f: F) 
       return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: change(i.field) } : i)) }]
     }),
   )
+}
+
+/** The fields of one place over all papers, each once. */
+export function fieldsAt(place: string, gathered: readonly Gathered[]): FieldSpec[] {
+  const all = new Map<string, FieldSpec>()
+  for (const { document, placed } of gathered) {
+    for (const f of fieldsOf(document)) if (f.party === place && !all.has(f.key)) all.set(f.key, f)
+    for (const { field: f } of placed)
+      if (f.party === place && ['take', 'quantity', 'agreed-total'].includes(f.type) && !all.has(f.key))
+        all.set(f.key, f)
+  }
+  return [...all.values()]
+}
+
+/** Who stands where: the key of each person's place over all papers, each its own. */
+export function placesOf(people: readonly PlanPerson[]): Map<string, string> {
+  const places = new Map<string, string>()
+  const taken = new Set<string>()
+  for (const p of people) {
+    const wanted = p.stands[0]?.party ?? p.part
+    let place = wanted
+    for (let n = 2; taken.has(place); n += 1) place = `${wanted.slice(0, 36)}-${n}`
+    taken.add(place)
+    places.set(p.key, place)
+  }
+  return places
 }

@@ -1,5 +1,4 @@
-import type { RoundState } from './rounds'
-import { acts, whoseTurn } from './rounds'
+import { type RoundState, acts, whoseTurn } from './rounds'
 
 /** What is known of a person of a round beside its events. */
 export interface Known {
@@ -8,6 +7,7 @@ export interface Known {
   /** Whether a message can reach them. */
   reachable: boolean
 }
+
 /** What keeps a round from going on until the business does something. */
 export type Stuck = { why: 'held' | 'locked' | 'bounced' | 'asks'; who: string }
 

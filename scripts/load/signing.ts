@@ -1,8 +1,7 @@
-import { Caller } from '../../tests/support/caller'
+import { Caller, signedIn } from '../../tests/support/caller'
 import { filled, makeJob } from '../../tests/support/line'
 import { type TestServer, until } from '../../tests/support/server'
 import type { SignerView } from '../../shared/signer'
-import { signedIn } from '../../tests/support/caller'
 
 export const median = (list: readonly number[]): number =>
   [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0

@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
 import { pem } from '../../core/evidence/certificate'
-import { sealingKey } from '../rounds/seal/seal'
+import { sealingKey } from '../rounds/seal/key'
 import { route } from '../doors/route'
 
 export default route({ who: 'owner' }, async ({ event }) => {

@@ -7,15 +7,15 @@ const LOOK_MS = 3000
 const RENEW_EVERY = 6
 
 /**
- * Tells open screens that something happened (server-sent events); they then ask for what they show. It ends with the
+ * Tells open screens what has changed (server-sent events); those that show it ask for it again. It ends with the
  * session it was opened in.
  */
 export default route({ who: 'member', throttle: 'stream' }, async ({ event }) => {
   const session = event.context.session!.id
   const place = await openStream(session)
   const stream = createEventStream(event)
-  const { at, stop } = await follow((id) => {
-    void stream.push(String(id))
+  const { at, stop } = await follow((change) => {
+    void stream.push(JSON.stringify(change))
   })
   let looks = 0
   const end = () => {

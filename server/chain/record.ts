@@ -1,5 +1,5 @@
 import { desc, eq } from 'drizzle-orm'
-import { type Json } from '../../core/evidence/canonical'
+import type { Json } from '../../core/evidence/canonical'
 import { append } from '../../core/evidence/chain'
 import { type RoundEvent, type RoundState, apply, refuse } from '../../core/rounds/rounds'
 import { now } from '../platform/clock'
@@ -7,6 +7,7 @@ import { write } from '../platform/db/client'
 import { roundEvents } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { roundState } from './state'
+import type { Person } from './round'
 
 /** Who did something, as it stands in the chain. */
 export interface Actor {
@@ -16,6 +17,7 @@ export interface Actor {
   ip: string
   device: string
 }
+
 export const SYSTEM: Actor = { kind: 'system', id: null, name: 'Upwold', ip: '', device: '' }
 
 const GONE = new Set(['withdrawn', 'lapsed', 'declined'])
@@ -46,3 +48,10 @@ export async function record(
     return { before, after: apply(before, event, at), at, seq: row.seq }
   })
 }
+
+export const actorOf = (person: Person, from: { ip: string; device: string }): Actor => ({
+  kind: person.memberId ? 'member' : 'person',
+  id: person.id,
+  name: person.name,
+  ...from,
+})

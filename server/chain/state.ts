@@ -1,11 +1,13 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { type Agreed, agreedOf } from '../../core/rounds/agreed'
 import { channelsOf } from '../../core/rounds/plan'
+import { questionsIn } from '../../core/rounds/questions'
 import { type RoundEvent, type RoundState, fold } from '../../core/rounds/rounds'
 import type { SignatureMark } from '../../shared/signing'
 import { db } from '../platform/db/client'
 import type { Known } from '../../core/rounds/move'
 import { roundEvents, roundPapers, roundPeople, rounds } from '../platform/db/schema'
+import type { ChainedEvent } from '../../core/evidence/chain'
 
 export interface LiveRound {
   id: string
@@ -18,7 +20,7 @@ export interface LiveRound {
 }
 
 /** A stored event as the fold reads it. */
-export function toRoundEvent(row: { at: string; type: string; actor: unknown; data: unknown }): {
+function toRoundEvent(row: { at: string; type: string; actor: unknown; data: unknown }): {
   at: string
   event: RoundEvent
 } {
@@ -42,19 +44,6 @@ async function eventsOf(roundId: string) {
 /** What was agreed in a round as it stands now: the one reading of what people gave. */
 export async function agreedFor(roundId: string): Promise<Agreed<SignatureMark>> {
   return agreedOf<SignatureMark>(await eventsOf(roundId))
-}
-
-/** Those who have asked something that nobody has answered. */
-function openQuestions(events: readonly { type: string; at: string; seq: number; data: unknown }[]): string[] {
-  const open = new Map<string, { person: string; at: string }>()
-  for (const { type, at, seq, data } of events) {
-    const d = data as { person: string; to?: string; question?: string }
-    if (type === 'question') open.set(String(seq), { person: d.person, at })
-    if (type !== 'answered') continue
-    for (const [id, q] of open)
-      if (d.question ? d.question === id : q.at === d.to && q.person === d.person) open.delete(id)
-  }
-  return [...open.values()].map((q) => q.person)
 }
 
 /** The newest round of each paper, by paper id. */
@@ -95,8 +84,18 @@ export async function latestRounds(paperIds: readonly string[]): Promise<Map<str
           .filter((p) => p.roundId === r.id)
           .map((p) => [p.id, { member: !!p.memberId, reachable: channelsOf(p).length > 0 }]),
       ),
-      asks: openQuestions(events.filter((e) => e.roundId === r.id)),
+      asks: questionsIn(events.filter((e) => e.roundId === r.id)).flatMap((q) => (q.answer === null ? [q.person] : [])),
     })
   }
   return out
+}
+
+/** A round's events as they were hashed. */
+export async function chainOf(roundId: string): Promise<ChainedEvent[]> {
+  const rows = await db()
+    .select()
+    .from(roundEvents)
+    .where(eq(roundEvents.roundId, roundId))
+    .orderBy(asc(roundEvents.seq))
+  return rows.map(({ roundId: round, ...e }) => ({ round, ...e }))
 }

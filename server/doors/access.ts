@@ -3,7 +3,7 @@ import { useConfig } from '../platform/config'
 import { Problem } from '../platform/problem'
 import { type Member, memberById } from '../members/members'
 import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
-import { isProved } from '../rounds/act/prove'
+import { isProved } from '../chain/passes'
 import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
 import { fromWhere } from './where'
 
@@ -124,6 +124,7 @@ export async function changeSession(
   setCookie(event, named(SESSION), token, cookie(LONGEST_SECONDS))
   return session
 }
+
 export const forgetSession = (event: H3Event): void =>
   deleteCookie(event, named(SESSION), { path: '/', secure: useConfig().secureCookies })
 
@@ -133,6 +134,7 @@ export const keepDeviceMark = (event: H3Event, mark: string): void =>
   setCookie(event, named(DEVICE), mark, cookie(YEAR))
 
 const passName = (personId: string) => named(`pass-${personId.slice(0, 12)}`)
+
 /** Leaves in a signer's browser that they have proved who they are; only the server reads it. */
 export function keepPass(event: H3Event, personId: string, pass: string): { ok: true } {
   setCookie(event, passName(personId), pass, cookie(60 * 60 * 24 * 90))

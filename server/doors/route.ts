@@ -11,7 +11,7 @@ import { ZodError, type z } from 'zod'
 import { type Rule, authorise } from './access'
 import { type Standin, hasStandin, useConfig } from '../platform/config'
 import { Problem } from '../platform/problem'
-import { securityNote } from '../members/security'
+import { noteSecurity } from './log'
 import type { Actor } from '../chain/record'
 import { type LimitName, take } from '../platform/throttle'
 import { fromWhere } from './where'
@@ -98,10 +98,11 @@ export function route<B extends z.ZodType | undefined = undefined, Q extends z.Z
 }
 
 const REFUSALS = new Set(['not-allowed', 'locked'])
+
 /** What somebody who is signed in tried and may not do stands in the owner's log. */
 async function noteRefusal(event: H3Event, error: unknown): Promise<void> {
   if (!(error instanceof Problem) || !REFUSALS.has(error.code) || !event.context.session) return
-  await securityNote(event, 'refusal', `${event.method} ${event.context.matchedRoute?.path ?? ''}: ${error.message}`)
+  await noteSecurity(event, 'refusal', `${event.method} ${event.context.matchedRoute?.path ?? ''}: ${error.message}`)
 }
 
 /** Whom a limit counts for: a signer's place, a member's session, or an address. */
@@ -155,7 +156,7 @@ async function fileBytes(event: H3Event, max: number): Promise<Uint8Array> {
 }
 
 /** Turns anything thrown into problem details; what nobody foresaw is logged and told in general words. */
-export function answerProblem(event: H3Event, error: unknown): Record<string, unknown> {
+function answerProblem(event: H3Event, error: unknown): Record<string, unknown> {
   let problem: Problem
   if (error instanceof Problem) problem = error
   else if (error instanceof ZodError) {

@@ -1,6 +1,6 @@
 import type { Brought } from '../../shared/library'
 import { bringInWorker } from './pool'
-import { allFacts } from '../papers/context'
+import { allFacts } from '../records/facts'
 
 /** The most bytes a file brought in may have. */
 export const BRING_MAX = 12_000_000

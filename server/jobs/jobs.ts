@@ -1,9 +1,9 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { spanProblem } from '../../core/calendar/dates'
 import { formatMoney } from '../../core/money/money'
 import { price } from '../../core/pricing/pricing'
-import type { editContact, editJob, newContact, newJob, saveLines } from '../../shared/jobs'
+import type { editJob, newJob, saveLines } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
@@ -13,51 +13,8 @@ import { Problem, notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
-import { projectJob } from '../standing/project'
-
-/** Adds a contact. The same name and e-mail again gives back the one there is. */
-export async function addContact(
-  input: Omit<z.output<typeof newContact>, 'born'> & { born?: string | null },
-): Promise<string> {
-  return write(async (tx) => {
-    if (input.email) {
-      const [same] = await tx
-        .select({ id: contacts.id })
-        .from(contacts)
-        .where(and(eq(contacts.name, input.name), eq(contacts.email, input.email)))
-      if (same) return same.id
-    }
-    const id = newId()
-    await tx
-      .insert(contacts)
-      .values({ id, ...input, createdAt: now(), search: searchable(input.name, input.email, input.phone) })
-    return id
-  })
-}
-
-export async function changeContact(id: string, input: z.output<typeof editContact>): Promise<void> {
-  await write(async (tx) => {
-    const [old] = await tx.select().from(contacts).where(eq(contacts.id, id))
-    if (!old) throw notFound('contact')
-    const next = { ...old, ...input }
-    await tx
-      .update(contacts)
-      .set({ ...input, search: searchable(next.name, next.email, next.phone) })
-      .where(eq(contacts.id, id))
-    for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) {
-      await tx
-        .update(jobs)
-        .set({ search: searchable(job.title, next.name, job.place) })
-        .where(eq(jobs.id, job.id))
-      // An invoice that waited for the address is looked at again at once.
-      if (next.address && !old.address)
-        await tx
-          .update(outbox)
-          .set({ dueAt: now() })
-          .where(and(eq(outbox.key, `invoice:${job.id}`), isNull(outbox.doneAt)))
-    }
-  })
-}
+import { touch } from '../standing/touch'
+import { addContact } from '../contacts/contacts'
 
 function checkSpan(job: { starts: string | null; ends: string | null; timeZone: string }): void {
   const problem = spanProblem(job.starts, job.ends, job.timeZone)
@@ -103,7 +60,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     if (input.lines.length)
       await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
-    await projectJob(id)
+    touch(id)
     return id
   })
 }
@@ -172,7 +129,7 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
         .update(outbox)
         .set({ dueAt: now() })
         .where(and(eq(outbox.key, `invoice:${id}`), sql`${outbox.doneAt} is null`))
-    await projectJob(id)
+    touch(id)
     return job.version + 1
   })
 }
@@ -200,7 +157,7 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
           ? 'Priced lines changed'
           : `Priced lines changed: ${formatMoney(before.total, business.currency)} → ${formatMoney(after.total, business.currency)}`,
     })
-    await projectJob(id)
+    touch(id)
     return job.version + 1
   })
 }
@@ -226,6 +183,6 @@ export async function addGuest(jobId: string, contactId: string): Promise<void> 
       .from(guests)
       .where(eq(guests.jobId, jobId))) as [{ n: number }]
     await tx.insert(guests).values({ jobId, contactId, position: n }).onConflictDoNothing()
-    await projectJob(jobId)
+    touch(jobId)
   })
 }

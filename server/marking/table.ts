@@ -1,12 +1,11 @@
+import { turnOf } from '../../core/rounds/bind'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { PaperDocument } from '../../core/document/model'
 import { ruleProblems } from '../../core/fields/rules'
 import { within } from '../../core/marking/arrange'
-import { type Marked, type Strike, fieldMarks } from '../../core/marking/model'
-import { merge } from '../../core/merge/merge'
-import { preflight } from '../../core/preflight/preflight'
-import type { MarkingView, layOut, saveMarking } from '../../shared/marking'
+import type { Marked, Strike } from '../../core/marking/model'
+import type { layOut, saveMarking } from '../../shared/marking'
 import { now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
 import { OWN, papers, templates } from '../platform/db/schema'
@@ -14,10 +13,9 @@ import { OWN, papers, templates } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
-import { projectJob } from '../standing/project'
-import { sampleContext } from '../papers/context'
-import { type Paper, loadPaper, preflightOf, preparePaper, sheetOf, turnOf } from '../papers/prepare'
-import { usualBindings } from '../papers/papers'
+import { touch } from '../standing/touch'
+import { loadPaper, type Paper } from '../records/paper'
+import { usualBindings } from '../papers/make'
 import { loadTemplate } from '../templates/templates'
 import { fileFrom } from '../files/take'
 
@@ -27,7 +25,7 @@ export interface OnTable {
   id: string
 }
 
-interface Loaded {
+export interface Loaded {
   title: string
   kind: string
   state: string
@@ -81,55 +79,6 @@ export async function keepTable(
   return next.revision + 1
 }
 
-export async function markingView(on: OnTable): Promise<MarkingView> {
-  const table = await loadTable(on)
-  const { marked, document } = table
-  const common = {
-    id: on.id,
-    title: table.title,
-    kind: table.kind,
-    state: table.state,
-    revision: table.revision,
-    marked,
-    parties: document.parties,
-  }
-  if (table.paper) {
-    const prepared = await preparePaper(table.paper, false)
-    const sheet = await sheetOf(prepared)
-    const { loaded, context } = prepared
-    return {
-      ...common,
-      people: Object.fromEntries(sheet.filter((s) => s.name).map((s) => [s.party, s.name])),
-      job: {
-        id: loaded.job.id,
-        title: loaded.job.title,
-        client: loaded.client?.name ?? '',
-        version: loaded.job.version,
-      },
-      context,
-      preflight: table.state === 'draft' ? await preflightOf(prepared, sheet, null) : [],
-    }
-  }
-  const { context } = await sampleContext(null, document.asks ?? [], table.kind)
-  return { ...common, people: {}, job: null, context, preflight: templateNotes(table, context) }
-}
-
-function templateNotes(table: Loaded, context: MarkingView['context']): MarkingView['preflight'] {
-  const { document } = merge(table.document, context)
-  return preflight({
-    kind: table.kind,
-    template: table.document,
-    document,
-    gaps: [],
-    fields: fieldMarks(table.marked).map((m) => m.field),
-    clauseProblems: [],
-    context,
-    overflows: [],
-    job: null,
-    marked: table.marked,
-  })
-}
-
 /** Lays pages on the table as a new paper of a job. The same key twice makes one. */
 export async function layOnTable(jobId: string, input: z.output<typeof layOut>, memberId: string): Promise<string> {
   const id = `p${input.key}`
@@ -181,7 +130,7 @@ export async function layOnTable(jobId: string, input: z.output<typeof layOut>, 
       words: `Brought in: ${input.title}`,
       detail: `${file.pages.length} ${file.pages.length === 1 ? 'page' : 'pages'}`,
     })
-    await projectJob(jobId)
+    touch(jobId)
     return id
   })
 }

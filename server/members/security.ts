@@ -1,18 +1,15 @@
-import { desc, lt } from 'drizzle-orm'
-import type { H3Event } from 'h3'
+import type { Visitor } from './sessions'
 import { now } from '../platform/clock'
-import { db, write } from '../platform/db/client'
+import { write } from '../platform/db/client'
 import { type SecurityKind, securityLog } from '../platform/db/schema'
-import { fromWhere } from '../doors/where'
 
 /** Writes into the log that the owner can read. Nothing that opens anything stands in it. */
 export async function securityNote(
-  event: H3Event,
   kind: SecurityKind,
   words: string,
-  who: { id: string | null; name: string } | undefined = event.context.member,
+  who: { id: string | null; name: string } | undefined,
+  { ip: address, device }: Visitor,
 ): Promise<void> {
-  const { ip: address, device } = fromWhere(event)
   await write((tx) =>
     tx.insert(securityLog).values({
       at: now(),
@@ -24,14 +21,4 @@ export async function securityNote(
       device,
     }),
   )
-}
-
-/** The log, newest first, a page at a time. */
-export async function securityPage(before: number | undefined): Promise<(typeof securityLog.$inferSelect)[]> {
-  return db()
-    .select()
-    .from(securityLog)
-    .where(before === undefined ? undefined : lt(securityLog.id, before))
-    .orderBy(desc(securityLog.id))
-    .limit(100)
 }

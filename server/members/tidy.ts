@@ -1,7 +1,7 @@
 import { and, isNotNull, lt, or } from 'drizzle-orm'
 import { later, now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { devices, securityLog, sessions, streams } from '../platform/db/schema'
+import { changes, devices, securityLog, sessions, streams } from '../platform/db/schema'
 import { sweepThrottle } from '../platform/throttle'
 import { enqueue } from '../queue/outbox'
 
@@ -10,6 +10,7 @@ const DAY = 86_400
 /** The outbox's part: takes away what is over for good. Says when to come again. */
 export async function tidy(): Promise<{ again: string }> {
   await write(async (tx) => {
+    await tx.delete(changes).where(lt(changes.at, later(-DAY)))
     await tx.delete(streams).where(lt(streams.until, now()))
     await tx
       .delete(sessions)

@@ -1,31 +1,15 @@
 import { eq } from 'drizzle-orm'
 import { minutesFor, wordsToRead } from '../../core/rounds/greeting'
-import { type Language, languages } from '../../core/rounds/plan'
 import { messageValues } from '../../shared/rounds'
 import { deadlineIn } from '../../shared/words'
 import { messageSays, titlesIn } from '../../shared/words/messages'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, jobs, roundEvents, roundPeople, rounds } from '../platform/db/schema'
+import { jobs, roundPeople, rounds } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { type RoundPaper, papersFor } from '../chain/papers'
-
-type Person = typeof roundPeople.$inferSelect
-
-/** The language somebody is written to in: as the sender set it, else the one they read or signed in last; English before that. */
-export async function languageOf(person: Person): Promise<Language> {
-  if (person.memberId) return 'en'
-  if (person.how.language !== 'auto') return person.how.language
-  const rows = await db()
-    .select({ data: roundEvents.data })
-    .from(roundEvents)
-    .where(eq(roundEvents.roundId, person.roundId))
-    .orderBy(roundEvents.seq)
-  const used = rows
-    .map((r) => r.data as { person?: string; language?: string })
-    .findLast((d) => d.person === person.id && languages.includes(d.language as Language))
-  return (used?.language as Language | undefined) ?? 'en'
-}
+import { languageOf } from '../chain/language'
+import type { Person } from '../chain/round'
 
 /** How long papers take one person to read and fill. */
 export const minutesOf = (list: readonly RoundPaper[], person: Pick<Person, 'fields'>): number =>
@@ -36,13 +20,6 @@ export const minutesOf = (list: readonly RoundPaper[], person: Pick<Person, 'fie
     ),
     person.fields.length,
   )
-
-/** Whether a contact is an organisation. */
-export async function isOrganisation(contactId: string | null): Promise<boolean> {
-  if (!contactId) return false
-  const [row] = await db().select({ kind: contacts.kind }).from(contacts).where(eq(contacts.id, contactId))
-  return row?.kind === 'organisation'
-}
 
 /** Everything a message to somebody of a round is written from, in their language. */
 export async function aboutPerson(personId: string) {
@@ -88,4 +65,5 @@ export async function aboutPerson(personId: string) {
       }),
   }
 }
+
 export type About = Awaited<ReturnType<typeof aboutPerson>>

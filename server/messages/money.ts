@@ -1,37 +1,12 @@
-import { and, asc, desc, eq } from 'drizzle-orm'
-import type { Language } from '../../core/rounds/plan'
+import { asc, eq } from 'drizzle-orm'
 import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
 import { messageSays } from '../../shared/words/messages'
 import { hasStandin } from '../platform/config'
 import { db } from '../platform/db/client'
-import { payments, papers, roundPeople, rounds } from '../platform/db/schema'
+import { payments } from '../platform/db/schema'
 import { loadJob } from '../records/job'
-import { languageOf } from './about'
+import { clientLanguage, clientOf } from '../chain/language'
 import { freshLink, post } from './compose'
-
-/** The place of a job's client in the last round they were in, and the language they are written to in. */
-async function clientOf(
-  jobId: string,
-  contactId: string,
-): Promise<{ person: typeof roundPeople.$inferSelect | null; language: Language }> {
-  const rows = await db()
-    .select({ person: roundPeople, state: papers.state })
-    .from(roundPeople)
-    .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
-    .innerJoin(papers, eq(papers.id, rounds.paperId))
-    .where(and(eq(rounds.jobId, jobId), eq(roundPeople.contactId, contactId)))
-    .orderBy(desc(rounds.createdAt))
-  const last = rows[0]?.person
-  return {
-    person: rows.find((r) => r.state === 'signed')?.person ?? null,
-    language: last ? await languageOf(last) : 'en',
-  }
-}
-
-/** The language a job's client is written to in, also on their invoice. */
-export async function clientLanguage(jobId: string, contactId: string | null): Promise<Language> {
-  return contactId ? (await clientOf(jobId, contactId)).language : 'en'
-}
 
 /** Asks the client for what is due now on an agreed job, with the way to pay. */
 export async function mailDeposit(key: string, jobId: string): Promise<void> {

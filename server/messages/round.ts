@@ -1,3 +1,4 @@
+import { capital } from '../../core/text/case'
 import { and, eq } from 'drizzle-orm'
 import type { News } from '../../core/rounds/told'
 import { fill, listIn } from '../../shared/words'
@@ -8,12 +9,11 @@ import { type MessageSecret, roundEvents, roundPeople } from '../platform/db/sch
 import { Bounced } from '../gateways/mail'
 import { placeOf } from '../platform/secrets'
 import { recordBounce, recordDelivered } from '../rounds/after/delivery'
-import { sealedName } from '../rounds/seal/seal'
+import { sealedName } from '../rounds/seal/name'
 import { roundState } from '../chain/state'
-import { type About, aboutPerson, isOrganisation } from './about'
+import { type About, aboutPerson } from './about'
+import { isOrganisation } from '../records/contacts'
 import { freshLink, linkOf, post, text } from './compose'
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** To whom somebody passed it on: from whom it comes, and why, as they wrote it. */
 async function passedWords({ person, says }: About): Promise<string[]> {
@@ -162,7 +162,7 @@ export async function mailTold(key: string, personId: string): Promise<void> {
 }
 
 /** A one-time code, by e-mail or text; made from its nonce when it is delivered. */
-export async function sendCode(key: string, personId: string, nonce: string, by: 'email' | 'text'): Promise<void> {
+export async function mailCode(key: string, personId: string, nonce: string, by: 'email' | 'text'): Promise<void> {
   const { person, says, business, language } = await aboutPerson(personId)
   const secret: MessageSecret = { kind: 'code', personId, nonce }
   const words = says('mCode', { code: placeOf(0) })

@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { instantOf } from '../../core/calendar/dates'
 import {
   type InvoiceHead,
@@ -8,19 +8,18 @@ import {
   invoiceProblems,
 } from '../../core/invoices/invoice'
 import { formatMoney } from '../../core/money/money'
-import type { InvoiceRow } from '../../shared/overview'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
-import { db, write } from '../platform/db/client'
-import { contacts, counters, happenings, invoices, jobs } from '../platform/db/schema'
+import { write } from '../platform/db/client'
+import { counters, happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
 import { renderPaper } from '../files/pool'
 import { note } from '../standing/thread'
 import type { Language } from '../../core/rounds/plan'
 import { type LoadedJob, loadJob } from '../records/job'
-import { clientLanguage } from '../messages/money'
-import { projectJob } from '../standing/project'
+import { clientLanguage } from '../chain/language'
+import { touch } from '../standing/touch'
 
 /**
  * Raises a job's invoice: number and content in one transaction, so that numbers run without gaps; the PDF and the
@@ -83,7 +82,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       mark: 'settled',
       notable: true,
     })
-    await projectJob(jobId)
+    touch(jobId)
   })
   if (later) return later
   const loaded = await loadJob(jobId)
@@ -117,30 +116,4 @@ function headOf({ job, client, business, today }: LoadedJob, language: Language)
     },
     client: { name: client?.name ?? '', address: client?.address ?? '' },
   }
-}
-
-export async function listInvoices(limit = 100): Promise<InvoiceRow[]> {
-  const rows = await db()
-    .select({
-      id: invoices.id,
-      number: invoices.number,
-      issuedOn: invoices.issuedOn,
-      jobId: invoices.jobId,
-      jobTitle: jobs.title,
-      client: sql<string>`coalesce(${contacts.name}, '')`,
-      invoice: invoices.invoice,
-      pdfSha: invoices.pdfSha,
-    })
-    .from(invoices)
-    .innerJoin(jobs, eq(jobs.id, invoices.jobId))
-    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .orderBy(desc(invoices.number))
-    .limit(limit)
-  return rows.map(({ invoice, pdfSha, ...r }) => ({
-    ...r,
-    total: invoice.total,
-    balance: invoice.balance,
-    dueOn: invoice.dueOn,
-    ready: !!pdfSha,
-  }))
 }

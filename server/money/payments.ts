@@ -10,7 +10,7 @@ import { enqueue } from '../queue/outbox'
 import { Problem, notFound } from '../platform/problem'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
-import { projectJob } from '../standing/project'
+import { touch } from '../standing/touch'
 
 const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
 export interface NewPayment {
@@ -48,7 +48,7 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
       subject: `${formatMoney(p.amount, business.currency)} received`,
       words: `${formatMoney(p.amount, business.currency)} from ${client?.name ?? 'the client'}, ${METHOD[p.method]}: ${stage.label}.`,
     })
-    await projectJob(p.jobId)
+    touch(p.jobId)
     return true
   })
 }

@@ -12,7 +12,7 @@ import { readAmount, readDecimal, typedWords } from '../../core/money/typed'
 import { type Business, theBusiness } from '../records/business'
 import { note } from '../standing/thread'
 import { latestRounds } from '../chain/state'
-import { type Paper, loadPaper } from './prepare'
+import { loadPaper, type Paper } from '../records/paper'
 
 /** Only a draft is written on, or a paper whose round is held for a correction. */
 async function draft(id: string): Promise<Paper> {

@@ -1,29 +1,23 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { amend, amendmentList } from '../../core/amend/amend'
-import { type PaperDocument, fieldsOf, mapBlocks, mapDocument, withIds } from '../../core/document/model'
+import { type PaperDocument, fieldsOf, mapBlocks, mapDocument } from '../../core/document/model'
 import type { PaperFigures } from '../../core/layout/expand'
+import { turnOf } from '../../core/rounds/bind'
+import { mergeContext } from '../../core/merge/context'
 import { type MergeContext, type Merged, merge } from '../../core/merge/merge'
 import { readingBody } from '../../core/marking/reading'
 import { type PreflightNote, preflight } from '../../core/preflight/preflight'
 import type { SheetPerson } from '../../shared/papers'
 import { now } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { type FactRule, type PaperOwn, contacts, jobs, members, papers } from '../platform/db/schema'
-import { notFound } from '../platform/problem'
+import { type FactRule, type PaperOwn, contacts, jobs, members } from '../platform/db/schema'
 import { renderPaper } from '../files/pool'
 import type { Rendered } from '../files/worker/index'
 import { type LoadedJob, loadJob } from '../records/job'
 import { textOf } from '../files/take'
 import { renderTable } from './marked'
-import { allFacts, figuresOf, mergeContext } from './context'
-
-export type Paper = typeof papers.$inferSelect
-
-export async function loadPaper(id: string): Promise<Paper> {
-  const [paper] = await db().select().from(papers).where(eq(papers.id, id))
-  if (!paper) throw notFound('paper')
-  return { ...paper, document: withIds(paper.document) }
-}
+import { allFacts } from '../records/facts'
+import type { Paper } from '../records/paper'
 
 export interface Prepared {
   paper: Paper
@@ -67,10 +61,25 @@ async function boundContacts(paper: Pick<Paper, 'bindings'>): Promise<Record<str
   return Object.fromEntries(ids.flatMap(([party, id]) => rows.filter((r) => r.id === id).map((r) => [party, r])))
 }
 
+/** The figures a job's papers show now. */
+export const figuresOf = (loaded: LoadedJob, paperKind: string): PaperFigures => ({
+  pricing: loaded.pricing,
+  priced: loaded.priced,
+  stages: loaded.stages,
+  currency: loaded.business.currency,
+  open: paperKind === 'quote',
+  planned: {
+    plan: loaded.job.plan,
+    acceptedOn: loaded.job.agreedOn,
+    jobDay: loaded.job.day,
+    payments: loaded.payments.map(({ stage, amount, asked }) => ({ stage, amount, asked })),
+  },
+})
+
 /** The values a paper may take from its job as it is now. */
 export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule[]): Promise<MergeContext> {
   const own = { asks: paper.document.asks ?? [], values: paper.own.values }
-  return mergeContext(loaded, await boundContacts(paper), own, facts)
+  return mergeContext(loaded, await boundContacts(paper), own, facts, now())
 }
 
 /**
@@ -124,9 +133,6 @@ export async function renderDraft(prepared: Prepared, prove = false): Promise<Re
     author: prepared.loaded.business.name,
   })
 }
-
-/** Turn of each party: clients, guests and guardians first, the business last. */
-export const turnOf = (party: string) => (party === 'business' ? 2 : 1)
 
 /** The parties of a paper, with how many fields each has to fill; the client also has what there is to choose. */
 export function partiesOf({ merged, figures }: Prepared): { key: string; label: string; fields: number }[] {

@@ -1,9 +1,10 @@
-import { handlers } from '../errands'
-import { startRunner } from '../queue/outbox'
+import { work } from '../errands/handlers'
+import { startRunner, workWith } from '../queue/outbox'
 import { keepTidy } from '../members/tidy'
 import { useConfig } from '../platform/config'
 import { migrate } from '../platform/db/migrate'
 import { upgrade } from '../platform/db/upgrade'
+import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { keepNights } from '../rounds/seal/heads'
 
@@ -12,11 +13,13 @@ export default defineNitroPlugin((nitro) => {
   const assets = useStorage('assets:migrations')
   const start = async () => {
     await migrate(async (path) => String(await assets.getItemRaw(path.replaceAll('/', ':'))))
+    await standAnew()
     await upgrade()
     await keepNights()
     await keepTidy()
+    workWith(work)
     warmUp()
-    if (useConfig().runJobs) nitro.hooks.hook('close', startRunner(handlers))
+    if (useConfig().runJobs) nitro.hooks.hook('close', startRunner(work))
   }
   const ready = start()
   ready.catch((error: unknown) => {

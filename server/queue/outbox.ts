@@ -3,17 +3,22 @@ import { later, now } from '../platform/clock'
 import { useConfig } from '../platform/config'
 import { afterCommit, db, write } from '../platform/db/client'
 import { outbox } from '../platform/db/schema'
-import { note } from '../standing/thread'
 
 /** What is to be done outside a transaction. Handlers are done at least once; each makes sure that twice has the effect of once. */
-export interface Errand {
+interface Errand {
   id: number
   kind: string
   key: string
   payload: Record<string, unknown>
   attempts: number
 }
+
 export type Handler = (errand: Errand) => Promise<void | { again: string }>
+/** What is done with errands: a handler for each kind, and who is told when one is given up. */
+export interface Work {
+  handlers: Record<string, Handler>
+  givenUp: (errand: Errand, why: string) => Promise<void>
+}
 
 /** With the waits of {@link backoff}, about three days. */
 const MAX_ATTEMPTS = 80
@@ -31,7 +36,7 @@ export async function enqueue(
 }
 
 /** Seconds to wait after the n-th failure: 2, 4, 8 … at most an hour. */
-export const backoff = (attempts: number): number => Math.min(2 ** attempts, 3600)
+const backoff = (attempts: number): number => Math.min(2 ** attempts, 3600)
 
 /** Errands of these kinds that may be done now: due, not done, not given up, and in nobody's hands. */
 const ready = (kinds: string[]) =>
@@ -61,7 +66,7 @@ async function lease(kinds: string[]): Promise<Errand | null> {
 }
 
 /** Does one due errand of the kinds there are handlers for; false when there is none. */
-export async function runOne(handlers: Record<string, Handler>): Promise<boolean> {
+export async function runOne({ handlers, givenUp }: Work): Promise<boolean> {
   const kinds = Object.keys(handlers)
   const [waiting] = await db().select({ id: outbox.id }).from(outbox).where(ready(kinds)).limit(1)
   if (!waiting) return false
@@ -93,22 +98,25 @@ export async function runOne(handlers: Record<string, Handler>): Promise<boolean
         })
         .where(eq(outbox.id, errand.id)),
     )
-    if (over)
-      await note({
-        jobId: typeof errand.payload.jobId === 'string' ? errand.payload.jobId : null,
-        type: 'given-up',
-        words: `Given up after three days: ${errand.kind}`,
-        detail: lastError,
-        mark: 'trouble',
-        notable: true,
-      })
+    if (over) await givenUp(errand, lastError)
     console.warn(`errand ${errand.key} failed (try ${errand.attempts}): ${lastError}`)
   }
   return true
 }
 
+let atHand: Work | null = null
+/** Says who does errands in this process, also those that can't wait for the outbox. */
+export const workWith = (work: Work): void => void (atHand = work)
+
+/** Does an errand now, without the outbox: what is lost with this process is asked for again by whoever waits for it. */
+export async function atOnce(kind: string, key: string, payload: Record<string, unknown>): Promise<void> {
+  const handler = atHand?.handlers[kind]
+  if (!handler) throw new Error(`Nobody here does errands of the kind ${kind}.`)
+  await handler({ id: 0, kind, key, payload, attempts: 1 })
+}
+
 /** Works through the outbox until stopped, looking again every half second and at once when something is put in. */
-export function startRunner(handlers: Record<string, Handler>, lanes = 2): () => void {
+export function startRunner(work: Work, lanes = 2): () => void {
   let stopped = false
   const sleepers = new Set<() => void>()
   wake = () => {
@@ -116,7 +124,7 @@ export function startRunner(handlers: Record<string, Handler>, lanes = 2): () =>
   }
   const lane = async () => {
     while (!stopped) {
-      const worked = await runOne(handlers).catch((e: unknown) => {
+      const worked = await runOne(work).catch((e: unknown) => {
         console.error('outbox', e)
         return false
       })

@@ -86,18 +86,20 @@ export async function projectedOnce(jobId: string, work: () => Promise<unknown>)
   })
 }
 
+/** Projects a job, or notes its papers for the end of {@link projectedOnce}. */
+export async function projectOrPutOff(jobId: string, only?: readonly string[]): Promise<void> {
+  const later = held.getStore()
+  if (later?.jobId !== jobId || !only) return projectJob(jobId, only)
+  for (const id of only) later.papers.add(id)
+  // Should the process end before the work does, what was put off is done by this.
+  await enqueue('project', later.errand, { jobId }, in_(PUT_OFF_SECONDS))
+}
+
 /**
- * Brings a job's standing and its open dues in step with what has happened. Call it in the transaction that changed
- * something; `only` names the papers it was about, where it was about some alone.
+ * Brings a job's standing and its open dues in step with what has happened. What somebody does says `touch` instead;
+ * `only` names the papers it was about, where it was about some alone.
  */
 export async function projectJob(jobId: string, only?: readonly string[]): Promise<void> {
-  const later = held.getStore()
-  if (later?.jobId === jobId && only) {
-    for (const id of only) later.papers.add(id)
-    // Should the process end before the work does, what was put off is done by this.
-    await enqueue('project', later.errand, { jobId }, in_(PUT_OFF_SECONDS))
-    return
-  }
   await write(async (tx) => {
     const loaded = await loadJob(jobId)
     const facts = await lineFacts(loaded, only)

@@ -1,8 +1,8 @@
 import type { StopMark } from '../../core/line/line'
 import { now } from '../platform/clock'
-import { afterCommit, write } from '../platform/db/client'
+import { write } from '../platform/db/client'
 import { happenings } from '../platform/db/schema'
-import { nudgeFeed } from './feed'
+import { tellScreens } from './touch'
 
 export interface Happening {
   jobId: string | null
@@ -17,8 +17,8 @@ export interface Happening {
 
 /** Puts something into the job's thread and the feed that open screens follow. */
 export async function note(h: Happening): Promise<void> {
-  await write((tx) =>
-    tx.insert(happenings).values({
+  await write(async (tx) => {
+    await tx.insert(happenings).values({
       jobId: h.jobId,
       at: now(),
       type: h.type,
@@ -28,7 +28,7 @@ export async function note(h: Happening): Promise<void> {
       paperId: h.paperId ?? null,
       notable: h.notable ?? false,
       ref: h.ref ?? null,
-    }),
-  )
-  afterCommit(nudgeFeed)
+    })
+    tellScreens(h.jobId, h.paperId ?? null)
+  })
 }

@@ -1,92 +1,20 @@
-import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type Json, canonical } from '../../core/evidence/canonical'
-import { type PaperDocument, walkBlocks, withIds } from '../../core/document/model'
-import type { TemplateRow, TemplateView, VersionRow, newTemplate, saveTemplate } from '../../shared/library'
+import { type PaperDocument, withIds } from '../../core/document/model'
+import type { newTemplate, saveTemplate } from '../../shared/library'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { clauses, jobs, papers, templateEditions, templates } from '../platform/db/schema'
+import { templateEditions, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { checkImages } from '../files/pictures'
 import { Problem, notFound } from '../platform/problem'
-import { loadJob } from '../records/job'
-import { sampleContext } from '../papers/context'
-import { clauseLookup, nameOf } from './use'
+import { nameOf } from '../records/members'
 
 export async function loadTemplate(id: string): Promise<typeof templates.$inferSelect> {
   const [row] = await db().select().from(templates).where(eq(templates.id, id))
   if (!row) throw notFound('template')
   return { ...row, document: withIds(row.document) }
-}
-
-/** Every template with how often and when it was last used, archived ones last. */
-export async function listTemplates(): Promise<TemplateRow[]> {
-  const rows = await db()
-    .select({
-      id: templates.id,
-      kind: templates.kind,
-      name: templates.name,
-      folder: templates.folder,
-      edition: templates.edition,
-      updatedAt: templates.updatedAt,
-      archivedAt: templates.archivedAt,
-      marked: sql<number>`${templates.marked} is not null`,
-      used: sql<number>`(select count(*) from papers where papers.template_id = templates.id)`,
-      lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = templates.id)`,
-    })
-    .from(templates)
-    .orderBy(asc(templates.folder), asc(templates.name))
-  return rows.map((r) => ({ ...r, marked: !!r.marked })).sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
-}
-
-/** The job a template is shown with: the latest of a kind that uses it, else the latest of all. */
-async function sampleJob(templateId: string): Promise<string | null> {
-  const [used] = await db()
-    .select({ id: papers.jobId })
-    .from(papers)
-    .where(eq(papers.templateId, templateId))
-    .orderBy(desc(papers.createdAt))
-    .limit(1)
-  if (used) return used.id
-  const [any] = await db().select({ id: jobs.id }).from(jobs).orderBy(desc(jobs.createdAt)).limit(1)
-  return any?.id ?? null
-}
-
-/** A template for the writing room, with a job to show it by and the clauses it uses. */
-export async function templateView(id: string): Promise<TemplateView> {
-  const row = await loadTemplate(id)
-  const jobId = await sampleJob(id)
-  const loaded = jobId ? await loadJob(jobId) : null
-  const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind)
-  const versions = await listVersions(id)
-  const used = versions.find((v) => v.edition === row.edition)
-  const blocks = [...row.document.header, ...row.document.body, ...row.document.footer]
-  const lookup = await clauseLookup(blocks)
-  const kept = [...walkBlocks(blocks)].flatMap((b) => {
-    const text = b.t === 'clause' && b.edition ? lookup(b.clause, b.edition) : undefined
-    return b.t === 'clause' && text ? [{ ...text, id: b.clause }] : []
-  })
-  const all = await db().select().from(clauses).orderBy(asc(clauses.name))
-  return {
-    id,
-    kind: row.kind,
-    name: row.name,
-    folder: row.folder,
-    edition: row.edition,
-    revision: row.revision,
-    archived: !!row.archivedAt,
-    marked: !!row.marked,
-    updatedAt: row.updatedAt,
-    document: row.document,
-    used: used ? used.at : null,
-    context,
-    figures,
-    sample: loaded ? { id: loaded.job.id, title: loaded.job.title } : null,
-    clauses: all
-      .filter((c) => !c.archivedAt || lookup(c.id))
-      .map((c) => ({ id: c.id, name: c.name, edition: c.edition, body: c.body })),
-    kept: kept.map(({ id: clause, name, edition, body }) => ({ id: clause, name, edition, body })),
-  }
 }
 
 /** Makes a template, from nothing, from a document, or as a duplicate of another. The same key twice makes one. */
@@ -182,25 +110,4 @@ export async function changeTemplate(
     {},
     { aside: outcome.aside },
   )
-}
-
-/** Versions that were used, and those set aside, newest first. */
-export async function listVersions(id: string): Promise<VersionRow[]> {
-  return db()
-    .select({
-      id: templateEditions.id,
-      edition: templateEditions.edition,
-      by: templateEditions.by,
-      at: templateEditions.at,
-      used: sql<number>`(select count(*) from papers where papers.template_id = template_editions.template_id and papers.template_edition = template_editions.edition)`,
-    })
-    .from(templateEditions)
-    .where(eq(templateEditions.templateId, id))
-    .orderBy(desc(templateEditions.at), desc(templateEditions.edition))
-}
-
-export async function versionDocument(id: string, versionId: string): Promise<PaperDocument> {
-  const [row] = await db().select().from(templateEditions).where(eq(templateEditions.id, versionId))
-  if (!row || row.templateId !== id) throw notFound('version')
-  return withIds(row.document)
 }

@@ -3,9 +3,10 @@ import { type ClauseLookup, type ClauseProblem, clausesOf, resolveClauses } from
 import { type Block, type PaperDocument, withIds } from '../../core/document/model'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { clauseEditions, clauses, members, templateEditions, templates } from '../platform/db/schema'
+import { clauseEditions, clauses, templateEditions, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
+import { nameOf } from '../records/members'
 
 type Template = typeof templates.$inferSelect
 
@@ -24,18 +25,10 @@ export async function clauseLookup(blocks: readonly Block[]): Promise<ClauseLook
 }
 
 /** A template's document with its clauses put in. */
-export async function wholeDocument(
-  document: PaperDocument,
-): Promise<{ document: PaperDocument; problems: ClauseProblem[] }> {
+async function wholeDocument(document: PaperDocument): Promise<{ document: PaperDocument; problems: ClauseProblem[] }> {
   const lookup = await clauseLookup([...document.header, ...document.body, ...document.footer])
   const { document: whole, problems } = resolveClauses(withIds(document), lookup)
   return { document: withIds(whole), problems }
-}
-
-export async function nameOf(memberId: string | null): Promise<string> {
-  if (!memberId) return ''
-  const [member] = await db().select({ name: members.name }).from(members).where(eq(members.id, memberId))
-  return member?.name ?? ''
 }
 
 /**

@@ -6,7 +6,7 @@ import { db } from '../platform/db/client'
 import { papers } from '../platform/db/schema'
 import { loadJob } from '../records/job'
 import { lineFacts } from '../standing/project'
-import { contactView } from './jobs'
+import { contactView } from './contacts'
 
 /** A job as data for other systems: amounts in minor units, quantities as decimal strings, every state in its word. */
 export async function exportJob(id: string): Promise<Record<string, unknown>> {

@@ -1,8 +1,8 @@
 import { asc } from 'drizzle-orm'
 import { db } from '../platform/db/client'
 import { catalogue, kinds } from '../platform/db/schema'
-import { listClauses } from '../templates/clauses'
-import { listTemplates } from '../templates/templates'
+import { listClauses } from './clauses'
+import { listTemplates } from './templates'
 
 /** Templates, clauses, job kinds and priced items. */
 export async function library() {

@@ -6,7 +6,7 @@ import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { contacts, dues, invoices, jobs, payments, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
-import { listInvoices } from '../money/invoices'
+import { listInvoices } from './invoices'
 import { moneyRow } from './today'
 
 /** The Money screen: what is due and how old, what came in, the year by the month of the job. */

@@ -9,11 +9,12 @@ import { invoices, paperVersions, type roundPeople, rounds } from '../platform/d
 import { Problem, notFound } from '../platform/problem'
 import { docxInWorker } from '../files/pool'
 import { placeOf, readablePapers } from '../chain/papers'
-import { latestRounds } from '../chain/state'
-import { chainOf, sealedName } from '../rounds/seal/seal'
-import { loadPaper, preparePaper, renderDraft } from '../papers/prepare'
+import { latestRounds, chainOf } from '../chain/state'
+import { sealedName } from '../rounds/seal/name'
+import { preparePaper, renderDraft } from '../papers/prepare'
+import { loadPaper } from '../records/paper'
 
-export interface NamedFile {
+interface NamedFile {
   bytes: Uint8Array
   name: string
 }
@@ -83,6 +84,7 @@ export async function invoicePdf(id: string): Promise<NamedFile> {
 export interface OutFile extends NamedFile {
   type: string
 }
+
 export const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 
 /** A merged document as DOCX or HTML, or what is written as Upwold’s own JSON. */

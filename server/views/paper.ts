@@ -1,3 +1,4 @@
+import { newestChange } from '../standing/feed'
 import { and, desc, eq, ne } from 'drizzle-orm'
 import { type Amendment, amendmentKey, factChanged } from '../../core/amend/amend'
 import { type FieldSpec, walkBlocks } from '../../core/document/model'
@@ -11,20 +12,24 @@ import { deadlineIn, fill } from '../../shared/words'
 import { roundWords } from '../../shared/words/messages'
 import { db } from '../platform/db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../platform/db/schema'
-import { attachmentsOf } from '../rounds/act/uploads'
+import { attachmentsOf } from './attachments'
 import { basisOf, togetherWith } from '../rounds/prepare/basis'
-import { correctionView } from '../rounds/manage/check'
-import { writeBackRows } from '../marking/data'
-import { isOrganisation, languageOf, minutesOf } from '../messages/about'
-import { scansOf } from '../rounds/manage/on-paper'
-import { questionsOf } from '../rounds/manage/questions'
+import { correctionView } from './correction'
+import { writeBackRows } from '../papers/write-back'
+import { minutesOf } from '../messages/about'
+import { isOrganisation } from '../records/contacts'
+import { languageOf } from '../chain/language'
+import { scansOf } from './scans'
+import { questionsOf } from '../chain/questions'
 import { papersOf, placeOf } from '../chain/papers'
 import { latestRounds } from '../chain/state'
 import { driftOf } from '../papers/drift'
-import { type Prepared, loadPaper, preflightOf, preparePaper, sheetOf } from '../papers/prepare'
+import { type Prepared, preflightOf, preparePaper, sheetOf } from '../papers/prepare'
+import { loadPaper } from '../records/paper'
 
 /** Everything the paper's page and sending sheet show. */
 export async function paperView(id: string, memberId: string): Promise<PaperView> {
+  const asOf = await newestChange()
   const paper = await loadPaper(id)
   const prepared = await preparePaper(paper, false)
   const { loaded, merged } = prepared
@@ -67,6 +72,7 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
   })
   return {
     id,
+    asOf,
     kind: paper.kind,
     title: paper.title,
     state: paper.state,

@@ -7,7 +7,8 @@ import { now } from '../platform/clock'
 import { renderPaper } from '../files/pool'
 import { theBusiness } from '../records/business'
 import { type OutFile, fileOf } from './paper-files'
-import { loadTemplate, templateView } from '../templates/templates'
+import { loadTemplate } from '../templates/templates'
+import { templateView } from './templates'
 
 /** A template taken out, shown with the same job as in the writing room; JSON is what is written. */
 export async function templateFileAs(id: string, as: 'pdf' | 'docx' | 'html' | 'json'): Promise<OutFile> {

@@ -1,7 +1,9 @@
+import type { RecordSays, RecordWords } from '../../core/evidence/says'
 import type { Language } from '../../core/rounds/plan'
+import { fill } from './index'
 
 /** The words of the signing record. `{x}` stands for what is put in. */
-const en = {
+const en: RecordWords = {
   eCopyTo: 'wants their copy at {address}',
   signedByHand: 'signed by hand, {day}',
   taken: 'taken',
@@ -82,7 +84,6 @@ const en = {
   'in person, on the business’s device': 'in person, on the business’s device',
   'signed in as a member of the business': 'signed in as a member of the business',
 }
-export type RecordWords = Record<keyof typeof en, string>
 
 const de: RecordWords = {
   eCopyTo: 'möchte die Kopie an {address}',
@@ -570,4 +571,11 @@ const ar: RecordWords = {
   'in person, on the business’s device': 'شخصياً، على جهاز المنشأة',
   'signed in as a member of the business': 'بعد تسجيل الدخول كعضو في المنشأة',
 }
+
 export const RECORD_WORDS: Record<Language, RecordWords> = { en, de, fr, es, pt, pl, ar }
+
+/** What is said in the record, in its language. */
+export const recordSays = (language: Language): RecordSays =>
+  Object.assign((key: keyof RecordWords, args?: Record<string, string>) => fill(RECORD_WORDS[language][key], args), {
+    has: (key: string): key is keyof RecordWords => Object.hasOwn(en, key),
+  })

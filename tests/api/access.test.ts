@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { RULES } from '../../server/doors/access'
-import { routesTable, tableText } from '../../server/routes-table'
+import { routesTable, tableText } from '../../scripts/routes-table'
 import { Caller, OWNER, STAFF, signedIn } from '../support/caller'
 import { agreedJob, linkTo, makeJob, makePaper, paperOf, send, viewOf } from '../support/line'
 import { TestServer } from '../support/server'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Rule } from '../../server/doors/access'
-import { type TableRow, routesTable } from '../../server/routes-table'
+import { type TableRow, routesTable } from '../../scripts/routes-table'
 import { Caller, STAFF, signedIn } from '../support/caller'
 import { linkTo, makeJob, makePaper, paperOf, send } from '../support/line'
 import { DISGUISES, SPELLINGS, raw } from '../support/raw'
@@ -49,6 +49,7 @@ afterAll(() => server.stop())
 const pathOf = (row: TableRow, parts: Record<string, string>) =>
   row.path.replace(/:(\w+)/g, (_, name: string) => parts[name] ?? 'x'.repeat(64)).replace('**', 'nothing')
 const methodOf = (row: TableRow) => (row.method === 'any' ? 'GET' : row.method)
+
 /** What would come in: a success, or something nobody foresaw; no answer at all is no good one either. */
 const wrong = (status: number | undefined) => status === undefined || (status >= 200 && status < 300) || status >= 500
 

@@ -18,15 +18,15 @@ export async function useJob(id: string) {
   }
   await load()
 
-  /** Writes to the job at the version that is shown; a stale page is refreshed before it says so. */
+  /** Writes to the job at the version that is shown, and shows what it is then; a stale page is refreshed before it says so. */
   async function put(method: 'PATCH' | 'PUT', path: string, body: object): Promise<void> {
     try {
-      await api(`/api/jobs/${id}${path}`, { method, body: { ...body, version: job.value!.version } })
+      const sent = { ...body, version: job.value!.version }
+      job.value = await api<JobView>(`/api/jobs/${id}${path}`, { method, body: sent })
     } catch (e) {
       if (e instanceof ApiProblem && e.code === 'stale') await load()
       throw e
     }
-    await load()
   }
 
   /** Saves facts and offers the way back. */

@@ -2,7 +2,7 @@ import type { InjectionKey } from 'vue'
 import { formatInstant } from '~~/core/calendar/dates'
 import type { PaperView } from '~~/shared/papers'
 
-/** One paper on the screen. `drawn` counts how often its pages have to be drawn anew. */
+/** One paper on the screen. `drawn` counts how often what a draft is made from has changed, so that its pages are drawn anew. */
 export async function usePaper(id: string) {
   const paper = ref<PaperView | null>(null)
   const problem = ref('')
@@ -13,7 +13,7 @@ export async function usePaper(id: string) {
     try {
       const before = paper.value
       paper.value = await api<PaperView>(`/api/papers/${id}`)
-      if (!before || before.state === 'draft') drawn.value += 1
+      if (!before || (before.state === 'draft' && before.seen !== paper.value.seen)) drawn.value += 1
     } catch (e) {
       problem.value = wordsOf(e)
     }

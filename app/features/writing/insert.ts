@@ -1,6 +1,7 @@
+import { capital } from '../../../core/text/case'
 import type { Editor } from '@tiptap/vue-3'
-import { type FieldSpec, type Party, askedTypes } from '~~/core/document/model'
-import type { ProseNode } from '~~/core/document/prose'
+import { type FieldSpec, type Party, askedTypes } from '../../../core/document/model'
+import type { ProseNode } from '../../../core/document/prose'
 import { FIELD_WORDS, ITEM_VALUES, know } from './say'
 
 /** Something `/` puts on the sheet. */
@@ -13,13 +14,12 @@ export interface Insertable {
 
 const node = (n: ProseNode | ProseNode[]) => (e: Editor) => e.chain().focus().insertContent(n).run()
 const paragraph: ProseNode = { type: 'paragraph' }
+
 /** An inline atom; it stays chosen so that its card is open. */
 const chosen = (n: ProseNode) => (e: Editor) => {
   const at = e.state.selection.from
   return e.chain().focus().insertContent(n).setNodeSelection(at).run()
 }
-
-const capital = (s: string) => s[0]!.toUpperCase() + s.slice(1)
 
 /** A key no field of the sheet has yet. */
 function freshKey(e: Editor, party: string, type: string): string {

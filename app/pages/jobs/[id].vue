@@ -12,7 +12,7 @@ const choosingClient = ref(false)
 const onScreen = await useJob(String(useRoute().params.id))
 const { job, problem, load } = onScreen
 provide(JOB, onScreen)
-useFeed(load)
+useFeed(load, { concerns: ofJob(job.value?.id ?? ''), asOf: () => job.value?.asOf ?? -1 })
 useHead({ title: () => `${job.value?.title.slice(0, 60) ?? 'Job'} · Upwold` })
 
 const facts = computed(() =>

@@ -1,9 +1,9 @@
 import { businessSettings as body } from '../../../shared/rounds'
 import { changeSettings } from '../../records/business'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { route } from '../../doors/route'
 
 export default route({ who: 'owner', body }, async ({ body, event }) => {
   await changeSettings(body)
-  await securityNote(event, 'setting', 'Changed what is set for all rounds')
+  await noteSecurity(event, 'setting', 'Changed what is set for all rounds')
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { findContacts } from '../../views/jobs'
+import { findContacts } from '../../views/contacts'
 import { route } from '../../doors/route'
 
 export default route(

@@ -1,5 +1,5 @@
 import { newContact } from '../../../shared/jobs'
-import { addContact } from '../../jobs/jobs'
+import { addContact } from '../../contacts/contacts'
 import { route } from '../../doors/route'
 
 export default route({ who: 'member', body: newContact }, async ({ body }) => ({ id: await addContact(body) }))

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { checkPin } from '../../members/members'
 import { roundOf } from '../../rounds/manage/hand'
 import { revokeLinks } from '../../chain/links'
@@ -12,6 +12,6 @@ export default route({ who: 'locked', body: z.object({ pin: z.string().max(20) }
   const personId = session!.personId!
   await revokeLinks(personId, 'device')
   await changeSession(event, { memberId: member!.id, kind: 'member' })
-  await securityNote(event, 'handover', 'Took the device back')
+  await noteSecurity(event, 'handover', 'Took the device back')
   return { path: await roundOf(personId) }
 })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { insistOnGuest, linkForDevice } from '../../rounds/manage/hand'
 
 /** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
@@ -10,6 +10,6 @@ export default route({ who: 'member', body: z.object({ personId: z.string().max(
   const name = await insistOnGuest(body.personId)
   const session = await changeSession(event, { memberId: member.id, kind: 'handover', personId: body.personId })
   const token = await linkForDevice(body.personId, session.id)
-  await securityNote(event, 'handover', `Handed the device to ${name}`)
+  await noteSecurity(event, 'handover', `Handed the device to ${name}`)
   return { path: `/s/${token}` }
 })

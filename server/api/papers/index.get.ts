@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { listPapers } from '../../papers/papers'
+import { listPapers } from '../../views/papers'
 import { route } from '../../doors/route'
 
 export default route(

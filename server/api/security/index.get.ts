@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { route } from '../../doors/route'
-import { securityPage } from '../../members/security'
+import { securityPage } from '../../views/security'
 
 const query = z.object({ before: z.coerce.number().int().positive().optional() })
 export default route({ who: 'owner', query }, ({ query }) => securityPage(query.before))

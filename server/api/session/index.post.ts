@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { changeSession, deviceMark, keepDeviceMark } from '../../doors/access'
 import { route } from '../../doors/route'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { rememberDevice, signIn } from '../../members/members'
 import { fromWhere } from '../../doors/where'
 
@@ -12,12 +12,12 @@ export default route({ who: 'anyone', body, limit: 4000 }, async ({ event, body 
   try {
     member = await signIn(body.email, body.password, { address: fromWhere(event).ip, mark })
   } catch (error) {
-    await securityNote(event, 'sign-in', `Wrong sign-in as ${body.email.trim().toLowerCase().slice(0, 100)}`)
+    await noteSecurity(event, 'sign-in', `Wrong sign-in as ${body.email.trim().toLowerCase().slice(0, 100)}`)
     throw error
   }
   await changeSession(event, { memberId: member.id, kind: 'member' })
   const fresh = await rememberDevice(member.id, mark)
   if (fresh) keepDeviceMark(event, fresh)
-  await securityNote(event, 'sign-in', fresh ? 'Signed in on a browser not seen before' : 'Signed in', member)
+  await noteSecurity(event, 'sign-in', fresh ? 'Signed in on a browser not seen before' : 'Signed in', member)
   return { member: { id: member.id, name: member.name, role: member.role } }
 })

@@ -1,6 +1,6 @@
 import { notFound } from '../../platform/problem'
 import { route } from '../../doors/route'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { allSessions, endSession } from '../../members/sessions'
 
 /** Ends one session: one's own, or, for the owner, anybody's. */
@@ -9,5 +9,5 @@ export default route({ who: 'member' }, async ({ id, event }) => {
   const session = (await allSessions()).find((s) => s.id === id)
   if (!session || (session.memberId !== member!.id && member!.role !== 'owner')) throw notFound('session')
   await endSession(id)
-  await securityNote(event, 'sign-in', `Ended a session of ${session.name}`)
+  await noteSecurity(event, 'sign-in', `Ended a session of ${session.name}`)
 })

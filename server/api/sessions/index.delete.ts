@@ -1,10 +1,10 @@
 import { route } from '../../doors/route'
-import { securityNote } from '../../members/security'
+import { noteSecurity } from '../../doors/log'
 import { endSessionsOf } from '../../members/sessions'
 
 /** Signs oneself out everywhere but here. */
 export default route({ who: 'member' }, async ({ event }) => {
   const ended = await endSessionsOf(event.context.member!.id, { butNot: event.context.session!.id })
-  await securityNote(event, 'sign-in', `Signed out everywhere else (${ended})`)
+  await noteSecurity(event, 'sign-in', `Signed out everywhere else (${ended})`)
   return { ended }
 })

@@ -7,7 +7,7 @@ import { db, write } from '../../platform/db/client'
 import { standinCards } from '../../platform/db/schema'
 import { hashToken, newId } from '../../platform/ids'
 import { enqueue } from '../../queue/outbox'
-import type { CardGateway } from './index'
+import type { CardGateway } from './gateway'
 
 /** The stand-in for a card service: its own pages under /standin/cards, its own book, and call-backs over HTTP that it signs. */
 export const standin: CardGateway = {
@@ -38,7 +38,7 @@ export async function standinRequest(id: string): Promise<typeof standinCards.$i
   return (await db().select().from(standinCards).where(eq(standinCards.id, id)))[0] ?? null
 }
 
-export type CardOutcome = 'paid' | 'refused' | 'step' | 'unknown'
+type CardOutcome = 'paid' | 'refused' | 'step' | 'unknown'
 
 /** Takes a card number as typed (and the further step's code) and does what that card does. */
 export async function payWithTestCard(id: string, number: string, code: string | null): Promise<CardOutcome> {

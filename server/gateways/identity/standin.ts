@@ -1,6 +1,6 @@
 import { now } from '../../platform/clock'
 import { looksTakenInWorker, readDocumentInWorker } from '../../files/pool'
-import type { IdentityGateway } from './index'
+import type { IdentityGateway } from './gateway'
 
 /**
  * The stand-in for a service that checks documents: it really reads the machine-readable zone or the barcode of a picture

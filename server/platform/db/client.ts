@@ -13,6 +13,8 @@ export type Db = LibSQLDatabase<typeof schema>
 interface Open {
   tx: Transaction
   db: Db
+  /** What is gathered while it is open, by a key, and done once before it is committed. */
+  gathered: Map<string, { held: unknown; finish: () => Promise<void> }>
   after: (() => void)[]
 }
 const current = new AsyncLocalStorage<Open>()
@@ -72,9 +74,13 @@ export async function write<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   let result: T
   try {
     const tx = await begin()
-    open = { tx, db: drizzle(tx as unknown as Client, { schema }), after: [] }
+    open = { tx, db: drizzle(tx as unknown as Client, { schema }), gathered: new Map(), after: [] }
     try {
-      result = await current.run(open, () => work(open.db))
+      result = await current.run(open, async () => {
+        const done = await work(open.db)
+        for (let next = first(open.gathered); next; next = first(open.gathered)) await next.finish()
+        return done
+      })
       await tx.commit()
     } catch (error) {
       await tx.rollback().catch(() => {})
@@ -87,6 +93,29 @@ export async function write<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   }
   for (const f of open.after) f()
   return result
+}
+
+/** Takes the first out of a map, so that what is put in meanwhile comes later. */
+function first<V>(map: Map<string, V>): V | undefined {
+  for (const [key, value] of map) {
+    map.delete(key)
+    return value
+  }
+  return undefined
+}
+
+/**
+ * Something gathered over the open transaction: made by `start` when it is asked for first, and handed to `finish` once,
+ * before the commit, in the same transaction. Throws where none is open.
+ */
+export function gathered<T>(key: string, start: () => T, finish: (held: T) => Promise<void>): T {
+  const open = current.getStore()
+  if (!open) throw new Error(`Nothing is gathered outside write(): ${key}`)
+  const there = open.gathered.get(key)
+  if (there) return there.held as T
+  const held = start()
+  open.gathered.set(key, { held, finish: () => finish(held) })
+  return held
 }
 
 /** Runs `f` once the open transaction is committed (at once where there is none). For nudges only: it may be lost in a crash. */

@@ -1,12 +1,11 @@
 import { chmod, readdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
-import { ATTACHMENT } from '../../../shared/signing'
+import { ATTACHMENT } from '../../../core/fields/attachment'
 import { useConfig } from '../config'
 import { LOST_PLACE } from '../secrets'
 import { rawClient, write } from './client'
-import { projectJob } from '../../standing/project'
-import { blobs, counters, messages, roundPeople, standings, uploads } from './schema'
+import { blobs, counters, messages, roundPeople, uploads } from './schema'
 
 const DONE = 'upgrade: nothing readable'
 const LINK = /https?:\/\/[^\s"<]*\/(?:s|pad)\/[\w-]{43}(?:\?initials)?/g
@@ -16,7 +15,6 @@ const LINK = /https?:\/\/[^\s"<]*\/(?:s|pad)\/[\w-]{43}(?:\?initials)?/g
  * whose the files are that stand in open drafts. Done once; a second process finds it done.
  */
 export async function upgrade(): Promise<void> {
-  await standAnew()
   const fresh = await write(async (tx) => {
     const [done] = await tx.select().from(counters).where(eq(counters.key, DONE))
     if (done) return false
@@ -50,18 +48,6 @@ export async function upgrade(): Promise<void> {
   // What was written over is still in the file's free pages, and in the log, until both are written anew.
   const client = rawClient()
   if (client.protocol === 'file') await client.executeMultiple('VACUUM; PRAGMA wal_checkpoint(TRUNCATE)')
-}
-
-const STANDINGS = 'upgrade: standings 2'
-
-/** Standings an earlier release worked out, which said less of whose move it is, are worked out anew. */
-async function standAnew(): Promise<void> {
-  await write(async (tx) => {
-    const [done] = await tx.select().from(counters).where(eq(counters.key, STANDINGS))
-    if (done) return
-    for (const { jobId } of await tx.select({ jobId: standings.jobId }).from(standings)) await projectJob(jobId)
-    await tx.insert(counters).values({ key: STANDINGS, value: 1 })
-  })
 }
 
 /** Files an earlier release left readable to others. */

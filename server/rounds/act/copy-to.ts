@@ -4,10 +4,9 @@ import { db, write } from '../../platform/db/client'
 import { contacts, roundPeople, rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { Problem } from '../../platform/problem'
-import { changeContact } from '../../jobs/jobs'
+import { changeContact } from '../../contacts/contacts'
 import type { LinkHolder } from '../../chain/links'
-import { record } from '../../chain/record'
-import { actorOf } from './sign'
+import { record, actorOf } from '../../chain/record'
 import { roundState } from '../../chain/state'
 
 /**

@@ -1,23 +1,14 @@
 import { eq } from 'drizzle-orm'
-import { valuesOf } from '../../../core/rounds/agreed'
-import { ATTACHMENT, type SignerDraft } from '../../../shared/signing'
-import { getBlob, putBlob } from '../../platform/blobs'
+import { ATTACHMENT } from '../../../core/fields/attachment'
+import { typeOf } from '../../../core/document/file-type'
+import type { SignerDraft } from '../../../shared/signing'
+import { putBlob } from '../../platform/blobs'
 import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
-import { members, paperVersions, roundPapers, type roundPeople, uploads } from '../../platform/db/schema'
-import { Problem, notFound } from '../../platform/problem'
-import type { OutFile } from '../../views/paper-files'
+import { members, type roundPeople, uploads } from '../../platform/db/schema'
+import { Problem } from '../../platform/problem'
 import type { LinkHolder } from '../../chain/links'
 import { insistOpen } from '../../chain/papers'
-import { agreedFor } from '../../chain/state'
-
-const TYPES: [number[], string][] = [
-  [[0x25, 0x50, 0x44, 0x46], 'application/pdf'],
-  [[0x89, 0x50, 0x4e, 0x47], 'image/png'],
-  [[0xff, 0xd8, 0xff], 'image/jpeg'],
-]
-/** What a file is by its first bytes; only what opens everywhere and runs nothing is taken. */
-export const typeOf = (bytes: Uint8Array) => TYPES.find(([magic]) => magic.every((m, i) => bytes[i] === m))?.[1]
 
 /** Insists that a file may come for one of somebody's fields, before any of it is read. */
 export async function insistOnAttachment({ person }: LinkHolder, key: string): Promise<void> {
@@ -74,32 +65,4 @@ export async function strangeFiles(
 async function keptMarks(memberId: string): Promise<string[]> {
   const [member] = await db().select().from(members).where(eq(members.id, memberId))
   return [member?.signature, member?.initials].flatMap((m) => (m?.kind === 'image' ? [m.sha] : []))
-}
-
-/** The files that stand on a paper: given with signatures that count, whichever of its rounds it is. */
-export async function attachmentsOf(paperId: string): Promise<{ sha: string; name: string }[]> {
-  const places = await db()
-    .select({ roundId: roundPapers.roundId, fields: paperVersions.fields })
-    .from(roundPapers)
-    .innerJoin(paperVersions, eq(paperVersions.id, roundPapers.versionId))
-    .where(eq(roundPapers.paperId, paperId))
-  const out = new Map<string, string>()
-  for (const { roundId, fields } of places) {
-    const agreed = await agreedFor(roundId)
-    // Only what stands in a field for files of this paper is one: words typed elsewhere may look like it.
-    const asked = fields.flatMap(({ field }) => (field.type === 'attachment' ? [field] : []))
-    for (const value of Object.values(valuesOf(agreed, asked))) {
-      const match = typeof value === 'string' ? ATTACHMENT.exec(value) : null
-      if (match) out.set(match[1]!, match[2]!)
-    }
-  }
-  return [...out].map(([sha, name]) => ({ sha, name }))
-}
-
-/** A file that was given with a signature on this paper. */
-export async function attachmentOf(paperId: string, sha: string): Promise<OutFile> {
-  const found = (await attachmentsOf(paperId)).find((a) => a.sha === sha)
-  if (!found) throw notFound('file')
-  const bytes = await getBlob(sha)
-  return { bytes, name: found.name, type: typeOf(bytes) ?? 'application/octet-stream' }
 }

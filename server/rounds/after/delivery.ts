@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { db, write } from '../../platform/db/client'
 import { roundPeople, rounds } from '../../platform/db/schema'
 import { note } from '../../standing/thread'
-import { projectJob } from '../../standing/project'
+import { touch } from '../../standing/touch'
 import { paperIdsOf } from '../../chain/papers'
 import { SYSTEM, record } from '../../chain/record'
 import { roundState } from '../../chain/state'
@@ -33,6 +33,6 @@ export async function recordBounce(roundId: string, personId: string, address: s
       paperId: round!.paperId,
       notable: true,
     })
-    await projectJob(round!.jobId, await paperIdsOf(roundId))
+    touch(round!.jobId, { papers: await paperIdsOf(roundId), round: roundId })
   })
 }

@@ -1,45 +1,25 @@
-import { and, asc, eq } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
 import { newsOf } from '../../../core/rounds/told'
 import { nextReminder } from '../../../core/rounds/times'
 import { now } from '../../platform/clock'
 import { listIn } from '../../../shared/words'
-import { type Db, db, write } from '../../platform/db/client'
-import { roundEvents, roundPeople, rounds } from '../../platform/db/schema'
+import { type Db, write } from '../../platform/db/client'
+import { roundPeople, rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
-import { projectJob } from '../../standing/project'
-import { issueLink } from '../../chain/links'
+import { touch } from '../../standing/touch'
 import { paperIdsOf } from '../../chain/papers'
 import { channelsOf } from '../../../core/rounds/plan'
 import { whenOver } from './over'
 import { SYSTEM, record } from '../../chain/record'
-import { roundState } from '../../chain/state'
+import { tellPerson } from './tell'
 
 type Round = typeof rounds.$inferSelect
-type Person = typeof roundPeople.$inferSelect
 
 /** How somebody was asked, in the words of the signing record. */
 const CHANNEL_WORDS = { email: 'e-mail', text: 'text' } as const
-
-/** Puts the messages with a person's link into the outbox, one for each way they are reached; none for those who are handed it. */
-export async function tellPerson(
-  person: Person,
-  what: 'ask' | 'nudge' | 'again',
-  key: string,
-  dueAt = now(),
-): Promise<void> {
-  for (const channel of channelsOf(person)) {
-    const { nonce } = await issueLink(person.id, person.memberId && channel === 'email' ? 'member' : channel)
-    await enqueue(
-      'mail.ask',
-      channel === 'email' ? key : `${key}:text`,
-      { personId: person.id, nonce, nudge: what === 'nudge', what, channel },
-      dueAt,
-    )
-  }
-}
 
 async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
   const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, p.id))
@@ -87,7 +67,7 @@ export async function follow(
     }
     if (over) await whenOver(roundId, over)
     await tellNews(round!, before, after, said)
-    await projectJob(round!.jobId, await paperIdsOf(roundId))
+    touch(round!.jobId, { papers: await paperIdsOf(roundId), round: roundId })
   })
 }
 
@@ -123,44 +103,4 @@ async function tellNews(
         ) || 'Nobody'
       } ${told.people.length === 1 ? 'was' : 'were'} still asked. Give it more time, or send it again.`,
     })
-}
-
-/** How long after a message with their link somebody isn't sent it again. */
-export const NUDGE_MS = 3_600_000
-
-/** When each person of a round was last nudged by somebody. */
-export async function lastNudges(roundId: string): Promise<Map<string, string>> {
-  const rows = await db()
-    .select({ at: roundEvents.at, data: roundEvents.data })
-    .from(roundEvents)
-    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'nudged')))
-    .orderBy(asc(roundEvents.seq))
-  return new Map(rows.map((r) => [(r.data as { person: string }).person, r.at]))
-}
-
-/** The outbox's part: reminds somebody who still has to act, and says when to look again. */
-export async function remind(personId: string, askedAt: string): Promise<void | { again: string }> {
-  return write(async (tx) => {
-    const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
-    const [round] = await tx.select().from(rounds).where(eq(rounds.id, person!.roundId))
-    const state = await roundState(person!.roundId)
-    const me = state.people.find((p) => p.id === personId)
-    // Somebody else has taken their place, they have acted, or they were asked anew: that has its own reminders.
-    if (state.status !== 'out' || !me || me.askedAt !== askedAt || !['asked', 'opened'].includes(me.status)) return
-    const business = await theBusiness()
-    const { quiet } = business.settings
-    const at = now()
-    const last = (await lastNudges(round!.id)).get(personId) ?? '1970-01-01'
-    if (state.paused === null && !me.closed && !me.bounced && Date.parse(at) - Date.parse(last) >= NUDGE_MS) {
-      await record(
-        round!.id,
-        SYSTEM,
-        { type: 'nudged', person: personId },
-        { address: person!.email || person!.how.phone },
-      )
-      await tellPerson(person!, 'nudge', `remind:${personId}:${at.slice(0, 16)}`)
-    }
-    const next = nextReminder(round!.settings.reminders, askedAt, at, state.lapsesAt, business.timeZone, quiet)
-    return next ? { again: next } : undefined
-  })
 }

@@ -9,7 +9,7 @@ import { jobLines, jobs, papers, rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
 import { loadJob } from '../../records/job'
-import { makeJobPaper } from '../../papers/papers'
+import { makeJobPaper } from '../../papers/make'
 import { type RoundPaper, papersOf } from '../../chain/papers'
 import { agreedFor } from '../../chain/state'
 

@@ -3,67 +3,24 @@ import { eq } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type CheckEvent, applyCheck, foldChecks, refuseCheck } from '../../../core/rounds/checks'
 import type { RoundPlan } from '../../../core/rounds/plan'
-import type { CheckView, checkStep } from '../../../shared/rounds'
+import type { checkStep } from '../../../shared/rounds'
 import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { members, roundPlans } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { newId } from '../../platform/ids'
 import { Problem } from '../../platform/problem'
-import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
-import { loadPaper } from '../../papers/prepare'
-import { planOfRound } from '../prepare/copy'
-import { roundOfPaper } from '../after/happen'
+import { loadPaper } from '../../records/paper'
+import { planOfRound } from '../prepare/plan-of-round'
+import { roundOfPaper } from '../../chain/round'
 import { loadPlan } from '../prepare/plan'
 import { insistOnCorrection, reviseRound } from './revise'
 import type { Actor } from '../../chain/record'
 import { sendRound } from '../prepare/send'
 
 type Step = z.output<typeof checkStep>
-type Log = (typeof roundPlans.$inferSelect)['checks']
-
-/** Whether what a member sends has to be checked by somebody else of the business first. */
-async function isChecked(memberId: string | null): Promise<boolean> {
-  const [member] = memberId ? await db().select().from(members).where(eq(members.id, memberId)) : []
-  return !!member && (await theBusiness()).settings.checked.includes(member.role)
-}
-
-/** Refuses what would go out past the check, by whatever way. */
-export async function insistOnOwnSending(actor: Actor): Promise<void> {
-  if (actor.kind === 'member' && (await isChecked(actor.id)))
-    throw new Problem(
-      'not-allowed',
-      'Somebody else of the business checks what you send. Hand it in to be checked.',
-      {},
-      { reason: 'check' },
-    )
-}
-
-/** Where the check of a correction stands, for one member; null while nothing is out. */
-export async function correctionView(
-  paper: { id: string; state: string },
-  memberId: string,
-): Promise<CheckView | null> {
-  if (paper.state !== 'out') return null
-  const log = await logOf(paper.id)
-  const check = foldChecks(log)
-  const about = check.correct !== null
-  const [by] = check.left[0] ? await db().select().from(members).where(eq(members.id, check.left[0])) : []
-  return {
-    status: about ? check.status : 'none',
-    by: about ? (by?.name ?? log.at(-1)?.name ?? '') : '',
-    remark: about ? (check.remark ?? '') : '',
-    mine: about && check.left[0] === memberId,
-    own: about && check.preparedBy === memberId,
-    asked: await isChecked(memberId),
-  }
-}
-
-async function logOf(paperId: string): Promise<Log> {
-  const [row] = await db().select({ checks: roundPlans.checks }).from(roundPlans).where(eq(roundPlans.paperId, paperId))
-  return row?.checks ?? []
-}
+export type Log = (typeof roundPlans.$inferSelect)['checks']
 
 /** Who checks a correction: those who checked the paper before it went out, else the owners. */
 async function checkersOf(log: Log, by: string): Promise<string[]> {

@@ -5,7 +5,7 @@ import { roundPeople, rounds } from '../../platform/db/schema'
 import { Problem, notFound } from '../../platform/problem'
 import { issueLink, linkUrl, revokeLinks } from '../../chain/links'
 import { roundState } from '../../chain/state'
-import { roundOfPaper, personOf } from '../after/happen'
+import { personOf, roundOfPaper } from '../../chain/round'
 
 /** Insists that a device can be handed to somebody: they are of the client's side, and it is their turn. Returns their name. */
 export async function insistOnGuest(personId: string): Promise<string> {

@@ -1,15 +1,13 @@
-import { and, eq } from 'drizzle-orm'
-import { getBlob, putBlob } from '../../platform/blobs'
-import type { OutFile } from '../../views/paper-files'
+import { putBlob } from '../../platform/blobs'
 import { today } from '../../platform/clock'
-import { db, write } from '../../platform/db/client'
-import { roundEvents } from '../../platform/db/schema'
-import { Problem, notFound } from '../../platform/problem'
+import { write } from '../../platform/db/client'
+import { Problem } from '../../platform/problem'
 import { scanPicturesInWorker } from '../../files/pool'
 import { theBusiness } from '../../records/business'
-import { typeOf } from '../act/uploads'
+import { typeOf } from '../../../core/document/file-type'
 import type { Actor } from '../../chain/record'
-import { roundOfPaper, personOf, happen } from '../after/happen'
+import { happen } from '../after/happen'
+import { personOf, roundOfPaper } from '../../chain/round'
 
 /** Somebody signed on paper: the scan is kept, with the day and who says so, and the round goes on. */
 export async function signedOnPaper(
@@ -39,22 +37,4 @@ export async function signedOnPaper(
       notable: true,
     })
   })
-}
-
-/** The scans of a round by whose they are: the file's hash. */
-export async function scansOf(roundId: string): Promise<Map<string, string>> {
-  const rows = await db()
-    .select({ data: roundEvents.data })
-    .from(roundEvents)
-    .where(and(eq(roundEvents.roundId, roundId), eq(roundEvents.type, 'on-paper')))
-  return new Map(rows.map(({ data }) => data as { person: string; scan: string }).map((d) => [d.person, d.scan]))
-}
-
-/** The scan of a paper that somebody signed by hand. */
-export async function scanOf(paperId: string, sha: string): Promise<OutFile> {
-  const round = await roundOfPaper(paperId)
-  if (![...(await scansOf(round.id)).values()].includes(sha)) throw notFound('scan')
-  const bytes = await getBlob(sha)
-  const type = typeOf(bytes)!
-  return { bytes, type, name: `Signed on paper.${type.split('/')[1]}` }
 }

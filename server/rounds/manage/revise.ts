@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { acts } from '../../../core/rounds/rounds'
-import type { Gathered } from '../../../core/rounds/gather'
+import { type Gathered, fieldsAt } from '../../../core/rounds/gather'
 import type { PlanPerson } from '../../../core/rounds/plan'
 import { titlesOf } from '../../../shared/papers'
 import { EMPTY_DRAFT } from '../../../shared/signing'
@@ -9,20 +9,22 @@ import { db, write } from '../../platform/db/client'
 import { roundPapers, roundPeople, type rounds } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
-import { loadPaper, preparePaper } from '../../papers/prepare'
+import { preparePaper } from '../../papers/prepare'
+import { loadPaper } from '../../records/paper'
 import { follow } from '../after/follow'
 import { type RoundPaper, paperIdsOf, papersOf } from '../../chain/papers'
 import { type Actor, record } from '../../chain/record'
 import { basisOf, insistOnSeen } from '../prepare/basis'
-import { type Frozen, contentsOf, fieldsAt, freeze, gatherFrozen, keepVersions } from '../prepare/send'
+import { contentsOf, keepVersions, gatherFrozen, freeze, type Frozen } from '../prepare/freeze'
 import { roundState } from '../../chain/state'
-import { withWitness } from '../act/witness'
+import { withWitness } from '../../../core/rounds/witness'
 
 interface Correction {
   list: RoundPaper[]
   frozen: Frozen[]
   gathered: Gathered[]
 }
+
 /** The papers of a round as they would go out corrected now; throws when nothing of them reads differently. */
 async function drawCorrection(round: typeof rounds.$inferSelect): Promise<Correction> {
   const state = await roundState(round.id)
@@ -120,6 +122,7 @@ function readsTheSame(
   const was = { document: version.document, figures: version.figures }
   return canonical(plain({ document, figures })) === canonical(plain(was))
 }
+
 /** Without what is kept only to work with: how a value was printed, and what the stages come from. */
 const plain = (value: unknown) =>
   JSON.parse(

@@ -14,7 +14,7 @@ import {
   roundPlans,
 } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
-import { roundOfPaper } from '../after/happen'
+import { roundOfPaper } from '../../chain/round'
 import { paperIdsOf } from '../../chain/papers'
 
 const CHANGED =

@@ -1,15 +1,14 @@
 import { eq } from 'drizzle-orm'
-import { type RoundPlan, planPerson } from '../../../core/rounds/plan'
 import { now } from '../../platform/clock'
-import { db, write } from '../../platform/db/client'
-import { papers, roundPeople, roundPlans } from '../../platform/db/schema'
+import { write } from '../../platform/db/client'
+import { papers, roundPlans } from '../../platform/db/schema'
 import { note } from '../../standing/thread'
-import { projectJob } from '../../standing/project'
-import { loadPaper } from '../../papers/prepare'
-import { roundOfPaper } from '../after/happen'
+import { touch } from '../../standing/touch'
+import { loadPaper } from '../../records/paper'
+import { roundOfPaper } from '../../chain/round'
 import { papersOf } from '../../chain/papers'
 import type { Actor } from '../../chain/record'
-import { roundState } from '../../chain/state'
+import { planOfRound } from './plan-of-round'
 
 /**
  * Copies a round: its papers as drafts again, filled from the record as it is now, with the same people in the same turns
@@ -38,48 +37,7 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
       mark: 'yours',
       paperId: first,
     })
-    await projectJob(round.jobId)
+    touch(round.jobId)
     return first
   })
-}
-
-/** The plan a round that is out, or over, would be prepared with; `name` says what its papers are called in it. */
-export async function planOfRound(paperId: string, name: (paperId: string) => string = (id) => id): Promise<RoundPlan> {
-  const round = await roundOfPaper(paperId)
-  const list = await papersOf(round.id)
-  const state = await roundState(round.id)
-  const rows = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
-  const there = state.people.filter((p) => p.status !== 'replaced')
-  return {
-    papers: list.map((p) => name(p.paper.id)),
-    subject: round.subject,
-    message: round.message,
-    deadline: { kind: 'after', days: 10 },
-    reminders: round.settings.reminders,
-    consent: round.settings.consent,
-    people: there.map((p) => {
-      const row = rows.find((r) => r.id === p.id)!
-      const { papers: _papers, proof, ...how } = row.how
-      return planPerson.parse({
-        ...how,
-        // A code that was agreed is kept hashed: it is agreed anew.
-        proof: proof.kind === 'agreed' ? { kind: 'none' } : proof,
-        key: p.id,
-        contactId: row.contactId,
-        memberId: row.memberId,
-        name: row.name,
-        email: row.email,
-        turn: p.turn,
-        part: p.part,
-        of: p.of ?? null,
-        stands: list.flatMap(({ paper }) =>
-          Object.entries(paper.bindings).flatMap(([party, b]) =>
-            ('memberId' in b ? b.memberId === row.memberId : b.contactId === row.contactId)
-              ? [{ paper: name(paper.id), party }]
-              : [],
-          ),
-        ),
-      })
-    }),
-  }
 }

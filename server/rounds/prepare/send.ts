@@ -1,141 +1,30 @@
 import { eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
-import { type FieldSpec, fieldsOf } from '../../../core/document/model'
-import { versionHash } from '../../../core/evidence/heads'
 import { foldChecks } from '../../../core/rounds/checks'
-import { type Gathered, gather } from '../../../core/rounds/gather'
+import { fieldsAt, placesOf } from '../../../core/rounds/gather'
 import { type PlanPerson, type RoundPlan, concerning, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
 import { type RoundPerson, acts } from '../../../core/rounds/rounds'
 import { deadlineOf } from '../../../core/rounds/times'
 import { EMPTY_DRAFT } from '../../../shared/signing'
-import type { sendPaper } from '../../../shared/papers'
-import { putBlob } from '../../platform/blobs'
+import { type sendPaper, titlesOf } from '../../../shared/papers'
 import { now } from '../../platform/clock'
 import { hashPassword } from '../../platform/crypt'
-import { type Db, db, write } from '../../platform/db/client'
-import {
-  type PersonHow,
-  members,
-  paperVersions,
-  papers,
-  roundPapers,
-  roundPeople,
-  rounds,
-} from '../../platform/db/schema'
+import { db, write } from '../../platform/db/client'
+import { type PersonHow, members, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
 import { newId } from '../../platform/ids'
 import { enqueue } from '../../queue/outbox'
 import { Problem } from '../../platform/problem'
-import type { Rendered } from '../../files/worker/index'
 import { note } from '../../standing/thread'
-import { type Prepared, loadPaper, preflightOf, renderDraft, sheetOf } from '../../papers/prepare'
+import type { Prepared } from '../../papers/prepare'
+import { loadPaper } from '../../records/paper'
 import { basisOf, insistOnSeen, togetherWith } from './basis'
 import { follow } from '../after/follow'
-import { titlesOf } from '../../../shared/papers'
-import { type LoadedPlan, insistOnReach, loadPlan } from './plan'
+import { type LoadedPlan, loadPlan } from './plan'
+import { insistOnReach } from './reach'
 import { type Actor, record } from '../../chain/record'
-import { withWitness } from '../act/witness'
-
-/** A paper drawn as it goes out, with the places of its fields. */
-export interface Frozen {
-  prepared: Prepared
-  rendered: Rendered
-  pdfSha: string
-}
-
-/** Draws a paper as it would go out now; throws the first thing that stops it. */
-export async function freeze(prepared: Prepared, lapsesAt: string | null): Promise<Frozen> {
-  const sheet = await sheetOf(prepared)
-  const rendered = await renderDraft(prepared, true)
-  const hidden = rendered.unseen?.[0]
-  if (hidden)
-    throw new Problem(
-      'not-now',
-      `On page ${hidden.page} of ${prepared.paper.title}, what stands in “${hidden.label}” can’t be seen. Move it to where the page is light, or print the file to a new PDF and put that in its place. Nothing was sent.`,
-    )
-  const stop = (await preflightOf(prepared, sheet, lapsesAt, rendered.overflows)).find((n) => n.severity === 'stop')
-  if (stop) throw new Problem('not-now', `${stop.words} Nothing was sent.`)
-  return { prepared, rendered, pdfSha: await putBlob(rendered.pdf, 'application/pdf') }
-}
-
-/** Who stands where: the key of each person's place over all papers, each its own. */
-export function placesOf(people: readonly PlanPerson[]): Map<string, string> {
-  const places = new Map<string, string>()
-  const taken = new Set<string>()
-  for (const p of people) {
-    const wanted = p.stands[0]?.party ?? p.part
-    let place = wanted
-    for (let n = 2; taken.has(place); n += 1) place = `${wanted.slice(0, 36)}-${n}`
-    taken.add(place)
-    places.set(p.key, place)
-  }
-  return places
-}
-
-/** Puts frozen papers together so that everybody has one place, whatever a paper calls it. */
-export function gatherFrozen(
-  frozen: readonly Frozen[],
-  people: readonly PlanPerson[],
-  places: Map<string, string>,
-): Gathered[] {
-  return gather(
-    frozen.map(({ prepared, rendered }) => ({
-      id: prepared.paper.id,
-      document: prepared.merged.document,
-      placed: rendered.fields,
-    })),
-    (paper, party) => {
-      const who = people.find((p) => p.stands.some((s) => s.paper === paper && s.party === party))
-      return who ? places.get(who.key)! : null
-    },
-  )
-}
-
-/** The fields of one place over all papers, each once. */
-export function fieldsAt(place: string, gathered: readonly Gathered[]): FieldSpec[] {
-  const all = new Map<string, FieldSpec>()
-  for (const { document, placed } of gathered) {
-    for (const f of fieldsOf(document)) if (f.party === place && !all.has(f.key)) all.set(f.key, f)
-    for (const { field: f } of placed)
-      if (f.party === place && ['take', 'quantity', 'agreed-total'].includes(f.type) && !all.has(f.key))
-        all.set(f.key, f)
-  }
-  return [...all.values()]
-}
-
-/** Inserts a version of each paper; returns the ids by paper. */
-export async function keepVersions(
-  tx: Db,
-  frozen: readonly Frozen[],
-  gathered: readonly Gathered[],
-): Promise<Map<string, string>> {
-  const ids = new Map<string, string>()
-  for (const { prepared, rendered, pdfSha } of frozen) {
-    const id = newId()
-    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
-    await tx.insert(paperVersions).values({
-      id,
-      paperId: prepared.paper.id,
-      document,
-      figures: prepared.figures,
-      fields: placed,
-      pages: rendered.pages,
-      pdfSha,
-      createdAt: now(),
-    })
-    ids.set(prepared.paper.id, id)
-  }
-  return ids
-}
-
-/** The hash of what each version says, as it stands in the chain. */
-export const contentsOf = (frozen: readonly Frozen[], gathered: readonly Gathered[]): string[] =>
-  frozen.map(({ prepared, rendered, pdfSha }) => {
-    const { document, placed } = gathered.find((g) => g.id === prepared.paper.id)!
-    return versionHash({ document, figures: prepared.figures, fields: placed, pages: rendered.pages, pdfSha })
-  })
-
-/** A code as it is compared: however it is spaced or written. */
-export const plainCode = (code: string): string => code.replace(/\s/g, '').toLowerCase()
+import { withWitness } from '../../../core/rounds/witness'
+import { plainCode } from '../../../core/rounds/masked'
+import { contentsOf, freeze, type Frozen, gatherFrozen, keepVersions } from './freeze'
 
 /** What of a person's settings goes with them; an agreed code is kept hashed. */
 async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {

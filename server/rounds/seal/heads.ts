@@ -5,7 +5,7 @@ import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { chainHeads, paperVersions, roundEvents, roundPapers } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
-import { sealingKey } from './seal'
+import { sealingKey } from './key'
 
 /** Rounds in one head: what a night has is split into as many as it takes. */
 const AT_ONCE = 200

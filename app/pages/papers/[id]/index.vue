@@ -10,7 +10,7 @@ import RoundOut from '~/features/round/RoundOut.vue'
 const onScreen = await usePaper(String(useRoute().params.id))
 const { id, paper, problem, busy, drawn, load, act } = onScreen
 provide(PAPER, onScreen)
-useFeed(load)
+useFeed(load, { concerns: ofPaper(paper.value?.jobId ?? '', id), asOf: () => paper.value?.asOf ?? -1 })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
 const discard = () =>
   act(async () => {

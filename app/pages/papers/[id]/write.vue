@@ -17,7 +17,7 @@ import '~/features/writing/sheet.css'
 const onScreen = await usePaper(String(useRoute().params.id))
 const { id, paper, problem, busy, act, load } = onScreen
 provide(PAPER, onScreen)
-useFeed(load)
+useFeed(load, { concerns: ofPaper(paper.value?.jobId ?? '', id), asOf: () => paper.value?.asOf ?? -1 })
 // Somebody else's PDF has no words to write on: it lies on the marking table.
 if (paper.value?.marked) await navigateTo(`/papers/${id}/mark`, { replace: true })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })

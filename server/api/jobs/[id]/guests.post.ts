@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { newContact } from '../../../../shared/jobs'
-import { addContact, addGuest } from '../../../jobs/jobs'
+import { addGuest } from '../../../jobs/jobs'
+import { addContact } from '../../../contacts/contacts'
 import { route } from '../../../doors/route'
 
 export default route(

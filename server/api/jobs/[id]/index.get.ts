@@ -1,4 +1,4 @@
-import { jobView } from '../../../views/jobs'
+import { jobView } from '../../../views/job'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => jobView(id))

@@ -1,5 +1,9 @@
 import { editJob } from '../../../../shared/jobs'
-import { changeJob } from '../../../jobs/jobs'
 import { route } from '../../../doors/route'
+import { changeJob } from '../../../jobs/jobs'
+import { jobView } from '../../../views/job'
 
-export default route({ who: 'member', body: editJob }, async ({ id, body }) => ({ version: await changeJob(id, body) }))
+export default route({ who: 'member', body: editJob }, async ({ id, body }) => {
+  await changeJob(id, body)
+  return jobView(id)
+})

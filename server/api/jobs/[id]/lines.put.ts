@@ -1,7 +1,9 @@
 import { saveLines } from '../../../../shared/jobs'
-import { saveJobLines } from '../../../jobs/jobs'
 import { route } from '../../../doors/route'
+import { saveJobLines } from '../../../jobs/jobs'
+import { jobView } from '../../../views/job'
 
-export default route({ who: 'member', body: saveLines }, async ({ id, body }) => ({
-  version: await saveJobLines(id, body),
-}))
+export default route({ who: 'member', body: saveLines }, async ({ id, body }) => {
+  await saveJobLines(id, body)
+  return jobView(id)
+})

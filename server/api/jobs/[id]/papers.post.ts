@@ -1,5 +1,5 @@
 import { makePaper } from '../../../../shared/papers'
-import { makeJobPaper } from '../../../papers/papers'
+import { makeJobPaper } from '../../../papers/make'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: makePaper }, async ({ id, body, event }) => ({

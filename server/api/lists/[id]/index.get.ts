@@ -1,4 +1,4 @@
-import { listView } from '../../../rounds/prepare/lists'
+import { listView } from '../../../views/list'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => listView(id))

@@ -1,5 +1,8 @@
 import { retryRows as body } from '../../../../shared/rounds'
+import { listView } from '../../../views/list'
 import { retryList } from '../../../rounds/prepare/lists'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'member', body }, ({ id, body, event }) => retryList(id, body.rows, memberActor(event)))
+export default route({ who: 'member', body }, async ({ id, body, event }) =>
+  listView(await retryList(id, body.rows, memberActor(event))),
+)

@@ -1,6 +1,6 @@
 import { settleDrift } from '../../../../shared/papers'
 import { newId } from '../../../platform/ids'
-import { settle } from '../../../papers/drift'
+import { settle } from '../../../rounds/manage/drift'
 import { fromWhere } from '../../../doors/where'
 import { route } from '../../../doors/route'
 

@@ -1,5 +1,6 @@
 import { savePlan as body } from '../../../../shared/rounds'
-import { planView, savePlan } from '../../../rounds/prepare/plan'
+import { savePlan } from '../../../rounds/prepare/save-plan'
+import { planView } from '../../../views/plan'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body }, async ({ id, body, event }) => {

@@ -1,5 +1,5 @@
 import { writeBack } from '../../../../shared/marking'
-import { takeOver } from '../../../marking/data'
+import { takeOver } from '../../../papers/write-back'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: writeBack }, ({ id, body }) => takeOver(id, body.take))

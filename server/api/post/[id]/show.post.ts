@@ -1,4 +1,4 @@
-import { showMessage } from '../../../views/post'
+import { showMessage } from '../../../messages/show'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'owner' }, ({ id, event }) => showMessage(id, memberActor(event), event))
+export default route({ who: 'owner' }, ({ id, event }) => showMessage(id, memberActor(event)))

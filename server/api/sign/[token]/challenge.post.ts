@@ -1,4 +1,4 @@
-import { challengeFor } from '../../../rounds/act/prove'
+import { challengeFor } from '../../../rounds/act/prove-document'
 import { route } from '../../../doors/route'
 
 /** Before a live picture: where the document is to be held in it. */

@@ -1,5 +1,5 @@
 import { declineSigning } from '../../../../shared/signing'
-import { declinePart } from '../../../rounds/act/sign'
+import { declinePart } from '../../../rounds/act/decline'
 import { fromWhere } from '../../../doors/where'
 import { route } from '../../../doors/route'
 

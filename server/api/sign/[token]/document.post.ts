@@ -1,6 +1,6 @@
 import { getRequestHeader } from 'h3'
 import { Problem } from '../../../platform/problem'
-import { insistOnTry, showDocument } from '../../../rounds/act/prove'
+import { showDocument, insistOnTry } from '../../../rounds/act/prove-document'
 import { keepPass } from '../../../doors/access'
 import { route } from '../../../doors/route'
 import { take } from '../../../platform/throttle'
@@ -8,6 +8,7 @@ import { readPartsInWorker } from '../../../files/pool'
 import { fromWhere } from '../../../doors/where'
 
 const MOST = 25_000_000
+
 /** Pictures of a document, and of a face where that is asked; `challenge` is what was asked for live pictures. */
 export default route({ who: 'link', standin: 'identity', file: MOST }, async ({ event, bytes }) => {
   const holder = event.context.holder!

@@ -1,5 +1,5 @@
 import { saveDraft as body } from '../../../../shared/signing'
-import { saveDraft } from '../../../rounds/act/sign'
+import { saveDraft } from '../../../rounds/act/draft'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body }, async ({ event, body }) => ({

@@ -1,4 +1,4 @@
-import { recordOpened } from '../../../rounds/act/sign'
+import { recordOpened } from '../../../rounds/act/opened'
 import { fromWhere } from '../../../doors/where'
 import { route } from '../../../doors/route'
 

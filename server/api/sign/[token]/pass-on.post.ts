@@ -1,5 +1,5 @@
 import { passOn as body } from '../../../../shared/signing'
-import { passPart } from '../../../rounds/act/sign'
+import { passPart } from '../../../rounds/act/pass-on'
 import { fromWhere } from '../../../doors/where'
 import { route } from '../../../doors/route'
 

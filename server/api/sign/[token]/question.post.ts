@@ -1,5 +1,5 @@
 import { askQuestion } from '../../../../shared/signing'
-import { askBusiness } from '../../../rounds/act/sign'
+import { askBusiness } from '../../../rounds/act/ask'
 import { fromWhere } from '../../../doors/where'
 import { route } from '../../../doors/route'
 

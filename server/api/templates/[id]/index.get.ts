@@ -1,4 +1,4 @@
-import { templateView } from '../../../templates/templates'
+import { templateView } from '../../../views/templates'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => templateView(id))

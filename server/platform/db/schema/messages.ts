@@ -49,7 +49,19 @@ export const messages = sqliteTable(
   (t) => [index('messages_by_time').on(t.at)],
 )
 
-/** What happened, in words: the thread of a job and the feed that screens follow. */
+/**
+ * What each commit changed, for open screens: which job, which of its papers (null for all of it) and which rounds. Gone
+ * after a day.
+ */
+export const changes = sqliteTable('changes', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  at: at('at').notNull(),
+  jobId: text('job_id'),
+  papers: json<string[] | null>('papers'),
+  rounds: json<string[]>('rounds').notNull(),
+})
+
+/** What happened, in words: the thread of a job. */
 export const happenings = sqliteTable(
   'happenings',
   {

@@ -1,6 +1,5 @@
 import { index, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Invoice, InvoiceHead } from '../../../../core/invoices/invoice'
-import type { CardAsk } from '../../../gateways/cards'
 import { at, flag, id, json, money } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
@@ -67,6 +66,17 @@ export const invoices = sqliteTable('invoices', {
   pdfSha: text('pdf_sha').references(() => blobs.sha),
   createdAt: at('created_at').notNull(),
 })
+
+/** What is asked of a card service: a page where somebody pays one amount. It answers by signed call-back. */
+export interface CardAsk {
+  reference: string
+  amount: number
+  currency: string
+  label: string
+  payee: string
+  returnTo: string
+  callbackUrl: string
+}
 
 /** The stand-in card page's own book. */
 export const standinCards = sqliteTable('standin_cards', {

@@ -1,3 +1,4 @@
+import type { Binding } from '../../../../core/rounds/bind'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Amendment, AmendmentView } from '../../../../core/amend/amend'
 import type { PaperDocument } from '../../../../core/document/model'
@@ -27,7 +28,7 @@ export interface PaperOwn {
 
 export const OWN: PaperOwn = { values: {}, presets: {}, settled: {}, changes: 'shown' }
 
-export type Binding = { contactId: string } | { memberId: string }
+export type { Binding }
 
 export const papers = sqliteTable(
   'papers',

@@ -1,4 +1,4 @@
-import { attachmentOf } from '../../../../rounds/act/uploads'
+import { attachmentOf } from '../../../../views/attachments'
 import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) =>

@@ -1,4 +1,4 @@
-import { enclosureOf } from '../../../../marking/enclosures'
+import { enclosureOf } from '../../../../views/enclosures'
 import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) =>

@@ -1,4 +1,4 @@
-import { scanOf } from '../../../../rounds/manage/on-paper'
+import { scanOf } from '../../../../views/scans'
 import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'member' }, async ({ id, event, part }) => sendFile(event, await scanOf(id, part('sha'))))

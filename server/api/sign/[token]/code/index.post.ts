@@ -1,5 +1,5 @@
 import { giveCode as body } from '../../../../../shared/signing'
-import { giveCode } from '../../../../rounds/act/prove'
+import { giveCode } from '../../../../rounds/act/prove-code'
 import { fromWhere } from '../../../../doors/where'
 import { route } from '../../../../doors/route'
 import { keepPass } from '../../../../doors/access'

@@ -1,4 +1,4 @@
-import { enclosureFor } from '../../../../marking/enclosures'
+import { enclosureFor } from '../../../../views/enclosures'
 import { route, sendFile } from '../../../../doors/route'
 
 export default route({ who: 'signer' }, async ({ event, part }) =>

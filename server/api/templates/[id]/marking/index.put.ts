@@ -1,5 +1,6 @@
 import { saveMarking } from '../../../../../shared/marking'
-import { markingView, saveTable } from '../../../../marking/table'
+import { saveTable } from '../../../../marking/table'
+import { markingView } from '../../../../views/marking'
 import { route } from '../../../../doors/route'
 
 export default route({ who: 'member', limit: 6_000_000, body: saveMarking }, async ({ id, body, event }) => {

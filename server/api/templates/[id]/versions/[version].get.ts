@@ -1,4 +1,4 @@
-import { versionDocument } from '../../../../templates/templates'
+import { versionDocument } from '../../../../views/templates'
 import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id, part }) => versionDocument(id, part('version')))

@@ -1,4 +1,4 @@
-import { listVersions } from '../../../../templates/templates'
+import { listVersions } from '../../../../views/templates'
 import { route } from '../../../../doors/route'
 
 export default route({ who: 'member' }, ({ id }) => listVersions(id))

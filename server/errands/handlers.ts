@@ -1,17 +1,18 @@
-import { sendCallback } from './gateways/cards/standin'
-import type { News } from '../core/rounds/told'
-import { mailMember, mailOwner } from './messages/house'
-import { mailDeposit, mailInvoice, mailLate, mailReceipt } from './messages/money'
-import { mailAnswer, mailAsk, mailCopy, mailNews, mailTold } from './messages/round'
-import { raiseInvoice } from './money/invoices'
-import { remind } from './rounds/after/follow'
-import { projectJob } from './standing/project'
-import { signEnded, signNight } from './rounds/seal/heads'
-import { workList } from './rounds/prepare/lists'
-import { lapseRound } from './rounds/manage/manage'
-import { sealRound } from './rounds/seal/seal'
-import type { Handler } from './queue/outbox'
-import { tidy } from './members/tidy'
+import { sendCallback } from '../gateways/cards/standin'
+import type { News } from '../../core/rounds/told'
+import { mailMember, mailOwner } from '../messages/house'
+import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../messages/money'
+import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
+import { raiseInvoice } from '../money/invoices'
+import { remind } from '../rounds/after/remind'
+import { projectJob } from '../standing/project'
+import { signEnded, signNight } from '../rounds/seal/heads'
+import { workList } from '../rounds/prepare/list-work'
+import { lapseRound } from '../rounds/manage/manage'
+import { sealRound } from '../rounds/seal/seal'
+import type { Handler, Work } from '../queue/outbox'
+import { note } from '../standing/thread'
+import { tidy } from '../members/tidy'
 
 const s = (v: unknown) => String(v)
 
@@ -29,6 +30,8 @@ export const handlers: Record<string, Handler> = {
     mailNews(e.key, s(e.payload.personId), e.payload.news as News, e.payload.said as { by: string; reason: string }),
   'mail.late': (e) => mailLate(e.key, s(e.payload.jobId), s(e.payload.stage)),
   'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
+  'mail.code': (e) =>
+    mailCode(e.key, s(e.payload.personId), s(e.payload.nonce), e.payload.by === 'text' ? 'text' : 'email'),
   'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
   'mail.member': (e) =>
@@ -47,4 +50,18 @@ export const handlers: Record<string, Handler> = {
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
+}
+
+/** What is done later, and that the business is told of what could not be. */
+export const work: Work = {
+  handlers,
+  givenUp: (errand, why) =>
+    note({
+      jobId: typeof errand.payload.jobId === 'string' ? errand.payload.jobId : null,
+      type: 'given-up',
+      words: `Given up after three days: ${errand.kind}`,
+      detail: why,
+      mark: 'trouble',
+      notable: true,
+    }),
 }

@@ -1,20 +1,10 @@
-import { eq } from 'drizzle-orm'
 import { now } from '../../platform/clock'
-import { db } from '../../platform/db/client'
-import { roundEvents } from '../../platform/db/schema'
+import { questionsOf } from '../../chain/questions'
 import { enqueue } from '../../queue/outbox'
 import { Problem } from '../../platform/problem'
 import type { Actor } from '../../chain/record'
-import { type Round, personOf, happen } from '../after/happen'
-
-/** A question of somebody's, by its place in the round's chain. */
-export interface Question {
-  id: string
-  person: string
-  at: string
-  question: string
-  answer: string | null
-}
+import { happen } from '../after/happen'
+import { personOf, type Round } from '../../chain/round'
 
 /** Answers one question of somebody, or the one that is open; the answer stands on their page and goes to them. */
 export async function answer(
@@ -40,21 +30,4 @@ export async function answer(
     question: open.question,
     answer: step.answer,
   })
-}
-
-/** What was asked in a round, with the answers. */
-export async function questionsOf(roundId: string): Promise<Question[]> {
-  const rows = await db().select().from(roundEvents).where(eq(roundEvents.roundId, roundId)).orderBy(roundEvents.seq)
-  const out: Question[] = []
-  for (const { type, at, seq, data } of rows) {
-    const d = data as { person: string; question?: string; answer?: string; to?: string }
-    if (type === 'question')
-      out.push({ id: String(seq), person: d.person, at, question: d.question ?? '', answer: null })
-    if (type !== 'answered') continue
-    const about = d.question
-      ? out.find((q) => q.id === d.question)
-      : out.find((q) => q.at === d.to && q.person === d.person)
-    if (about) about.answer = about.answer ? `${about.answer}\n\n${d.answer}` : (d.answer ?? '')
-  }
-  return out
 }

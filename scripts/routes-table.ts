@@ -1,6 +1,8 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { RULES_OF, type RouteRules } from './doors/route'
+import { RULES_OF, type RouteRules } from '../server/doors/route'
+
+const SERVER = join(import.meta.dirname, '../server')
 
 export interface TableRow {
   method: string
@@ -14,14 +16,14 @@ export interface TableRow {
 export async function routesTable(): Promise<TableRow[]> {
   const rows: TableRow[] = []
   for (const folder of ['api', 'routes'])
-    for (const name of (readdirSync(join(import.meta.dirname, folder), { recursive: true }) as string[]).sort()) {
+    for (const name of (readdirSync(join(SERVER, folder), { recursive: true }) as string[]).sort()) {
       const found = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(name)
       if (!found) continue
       const at = found[1]!
         .replace('[...]', '**')
         .replace(/(^|\/)index$/, '')
         .replace(/\[(\w+)\]/g, ':$1')
-      const { default: handler } = (await import(join(import.meta.dirname, folder, name))) as {
+      const { default: handler } = (await import(join(SERVER, folder, name))) as {
         default: { [RULES_OF]?: RouteRules }
       }
       rows.push({

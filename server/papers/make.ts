@@ -1,25 +1,15 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
-import type { MakePaper, PaperRow } from '../../shared/papers'
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import type { MakePaper } from '../../shared/papers'
 import { now } from '../platform/clock'
-import { type Db, db, write } from '../platform/db/client'
-import {
-  type Binding,
-  OWN,
-  contacts,
-  jobs,
-  listRows,
-  members,
-  papers,
-  roundPlans,
-  templates,
-} from '../platform/db/schema'
+import { type Db, write } from '../platform/db/client'
+import { type Binding, OWN, listRows, members, papers, roundPlans, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
 import { type LoadedJob, loadJob } from '../records/job'
-import { projectJob } from '../standing/project'
+import { touch } from '../standing/touch'
 import { useTemplate } from '../templates/use'
-import { type Paper, loadPaper } from './prepare'
+import { loadPaper, type Paper } from '../records/paper'
 
 type Template = typeof templates.$inferSelect
 
@@ -132,34 +122,9 @@ export async function makeJobPaper(jobId: string, input: MakePaper, memberId: st
       state: 'draft',
       createdAt: now(),
     })
-    await projectJob(jobId)
+    touch(jobId)
     return id
   })
-}
-
-/** Papers, newest first; `after` is the last id of the page before. */
-export async function listPapers(after: string | undefined, limit: number): Promise<PaperRow[]> {
-  return db()
-    .select({
-      id: papers.id,
-      kind: papers.kind,
-      title: papers.title,
-      state: papers.state,
-      jobId: papers.jobId,
-      jobTitle: jobs.title,
-      client: sql<string>`coalesce(${contacts.name}, '')`,
-      createdAt: papers.createdAt,
-    })
-    .from(papers)
-    .innerJoin(jobs, eq(jobs.id, papers.jobId))
-    .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .where(
-      after
-        ? sql`(${papers.createdAt}, ${papers.id}) < (select created_at, id from papers where id = ${after})`
-        : undefined,
-    )
-    .orderBy(desc(papers.createdAt), desc(papers.id))
-    .limit(limit)
 }
 
 /** An addendum that is thrown away settles nothing: what it said is drift of its paper again. */
@@ -186,6 +151,6 @@ export async function discardDraft(id: string): Promise<void> {
     await reopenDrift(tx, paper)
     await tx.delete(papers).where(eq(papers.id, id))
     await note({ jobId: paper.jobId, type: 'paper', words: `Draft thrown away: ${paper.title}` })
-    await projectJob(paper.jobId)
+    touch(paper.jobId)
   })
 }

@@ -1,0 +1,55 @@
+import type { z } from 'zod'
+import { and, eq, isNull } from 'drizzle-orm'
+import type { editContact, newContact } from '../../shared/jobs'
+import { searchable } from '../../shared/text'
+import { now } from '../platform/clock'
+import { write } from '../platform/db/client'
+import { contacts, outbox, jobs } from '../platform/db/schema'
+import { ALL, tellScreens } from '../standing/touch'
+import { newId } from '../platform/ids'
+import { notFound } from '../platform/problem'
+
+/** Adds a contact. The same name and e-mail again gives back the one there is. */
+export async function addContact(
+  input: Omit<z.output<typeof newContact>, 'born'> & { born?: string | null },
+): Promise<string> {
+  return write(async (tx) => {
+    if (input.email) {
+      const [same] = await tx
+        .select({ id: contacts.id })
+        .from(contacts)
+        .where(and(eq(contacts.name, input.name), eq(contacts.email, input.email)))
+      if (same) return same.id
+    }
+    const id = newId()
+    await tx
+      .insert(contacts)
+      .values({ id, ...input, createdAt: now(), search: searchable(input.name, input.email, input.phone) })
+    return id
+  })
+}
+
+export async function changeContact(id: string, input: z.output<typeof editContact>): Promise<void> {
+  await write(async (tx) => {
+    const [old] = await tx.select().from(contacts).where(eq(contacts.id, id))
+    if (!old) throw notFound('contact')
+    const next = { ...old, ...input }
+    await tx
+      .update(contacts)
+      .set({ ...input, search: searchable(next.name, next.email, next.phone) })
+      .where(eq(contacts.id, id))
+    for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) {
+      await tx
+        .update(jobs)
+        .set({ search: searchable(job.title, next.name, job.place) })
+        .where(eq(jobs.id, job.id))
+      tellScreens(job.id, ALL)
+      // An invoice that waited for the address is looked at again at once.
+      if (next.address && !old.address)
+        await tx
+          .update(outbox)
+          .set({ dueAt: now() })
+          .where(and(eq(outbox.key, `invoice:${job.id}`), isNull(outbox.doneAt)))
+    }
+  })
+}
