@@ -1,5 +1,6 @@
 import type { Around } from '../core/fields/check'
-import type { FieldSpec, PaperDocument } from '../core/document/model'
+import type { PaperDocument } from '../core/document/model'
+import type { FieldSpec } from '../core/document/field'
 import type { PaperFigures } from '../core/layout/expand'
 import type { PlacedField } from '../core/layout/types'
 import type { Minor } from '../core/money/money'

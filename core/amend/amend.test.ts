@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { anyContent, anyPaper } from '../../tests/support/anyPaper'
 import { paper } from '../../tests/support/paper'
 import { clause, h, text } from '../document/build'
-import { type Inline, walkBlocks, withIds, wordsOfInlines } from '../document/model'
+import type { Inline } from '../document/model'
+import { withIds, wordsOfInlines, walkBlocks } from '../document/walk'
 import { merge } from '../merge/merge'
 import {
   type Amendment,

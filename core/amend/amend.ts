@@ -1,6 +1,7 @@
 import { diffArrays } from 'diff'
 import { z } from 'zod'
-import { type Block, type Inline, type PaperDocument, inline, mapBlocks, walkBlocks } from '../document/model'
+import { type Block, type Inline, type PaperDocument, inline } from '../document/model'
+import { mapBlocks, walkBlocks } from '../document/walk'
 
 /**
  * A one-off change to one job's copy: a block struck, reworded, or followed by an added paragraph. The copy itself is
@@ -16,6 +17,7 @@ export const amendment = z.object({
   at: z.string(),
   why: z.string().max(500).default(''),
 })
+
 export type Amendment = z.infer<typeof amendment>
 
 /** `shown`: struck and added words in their places. `clean`: the text as it now reads. */
@@ -25,6 +27,7 @@ interface Token {
   key: string
   inline: Inline
 }
+
 /** Words and what stands between them; a value or field is one token. */
 function tokens(content: readonly Inline[]): Token[] {
   return content.flatMap((i): Token[] => {

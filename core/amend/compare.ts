@@ -1,5 +1,6 @@
 import { diffArrays } from 'diff'
-import { type Block, type Inline, type PaperDocument, walkBlocks } from '../document/model'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { walkBlocks } from '../document/walk'
 import { diffInlines } from './amend'
 
 /** One block of text in two versions of a document. */
@@ -17,6 +18,7 @@ const OTHER: Partial<Record<Block['t'], string>> = {
   field: 'a field',
   clause: 'a clause',
 }
+
 function lines(d: PaperDocument): { id: string; key: string; content: Inline[] }[] {
   return [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) => {
     const other = OTHER[b.t]

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { type Truth, scoreOf } from '../../tests/blanks/score'
-import { type FoundBlank, findOnPage, noSense } from './find'
+import { findOnPage } from './find'
+import { noSense, type FoundBlank } from './found'
 import { type PdfPage, readInk } from './read'
 
 const SET = join(import.meta.dirname, '../../tests/blanks/set')

@@ -1,4 +1,4 @@
-import type { Candidate } from './candidates'
+import type { Candidate } from './candidate'
 import { type Area, bottom, right, shared } from './ink'
 import type { Phrase } from './lines'
 import type { Scene } from './scene'

@@ -1,15 +1,10 @@
-import {
-  type Block,
-  type FieldSpec,
-  type Inline,
-  type PaperDocument,
-  mapDocument,
-  mapBlocks,
-  walkBlocks,
-} from './model'
+import type { Block, Inline, PaperDocument } from './model'
+import { mapDocument, mapBlocks, walkBlocks } from './walk'
+import type { FieldSpec } from './field'
 
 /** What a blank in the text may become. */
-export type Proposal = { kind: 'value'; path: string; label: string } | { kind: 'field'; field: FieldSpec }
+type Proposal = { kind: 'value'; path: string; label: string } | { kind: 'field'; field: FieldSpec }
+
 /** A blank found in text: where it is, what stands there and before it, and what it probably is. */
 export interface Blank {
   block: string
@@ -19,8 +14,9 @@ export interface Blank {
   before: string
   propose: Proposal
 }
+
 /** A value by which a blank may be filled, with the words people use for it. */
-export interface KnownValue {
+interface KnownValue {
   path: string
   label: string
 }

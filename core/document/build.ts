@@ -1,4 +1,5 @@
-import { type Block, type FieldSpec, type Inline, type Mark, valueFormat } from './model'
+import { type Block, type Inline, type Mark, valueFormat } from './model'
+import type { FieldSpec } from './field'
 
 /**
  * Short hands for writing templates in code. In text, `{path}` or `{path|format}` is a job value,
@@ -26,17 +27,20 @@ function plain(source: string, marked: { marks?: Mark[] }): Inline[] {
     ]
   })
 }
+
 export const p = (source: string, more: Partial<Extract<Block, { t: 'paragraph' }>> = {}): Block => ({
   t: 'paragraph',
   content: text(source),
   ...more,
 })
+
 export const h = (level: 1 | 2 | 3, source: string, numbered = false): Block => ({
   t: 'heading',
   level,
   content: text(source),
   ...(numbered ? { numbered } : {}),
 })
+
 /** A numbered clause under the last numbered heading. */
 export const clause = (source: string, more: Partial<Extract<Block, { t: 'paragraph' }>> = {}): Block =>
   p(source, { numbered: true, ...more })
@@ -50,6 +54,7 @@ export const field = (
   ...(width ? { width } : {}),
   ...(height ? { height } : {}),
 })
+
 /** A signature with name and date of signing under it, kept together. */
 export function signatureBlock(party: string, caption: string): Block[] {
   return [

@@ -1,4 +1,5 @@
-import { type Block, type PaperDocument, mapDocument, walkBlocks } from './model'
+import type { Block, PaperDocument } from './model'
+import { mapDocument, walkBlocks } from './walk'
 
 /** A clause as a document uses it: its blocks and the edition they are of. */
 export interface ClauseText {
@@ -6,6 +7,7 @@ export interface ClauseText {
   name: string
   body: Block[]
 }
+
 /** Finds a clause by id, in the edition asked for or, without one, as it is now. */
 export type ClauseLookup = (id: string, edition?: number) => ClauseText | undefined
 /** A use of a clause that can't be put in: it is not there, or it leads back to itself. */

@@ -5,8 +5,10 @@ import { paper } from '../../tests/support/paper'
 import { findBlanks, fillBlanks } from './blanks'
 import { h, p } from './build'
 import { type ClauseLookup, clausesOf, resolveClauses, wouldCircle } from './clauses'
-import { fromHtml, toHtml } from './html'
-import { type Block, fieldsOf, paperDocument, walkBlocks, withIds, wordsOfInlines } from './model'
+import { toHtml } from './html'
+import { fromHtml } from './from-html'
+import { type Block, paperDocument } from './model'
+import { withIds, fieldsOf, wordsOfInlines, walkBlocks } from './walk'
 import { fromProse, toProse } from './prose'
 
 const sizes = () => ({ width: 100, height: 50 })

@@ -1,4 +1,5 @@
-import { type Block, type PaperDocument, walkBlocks } from './model'
+import type { Block, PaperDocument } from './model'
+import { walkBlocks } from './walk'
 
 /** The most bytes a picture on a paper may have; the page makes larger ones smaller before it sends them. */
 export const IMAGE_MAX = 1_500_000

@@ -1,4 +1,5 @@
-import type { Block, FieldSpec, Inline, Mark, PaperDocument, TableRow } from './model'
+import type { Block, Inline, Mark, PaperDocument, TableRow } from './model'
+import type { FieldSpec } from './field'
 
 /** A node of the editor's document (ProseMirror JSON). */
 export interface ProseNode {
@@ -266,4 +267,5 @@ export const inlinesAsProse = (content: readonly Inline[]): ProseNode => ({
   type: 'doc',
   content: [{ type: 'paragraph', ...inlinesToProse(content) }],
 })
+
 export const proseAsInlines = (doc: ProseNode): Inline[] => (doc.content ?? []).flatMap(inlinesFromProse)

@@ -1,5 +1,5 @@
 import { capital } from '../text/case'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import type { PaperFigures } from '../layout/expand'
 import type { PlacedField } from '../layout/types'
 import { type Agreed, valueIn } from '../rounds/agreed'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { checkFields, isSigned } from './check'
 
 const field = (over: Partial<FieldSpec>): FieldSpec => ({

@@ -1,5 +1,5 @@
 import { formatDayLong, isDay } from '../calendar/dates'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { formatProblem } from './formats'
 import { isMail } from './mail'
 import { type FieldValues, evaluateFields } from './rules'
@@ -12,13 +12,14 @@ export interface Given {
   /** Made for one place alone, by the field's key. */
   marks?: Readonly<Record<string, GivenMark>>
 }
+
 export type GivenMark =
   | { kind: 'drawn'; strokes: readonly (readonly { x: number; y: number }[])[] }
   | { kind: 'typed'; text: string }
   | { kind: 'image'; sha: string }
 
 /** What can be wrong with an answer; a page in another language says it in its own words. */
-export type FieldProblemCode =
+type FieldProblemCode =
   | 'missing'
   | 'signature'
   | 'initials'
@@ -48,6 +49,7 @@ export interface FieldProblem {
 }
 
 const TEXT_MAX = 300
+
 /** A drawn signature spans at least this many units each way together, else it is a slip of the finger. */
 const LEAST_INK = 12
 

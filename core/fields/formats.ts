@@ -1,5 +1,5 @@
 import { RE2JS } from 're2js'
-import type { FieldFormat } from '../document/model'
+import type { FieldFormat } from '../document/field'
 import { isMail } from './mail'
 
 type Country = Extract<FieldFormat, { kind: 'postcode' }>['country']
@@ -38,6 +38,7 @@ function patternOf(pattern: string): RE2JS | null {
   compiled.set(pattern, made)
   return made
 }
+
 /** The longest pattern there is, and the longest answer that is held against one. */
 const PATTERN_MAX = 300
 const ANSWER_MAX = 1000

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { FieldRule, FieldSpec } from '../document/model'
+import type { FieldSpec, FieldRule } from '../document/field'
 import { checkFields } from './check'
 import { formatProblem } from './formats'
 import { evaluateFields, ruleHolds, ruleProblems, rulesFields } from './rules'

@@ -1,5 +1,5 @@
 import { isDay } from '../calendar/dates'
-import type { FieldRule, FieldSpec } from '../document/model'
+import type { FieldSpec, FieldRule } from '../document/field'
 import { patternProblem } from './formats'
 
 export type FieldValues = Readonly<Record<string, string | boolean>>
@@ -58,6 +58,7 @@ export const mapRule = (rule: FieldRule, key: (key: string) => string): FieldRul
   if ('not' in rule) return { not: mapRule(rule.not, key) }
   return { ...rule, field: key(rule.field) }
 }
+
 /** The fields a rule looks at. */
 export const rulesFields = (rule: FieldRule | undefined): string[] => (rule ? leaves(rule).map((r) => r.field) : [])
 const dependsOn = (f: FieldSpec): string[] => [
@@ -113,7 +114,7 @@ function ordered(fields: readonly FieldSpec[]): { order: FieldSpec[]; circle: Fi
   return { order, circle: [...circle] }
 }
 
-export interface Evaluated {
+interface Evaluated {
   /** Keys of fields that are asked. */
   shown: Set<string>
   required: Set<string>
@@ -139,7 +140,7 @@ export function evaluateFields(fields: readonly FieldSpec[], given: FieldValues)
   return { shown, required, values }
 }
 
-export interface RuleProblem {
+interface RuleProblem {
   key: string
   message: string
 }
@@ -191,6 +192,7 @@ const comparedIn = (rule: FieldRule, key: string): string[] =>
 
 const FINITE = new Set<FieldSpec['type']>(['tick', 'choice', 'choices', 'signature', 'initials'])
 const ORDERED = new Set<FieldSpec['type']>(['number', 'day', 'date'])
+
 /** Whether several comparisons of one answer can be met in ways that trying a few doesn't show: then it counts as possible. */
 function undecided(rule: FieldRule, f: FieldSpec): boolean {
   const compared = leaves(rule).filter((r) => r.field === f.key && r.value !== undefined && !/filled|empty/.test(r.is))
@@ -199,6 +201,7 @@ function undecided(rule: FieldRule, f: FieldSpec): boolean {
 }
 
 const TRIED_MAX = 40_000
+
 /** Whether a rule can hold for any answers that the fields allow; undecided counts as possible. */
 function canHold(rule: FieldRule, byKey: ReadonlyMap<string, FieldSpec>, never: ReadonlySet<string>): boolean {
   const keys = [...new Set(rulesFields(rule))]

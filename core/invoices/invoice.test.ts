@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { walkInlines } from '../document/model'
+import { walkInlines } from '../document/walk'
 import { minor, sum } from '../money/money'
 import { type PaymentPlan, planStages } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'

@@ -1,9 +1,12 @@
-import type { Block, Inline } from '../document/model'
+import type { Block } from '../document/model'
+import type { BlockContext } from './block-context'
+import { beside, indented, node, shifted, textBoxes } from './boxes'
 import { fieldSize } from './fields'
-import { type InlineContext, type TextStyle, layoutInline } from './inline'
-import { type Box, GROUNDS, HAIRLINE, INK, type Item, type Role, SOFT, type StructNode } from './types'
+import { layoutInline } from './inline'
+import type { TextStyle } from './pieces'
+import { type Box, GROUNDS, HAIRLINE, INK, type Item, SOFT } from './types'
 
-export const BODY: TextStyle = { size: 11, leading: 16 }
+const BODY: TextStyle = { size: 11, leading: 16 }
 export const SMALL: TextStyle = { size: 8.5, leading: 12, color: SOFT }
 const HEADINGS: Record<1 | 2 | 3, TextStyle & { gap: number }> = {
   1: { size: 21, leading: 27, bold: true, gap: 0 },
@@ -11,88 +14,7 @@ const HEADINGS: Record<1 | 2 | 3, TextStyle & { gap: number }> = {
   3: { size: 11, leading: 16, bold: true, gap: 10 },
 }
 const PARAGRAPH_GAP = 7
-const NUMBER_INDENT = 30
 const CELL = 5
-
-/** Laid-out blocks by what they say, kept between two layouts of a document that is being written. */
-export interface LayoutCache {
-  boxes: Map<string, Box[]>
-}
-export interface BlockContext extends InlineContext {
-  nodes: StructNode[]
-  /** Only where places are wanted and no structure tree: kept boxes point to no nodes of this one. */
-  cache?: { old: LayoutCache['boxes']; next: LayoutCache['boxes'] }
-}
-
-function node(context: BlockContext, role: Role, parent: number | null, alt?: string): number {
-  context.nodes.push({ role, parent, ...(alt ? { alt } : {}) })
-  return context.nodes.length - 1
-}
-
-const shiftItem = (i: Item, dx: number, dy: number): Item =>
-  i.k === 'line'
-    ? { ...i, x1: i.x1 + dx, x2: i.x2 + dx, y1: i.y1 + dy, y2: i.y2 + dy }
-    : { ...i, x: i.x + dx, y: i.y + dy }
-/** A box's items and fields, moved. */
-export function shifted(box: Pick<Box, 'items' | 'fields'>, dx: number, dy: number): Pick<Box, 'items' | 'fields'> {
-  if (dx === 0 && dy === 0) return box
-  return {
-    items: box.items.map((i) => shiftItem(i, dx, dy)),
-    fields: box.fields.map((f) => ({ ...f, x: f.x + dx, y: f.y + dy })),
-  }
-}
-
-function indented(boxes: Box[], dx: number): Box[] {
-  return boxes.map((b) => ({ ...b, ...shifted(b, dx, 0) }))
-}
-
-/** Boxes one under the other, as one box. */
-function stack(boxes: readonly Box[], minHeight = 0): Box {
-  const out: Box = { height: 0, gap: boxes[0]?.gap ?? 0, items: [], fields: [], keepNext: false }
-  boxes.forEach((b, i) => {
-    if (i > 0) out.height += b.gap
-    const moved = shifted(b, 0, out.height)
-    out.items.push(...moved.items)
-    out.fields.push(...moved.fields)
-    out.height += b.height
-  })
-  out.height = Math.max(out.height, minHeight)
-  return out
-}
-
-function beside(columns: { boxes: Box[]; x: number }[]): Box {
-  const out: Box = { height: 0, gap: 0, items: [], fields: [], keepNext: false }
-  for (const c of columns) {
-    const one = stack(c.boxes)
-    const moved = shifted(one, c.x, 0)
-    out.items.push(...moved.items)
-    out.fields.push(...moved.fields)
-    out.height = Math.max(out.height, one.height)
-  }
-  return out
-}
-
-function withNumber(boxes: Box[], number: string, style: TextStyle, nodeId: number, context: BlockContext): Box[] {
-  const [mark] = layoutInline([{ t: 'text', text: number }], NUMBER_INDENT, style, 'left', nodeId, context)
-  return boxes.map((b, i) => (i === 0 && mark ? { ...b, items: [...mark.items, ...b.items] } : b))
-}
-
-function textBoxes(
-  content: readonly Inline[],
-  width: number,
-  style: TextStyle,
-  gap: number,
-  role: Role,
-  parent: number | null,
-  context: BlockContext,
-  more: { align?: 'left' | 'center' | 'right'; number?: string } = {},
-): Box[] {
-  const id = node(context, role, parent)
-  const indent = more.number === undefined ? 0 : NUMBER_INDENT
-  let boxes = indented(layoutInline(content, width - indent, style, more.align, id, context), indent)
-  if (more.number !== undefined) boxes = withNumber(boxes, more.number, style, id, context)
-  return boxes.map((b, i) => (i === 0 ? { ...b, gap } : b))
-}
 
 /** Lays blocks out at a width: a flat list of boxes that pages are then filled with. */
 export function layoutBlocks(

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { paper } from '../../tests/support/paper'
-import { type Block, type FieldSpec, fieldsOf, walkBlocks, walkInlines } from '../document/model'
+import type { Block } from '../document/model'
+import { walkInlines, fieldsOf, walkBlocks } from '../document/walk'
+import type { FieldSpec } from '../document/field'
 import { minor } from '../money/money'
 import { type PricedLine, price } from '../pricing/pricing'
 import { type PaperFigures, expandTables, totalText } from './expand'
@@ -38,6 +40,7 @@ const figures = (over: Partial<PaperFigures> = {}): PaperFigures => {
 }
 const TABLE: Block[] = [{ t: 'priceTable', party: 'client' }]
 const expanded = (f: PaperFigures) => expandTables(paper(TABLE), f)
+
 /** What the tables say, cell by cell. */
 function cells(f: PaperFigures): string[][] {
   const say = (blocks: Block[]) =>

@@ -1,5 +1,6 @@
 import { localeOf } from '../calendar/locale'
-import { type Block, type Inline, type PaperDocument, mapBlocks } from '../document/model'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { mapBlocks } from '../document/walk'
 import { formatDate } from '../merge/merge'
 import { type TableSays, put, tableSays } from '../merge/table-words'
 import { formatMoney } from '../money/money'
@@ -30,9 +31,9 @@ export function quantityText(line: Pick<PricedLine, 'quantity' | 'unit'>): strin
 }
 
 /** The key of the field that takes or leaves a line, or sets its quantity. */
-export const takeKey = (line: string) => `take-${line}`
-export const quantityKey = (line: string) => `quantity-${line}`
-export const AGREED_TOTAL = 'agreed-total'
+const takeKey = (line: string) => `take-${line}`
+const quantityKey = (line: string) => `quantity-${line}`
+const AGREED_TOTAL = 'agreed-total'
 
 /** Blocks that stand for another, with ids led by its own: where a page begins among them is a place in the document. */
 function named(id: string | undefined, blocks: Block[]): Block[] {
@@ -46,6 +47,7 @@ interface Hand {
   money(amount: number): string
   day(day: string): string
 }
+
 function handOf(language: string, currency: string): Hand {
   return {
     says: tableSays(language),

@@ -1,4 +1,4 @@
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 
 const SIZES: Record<FieldSpec['type'], { width: number; height: number; rise: number }> = {
   signature: { width: 190, height: 44, rise: 34 },

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fonts, paper } from '../../tests/support/paper'
-import type { Block, FieldSpec, Inline } from '../document/model'
+import type { Block, Inline } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { merge } from '../merge/merge'
 import { layoutDocument } from './layout'
 import { A4, type Item, type Laid, type PlacedField } from './types'
@@ -91,6 +92,7 @@ function spoken(blocks: readonly Block[]): string {
       .join(''),
   )
 }
+
 /** Everything laid out but the heads of tables, which may be repeated. */
 const saidOnce = (laid: Laid) =>
   said({

@@ -1,5 +1,8 @@
-import { type PaperDocument, pageInitials } from '../document/model'
-import { type BlockContext, type LayoutCache, SMALL, layoutBlocks, shifted } from './blocks'
+import type { PaperDocument } from '../document/model'
+import { pageInitials } from '../document/walk'
+import { SMALL, layoutBlocks } from './blocks'
+import type { BlockContext, LayoutCache } from './block-context'
+import { shifted } from './boxes'
 import { fieldSize } from './fields'
 import {
   A4,
@@ -14,6 +17,7 @@ import {
 } from './types'
 
 const HEADER_GAP = 14
+
 /** Text set in a box is made smaller to fit, but not below this. */
 const LEAST_SIZE = 7
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fonts, paper } from '../../tests/support/paper'
 import { p } from '../document/build'
-import { walkInlines } from '../document/model'
+import { walkInlines } from '../document/walk'
 import { type MergeContext, merge } from '../merge/merge'
 import { type Minor, minor } from '../money/money'
 import { planStages } from '../payment-plan/plan'
@@ -50,6 +50,7 @@ const planned: PaperFigures['planned'] = {
   jobDay: '2027-05-01',
   payments: [],
 }
+
 function figures(over: Partial<PaperFigures> = {}): PaperFigures {
   const pricing = { lines: LINES, discount: { percent: '7.5' }, pricesIncludeTax: false }
   const priced = price(pricing)

@@ -1,11 +1,5 @@
-import {
-  type Block,
-  type Inline,
-  type PaperDocument,
-  type ValueSource,
-  mapBlocks,
-  mapDocument,
-} from '../document/model'
+import type { Block, Inline, PaperDocument, ValueSource } from '../document/model'
+import { mapDocument, mapBlocks } from '../document/walk'
 import { type MergeValue, formatValue } from '../merge/merge'
 import { planStages } from '../payment-plan/plan'
 import { type Choices, applyChoices, price } from '../pricing/pricing'

@@ -1,4 +1,4 @@
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 
 /** A typeface of the set Upwold ships; the first four are a paper's own, the rest stand in glyph by glyph. */
 export type Face =
@@ -48,9 +48,11 @@ export interface PlacedField {
   /** The size an answer is set in, in points; without it it is fitted. */
   size?: number
 }
+
 export interface Page {
   items: Item[]
 }
+
 /** Where a page begins in the document: a block, and for text the inline and the character its first line starts at. */
 export interface PageStart {
   page: number
@@ -60,6 +62,7 @@ export interface PageStart {
   /** The row of a table. */
   row?: number
 }
+
 export interface Laid {
   width: number
   height: number
@@ -99,6 +102,7 @@ export interface PageSetup {
   bottom: number
   left: number
 }
+
 /** A4 (ISO 216) in points. */
 export const A4: PageSetup = { width: 595.28, height: 841.89, top: 64, right: 64, bottom: 64, left: 64 }
 

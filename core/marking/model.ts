@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { fieldSpec, valueFormat } from '../document/model'
+import { valueFormat } from '../document/model'
+import { fieldSpec } from '../document/field'
 
 const coordinate = z.number().finite().min(-20_000).max(20_000)
 const extent = z.number().finite().positive().max(20_000)
@@ -11,7 +12,7 @@ export const place = z.object({ page, x: coordinate, y: coordinate, w: extent, h
 export type Place = z.infer<typeof place>
 
 /** What stands at a place that the sender fills: words of their own, or a value of the job. */
-export const ownWords = z.object({
+const ownWords = z.object({
   text: z.string().max(2000).optional(),
   path: z.string().max(120).optional(),
   format: valueFormat.optional(),
@@ -19,7 +20,8 @@ export const ownWords = z.object({
   /** Points; without it the words are fitted to the place. */
   size: z.number().min(4).max(72).optional(),
 })
-export type OwnWords = z.infer<typeof ownWords>
+
+type OwnWords = z.infer<typeof ownWords>
 
 /**
  * One mark on the table: a blank that was found, a form field of the file, or a box drawn by hand. `proposed` waits to be
@@ -39,6 +41,7 @@ export const mark = place.extend({
   /** Size the answer is set in, in points; without it it is fitted. */
   size: z.number().min(4).max(72).optional(),
 })
+
 export type Mark = z.infer<typeof mark>
 
 /** Printed words struck through, as an amendment: who, when, why, and what stands there instead. */
@@ -50,9 +53,10 @@ export const strike = place.extend({
   by: z.string().max(120),
   at: z.string().max(40),
 })
+
 export type Strike = z.infer<typeof strike>
 
-export const pageSize = z.object({ w: z.number(), h: z.number() })
+const pageSize = z.object({ w: z.number(), h: z.number() })
 
 /** A finished PDF on the marking table. */
 export const marked = z.object({
@@ -69,10 +73,12 @@ export const marked = z.object({
   /** Marks that found no place when the file under them was replaced. */
   unplaced: z.array(mark).max(5000).default([]),
 })
+
 export type Marked = z.infer<typeof marked>
 
 /** Marks that somebody fills when the paper is out. */
 export const fieldMarks = (m: Pick<Marked, 'marks'>): Mark[] => m.marks.filter((x) => x.state === 'settled' && !x.words)
+
 /** Marks the sender fills. */
 export const wordMarks = (m: Pick<Marked, 'marks'>): (Mark & { words: OwnWords })[] =>
   m.marks.filter((x): x is Mark & { words: OwnWords } => x.state === 'settled' && !!x.words)

@@ -1,7 +1,8 @@
-import type { FoundBlank } from '../blanks/find'
+import type { FoundBlank } from '../blanks/found'
 import { plainText } from '../blanks/words/index'
 import { valueNamed } from '../document/blanks'
-import type { FieldFormat, FieldSpec, Party } from '../document/model'
+import type { Party } from '../document/model'
+import type { FieldSpec, FieldFormat } from '../document/field'
 import type { MergeContext } from '../merge/merge'
 import type { Mark } from './model'
 
@@ -13,8 +14,9 @@ const PARTIES: Record<string, Party> = {
   guardian: { key: 'guardian', label: 'Guardian' },
   witness: { key: 'witness', label: 'Witness' },
 }
+
 /** The party a found word stands for; a role of the paper's own becomes a party of that name. */
-export function partyFor(found: string): Party {
+function partyFor(found: string): Party {
   const known = PARTIES[found]
   if (known) return known
   const key = found
@@ -108,7 +110,7 @@ function valueFor(b: FoundBlank, party: string, known: ReadonlyMap<string, strin
   return null
 }
 
-export interface Suggested {
+interface Suggested {
   marks: Mark[]
   /** Parties the marks need, in the order they are met. */
   parties: Party[]

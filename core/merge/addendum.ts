@@ -1,5 +1,6 @@
 import { signatureBlock } from '../document/build'
-import { type Block, type Inline, type PaperDocument, withIds } from '../document/model'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { withIds } from '../document/walk'
 import { formatDayLong } from '../calendar/dates'
 import type { Drift } from './drift'
 

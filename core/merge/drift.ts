@@ -1,4 +1,5 @@
-import { type PaperDocument, type ValueSource, valueFormats, walkInlines } from '../document/model'
+import { type PaperDocument, type ValueSource, valueFormats } from '../document/model'
+import { walkInlines } from '../document/walk'
 import { formatMoney } from '../money/money'
 import type { PaperFigures } from '../layout/expand'
 import { type MergeContext, formatValue } from './merge'
@@ -13,7 +14,7 @@ export interface Drift {
 }
 
 /** The total's path among drifts; it stands for everything in a price table. */
-export const TOTAL_PATH = 'money.total'
+const TOTAL_PATH = 'money.total'
 
 /**
  * Compares a merged paper with the record as it is. A value has drifted when no way of printing what the record has now

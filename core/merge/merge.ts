@@ -1,14 +1,7 @@
 import { formatDay, formatDayLong } from '../calendar/dates'
 import { dayInWords, isEnglish, localeOf } from '../calendar/locale'
-import {
-  type Block,
-  type Condition,
-  type Inline,
-  type PaperDocument,
-  type ValueSource,
-  mapBlocks,
-  mapDocument,
-} from '../document/model'
+import type { Block, Condition, Inline, PaperDocument, ValueSource } from '../document/model'
+import { mapDocument, mapBlocks } from '../document/walk'
 import { type Minor, formatMoney } from '../money/money'
 import { put, tableSays } from './table-words'
 import { amountInWords, numberInWords } from './words'
@@ -22,12 +15,14 @@ export interface MergeValue {
   /** May be left empty: then it prints nothing and is no gap. */
   optional?: boolean
 }
+
 export interface MergeContext {
   values: Readonly<Record<string, MergeValue>>
   /** Lists by name; inside a repeated block an item's values stand under `item.`. */
   lists: Readonly<Record<string, readonly Readonly<Record<string, MergeValue>>[]>>
   currency: string
 }
+
 /** A value the paper needs and the record doesn't have; `unknown` when no such value exists at all. */
 export interface Gap {
   path: string
@@ -35,6 +30,7 @@ export interface Gap {
   source: ValueSource | null
   unknown: boolean
 }
+
 export interface Merged {
   document: PaperDocument
   gaps: Gap[]

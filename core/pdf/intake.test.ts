@@ -5,13 +5,16 @@ import { join } from 'node:path'
 import { inflateSync } from 'node:zlib'
 import { PDFDocument, PDFName, PDFNumber, PDFString } from '@cantoo/pdf-lib'
 import { describe, expect, it } from 'vitest'
-import { type FoundBlank, findOnPage } from '../blanks/find'
+import { findOnPage } from '../blanks/find'
+import type { FoundBlank } from '../blanks/found'
 import { readInk, type PdfPage } from '../blanks/read'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import type { PlacedField } from '../layout/types'
 import { fontSet } from './fonts'
-import { type Inflate } from './guard'
-import { RefusedFile, assemble, pictureToPdf, takeIn as takeInWith } from './intake'
+import type { Inflate } from './guard'
+import { takeIn as takeInWith } from './intake'
+import { RefusedFile } from './refusal'
+import { pictureToPdf, assemble } from './assemble'
 import { drawMarked } from './marked'
 
 const inflate: Inflate = (data, most) => {
@@ -42,6 +45,7 @@ const why = async (bytes: Uint8Array, password?: string): Promise<string> => {
     return (error as RefusedFile).why
   }
 }
+
 async function made(change: (pdf: PDFDocument) => void, pages = 1): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   for (let i = 0; i < pages; i += 1) pdf.addPage([300, 300])
@@ -191,6 +195,7 @@ const fonts = fontSet((name) => {
   const pkg = { SourceSerif4: 'source-serif-4', NotoSans: 'noto-sans' }[stem] ?? 'noto-sans'
   return new Uint8Array(readFileSync(join(FONTS, pkg, cut, name)))
 })
+
 async function blanksIn(bytes: Uint8Array): Promise<FoundBlank[]> {
   const pdf = await getDocument({ data: bytes.slice(), verbosity: 0 }).promise
   const out: FoundBlank[] = []
@@ -199,6 +204,7 @@ async function blanksIn(bytes: Uint8Array): Promise<FoundBlank[]> {
   await pdf.destroy()
   return out
 }
+
 /** A page as grey pixels, by poppler. */
 function pixels(path: string, page: number): { w: number; h: number; at: Buffer } {
   const pgm = execFileSync(

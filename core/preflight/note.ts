@@ -1,12 +1,7 @@
 import type { ClauseProblem } from '../document/clauses'
-import {
-  type Block,
-  type Condition,
-  type FieldSpec,
-  type Inline,
-  type PaperDocument,
-  walkBlocks,
-} from '../document/model'
+import type { Block, Condition, Inline, PaperDocument } from '../document/model'
+import { walkBlocks } from '../document/walk'
+import type { FieldSpec } from '../document/field'
 import type { Marked } from '../marking/model'
 import type { PaperFigures } from '../layout/expand'
 import type { Gap, MergeContext } from '../merge/merge'
@@ -97,6 +92,7 @@ export const stop = (
   at,
   cure,
 })
+
 export const warn = (
   words: string,
   at: string | null = null,

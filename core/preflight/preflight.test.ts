@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { paper } from '../../tests/support/paper'
 import { clause, field, h, p } from '../document/build'
-import { type Block, type PaperDocument, fieldsOf, withIds } from '../document/model'
+import type { Block, PaperDocument } from '../document/model'
+import { withIds, fieldsOf } from '../document/walk'
 import type { Mark, Marked } from '../marking/model'
 import { type MergeContext, type MergeValue, merge } from '../merge/merge'
 import { minor } from '../money/money'
@@ -33,6 +34,7 @@ interface Scene {
   job?: Partial<NonNullable<PreflightInput['job']>> | null
   over?: Partial<PreflightInput>
 }
+
 function notes({ kind = 'contract', body = [], parties, values = {}, job = {}, over = {} }: Scene) {
   const template = withIds(
     paper([h(1, 'Agreement'), ...body, sign('client'), sign('business')], parties ? { parties } : {}),

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { agreedOf, markIn, valuesOf } from './agreed'
-import { type RoundEvent, type RoundPerson, fold } from './rounds'
+import type { RoundEvent, RoundPerson } from './rounds'
+import { fold } from './fold'
 
 const at = (i: number) => `2026-06-01T10:${String(i).padStart(2, '0')}:00.000Z`
 const person = (n: number, over: Partial<RoundPerson> = {}): RoundPerson => ({

@@ -1,6 +1,8 @@
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import type { Choices } from '../pricing/pricing'
-import { EMPTY, type RoundEvent, type RoundState, acts, apply, refuse } from './rounds'
+import { EMPTY, type RoundEvent, type RoundState, acts } from './rounds'
+import { apply } from './fold'
+import { refuse } from './refuse'
 
 /** What one person gave with their signing, as it stands now. `M` is a signature or initials as they were made. */
 export interface StandingGiven<M = unknown> extends Choices {
@@ -19,6 +21,7 @@ export interface StandingGiven<M = unknown> extends Choices {
   host: string
   language: string | null
 }
+
 export interface Agreed<M = unknown> {
   state: RoundState
   /** By person, in the order they signed. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import type { StandingGiven } from './agreed'
 import { answersIn } from './answers'
 import { masked, plainCode } from './masked'

@@ -1,5 +1,5 @@
 import { dayOf } from '../calendar/dates'
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { attachmentName } from '../fields/attachment'
 import { type StandingGiven, markIn, valueIn } from './agreed'
 

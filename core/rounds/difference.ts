@@ -1,4 +1,5 @@
-import { type Block, type PaperDocument, walkBlocks } from '../document/model'
+import type { Block, PaperDocument } from '../document/model'
+import { walkBlocks } from '../document/walk'
 
 /** One place where two versions of a paper read differently. An empty side: it was not there, or is not any more. */
 export interface Difference {

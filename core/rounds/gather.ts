@@ -1,4 +1,6 @@
-import { type FieldSpec, type PaperDocument, fieldsOf, mapBlocks, mapDocument, pageInitials } from '../document/model'
+import type { PaperDocument } from '../document/model'
+import { pageInitials, fieldsOf, mapDocument, mapBlocks } from '../document/walk'
+import type { FieldSpec } from '../document/field'
 import { mapRule } from '../fields/rules'
 import type { PlacedField } from '../layout/types'
 import type { PlanPerson } from './plan'

@@ -1,4 +1,5 @@
-import { type Block, walkInlines } from '../document/model'
+import type { Block } from '../document/model'
+import { walkInlines } from '../document/walk'
 
 /**
  * How somebody is greeted: a person by their first name, or whole where a title stands before it; an organisation by all of
@@ -16,6 +17,7 @@ export const inSentence = (title: string): string =>
 
 /** Words a page counts as whose words aren't known. */
 const WORDS_A_PAGE = 250
+
 /** Words there are to read in a paper: those of its body, or so many for each page of a marked one. */
 export const wordsToRead = (body: readonly Block[], markedPages: number | null): number =>
   markedPages !== null

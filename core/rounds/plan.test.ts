@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { FieldSpec, PaperDocument } from '../document/model'
+import type { PaperDocument } from '../document/model'
+import type { FieldSpec } from '../document/field'
 import { type CheckEvent, foldChecks, refuseCheck } from './checks'
 import { gather } from './gather'
 import { type PlanPerson, inTurns, moveTo, partOf, planPerson, planProblems, roundPlan } from './plan'

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { mayRead, standingFor } from './reading'
-import { type RoundEvent, type RoundPerson, type RoundState, fold, mayAct } from './rounds'
+import { type RoundEvent, type RoundPerson, type RoundState, mayAct } from './rounds'
+import { fold } from './fold'
 
 const people: RoundPerson[] = [
   { id: 'client', party: 'client', name: 'Petra', turn: 1, part: 'sign' },

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { EMPTY, type RoundEvent, type RoundPerson, apply, consequences, fold, mayAct, refuse } from './rounds'
+import { EMPTY, type RoundEvent, type RoundPerson, mayAct } from './rounds'
+import { consequences, fold, apply } from './fold'
+import { refuse } from './refuse'
 
 const people = fc
   .array(

@@ -1,4 +1,4 @@
-import type { FieldSpec } from '../document/model'
+import type { FieldSpec } from '../document/field'
 
 /**
  * Somebody's fields with what they state as a witness, where they watch a signer: name, address, occupation, that they saw it

@@ -1,5 +1,6 @@
 import { p } from '../../core/document/build'
-import type { Block, FieldSpec } from '../../core/document/model'
+import type { Block } from '../../core/document/model'
+import type { FieldSpec } from '../../core/document/field'
 
 export const CLIENT = { key: 'client', label: 'Client' },
   BUSINESS = { key: 'business', label: 'Business' },

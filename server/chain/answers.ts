@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { FieldSpec } from '../../core/document/model'
+import type { FieldSpec } from '../../core/document/field'
 import { type Answers, answersIn } from '../../core/rounds/answers'
 import { db } from '../platform/db/client'
 import { paperVersions } from '../platform/db/schema'

@@ -1,5 +1,5 @@
-import type { FieldSpec } from '../../core/document/model'
-import { type Around } from '../../core/fields/check'
+import type { FieldSpec } from '../../core/document/field'
+import type { Around } from '../../core/fields/check'
 import { rulesFields } from '../../core/fields/rules'
 import type { PlacedField } from '../../core/layout/types'
 import { valuesOf } from '../../core/rounds/agreed'

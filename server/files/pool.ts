@@ -8,9 +8,9 @@ import type { PictureInfo } from './worker/pictures'
 import type { Answer } from './worker/refused'
 import type { TakenFileAnswer } from './worker/strangers'
 import type { Brought } from '../../shared/library'
-import type { FoundBlank } from '../../core/blanks/find'
+import type { FoundBlank } from '../../core/blanks/found'
 import type { PageText } from '../../core/marking/text'
-import type { PageOf } from '../../core/pdf/intake'
+import type { PageOf } from '../../core/pdf/assemble'
 import type { PaperDocument } from '../../core/document/model'
 import type { SigningKey } from '../../core/evidence/certificate'
 
@@ -28,6 +28,7 @@ const run = <T>(name: string, task: unknown) =>
 
 /** Layout and drawing of a merged paper, in a worker thread. */
 export const renderPaper = (task: RenderTask): Promise<Rendered> => run('render', task)
+
 /** Marks, signing record and signature put to the bytes that were sent, in a worker thread. */
 export const sealInWorker = (task: SealTask): Promise<SealAnswer> => run('sealPaper', task)
 export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
@@ -39,6 +40,7 @@ let strangers: Piscina | null = null
 /** Milliseconds after which the thread is ended: a picture is read in no time, a long file page by page. */
 const PICTURE_MS = 4000
 const FILE_MS = 20_000
+
 /** The most memory the whole process may take while strangers' files are read; past it they are given up. */
 const MEMORY_MAX = 900_000_000
 const working = new Set<AbortController>()
@@ -119,6 +121,7 @@ export function warmUp(): void {
   renderPaper({ document, figures: null, at: new Date(0).toISOString(), author: '' }).catch(() => {})
   inspectInWorker({ pictures: [], most: 1 }).catch(() => {})
 }
+
 export async function closePool(): Promise<void> {
   await Promise.all([own?.destroy(), strangers?.destroy()])
   own = strangers = null

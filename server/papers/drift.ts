@@ -1,6 +1,6 @@
 import { and, desc, eq, or } from 'drizzle-orm'
 import { type Drift, drifted } from '../../core/merge/drift'
-import { walkBlocks } from '../../core/document/model'
+import { walkBlocks } from '../../core/document/walk'
 import { db } from '../platform/db/client'
 import { type FactRule, paperVersions, papers } from '../platform/db/schema'
 import { type LoadedJob, loadJob } from '../records/job'

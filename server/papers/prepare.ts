@@ -1,6 +1,7 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { amend, amendmentList } from '../../core/amend/amend'
-import { type PaperDocument, fieldsOf, mapBlocks, mapDocument } from '../../core/document/model'
+import type { PaperDocument } from '../../core/document/model'
+import { fieldsOf, mapDocument, mapBlocks } from '../../core/document/walk'
 import type { PaperFigures } from '../../core/layout/expand'
 import { turnOf } from '../../core/rounds/bind'
 import { mergeContext } from '../../core/merge/context'

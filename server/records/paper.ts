@@ -1,5 +1,5 @@
 import { db } from '../platform/db/client'
-import { withIds } from '../../core/document/model'
+import { withIds } from '../../core/document/walk'
 import { eq } from 'drizzle-orm'
 import { papers } from '../platform/db/schema'
 import { notFound } from '../platform/problem'

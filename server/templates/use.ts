@@ -1,6 +1,7 @@
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import { type ClauseLookup, type ClauseProblem, clausesOf, resolveClauses } from '../../core/document/clauses'
-import { type Block, type PaperDocument, withIds } from '../../core/document/model'
+import type { Block, PaperDocument } from '../../core/document/model'
+import { withIds } from '../../core/document/walk'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { clauseEditions, clauses, templateEditions, templates } from '../platform/db/schema'

@@ -1,5 +1,5 @@
 import { resolveClauses } from '../../core/document/clauses'
-import { withIds } from '../../core/document/model'
+import { withIds } from '../../core/document/walk'
 import { merge } from '../../core/merge/merge'
 import { clausesIn } from '../../shared/library'
 import { getBlob } from '../platform/blobs'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { RECORD_WORDS, recordSays } from './record'
-import type { FieldSpec } from '../../core/document/model'
+import type { FieldSpec } from '../../core/document/field'
 import type { PlacedField } from '../../core/layout/types'
 import { agreedOf } from '../../core/rounds/agreed'
 import type { RoundEvent } from '../../core/rounds/rounds'

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { FieldSpec } from '../../core/document/model'
+import type { FieldSpec } from '../../core/document/field'
 import { Caller, OWNER, signedIn } from '../support/caller'
 import { filled, finish, jobOf, linkTo, mailsTo, makeJob, makePaper, send, sign, viewOf } from '../support/line'
 import { paper as made } from '../support/paper'
@@ -33,6 +33,7 @@ interface Stage {
   tokens: { asked: string; signed: string }
   addresses: Record<Role, string>
 }
+
 /** A round in its middle: one has signed, two are asked, one comes later, one was told that it is out. */
 async function midway(): Promise<Stage> {
   const job = await makeJob(owner)
@@ -132,6 +133,7 @@ const DO: Record<string, (s: Stage) => Promise<void>> = {
     await sign(client(), await linkTo(owner, s.addresses.client, /The quote itself/))
   },
 }
+
 /** What has to be in the words of each kind of message, so that another one isn't taken for it. */
 const SAYS: Record<string, RegExp> = {
   'put on hold': /on hold[\s\S]*The pond is being cleaned/,

@@ -7,7 +7,8 @@ import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { clause, h, p } from '../../core/document/build'
 import { toDocx } from '../../core/document/docx'
-import { type PaperDocument, walkBlocks, wordsOfInlines } from '../../core/document/model'
+import type { PaperDocument } from '../../core/document/model'
+import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
 import type { Brought, ClauseView, TemplateRow, TemplateView, VersionRow } from '../../shared/library'
 import type { PaperView } from '../../shared/papers'
 import { EMPTY_DRAFT } from '../../shared/signing'
@@ -44,6 +45,7 @@ const SIGN = {
 const both = (body: PaperDocument['body']) =>
   paper([...body, SIGN, { ...SIGN, field: { ...SIGN.field, key: 's2', party: 'business' } }])
 const terms = both([h(2, 'Terms', true), clause('At {job.place}.'), clause('Firewood is charged.'), clause('Three.')])
+
 /** The text of a PDF, by a tool we did not write. */
 function pdfText(bytes: Uint8Array): string {
   const file = join(mkdtempSync(join(tmpdir(), 'upwold-')), 'a.pdf')

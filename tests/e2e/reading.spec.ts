@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import fc from 'fast-check'
-import { type PaperDocument, fieldsOf, mapBlocks } from '../../core/document/model'
+import type { PaperDocument } from '../../core/document/model'
+import { fieldsOf, mapBlocks } from '../../core/document/walk'
 import { type TableWords, tableWords, toRead } from '../../core/layout/seen'
 import type { PaperFigures } from '../../core/layout/expand'
 import { type MergeContext, merge } from '../../core/merge/merge'
@@ -66,6 +67,7 @@ async function reader(api: Caller, server: TestServer) {
 }
 
 const says = (document: PaperDocument, tables: TableWords | null) => toRead(document, tables)
+
 /** Only some fields may be missing on the page: those of a price table, which are chosen in it. */
 async function same(page: Page, document: PaperDocument, tables: TableWords | null): Promise<void> {
   await expect(page.locator('article.paper')).toBeVisible()

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { walkBlocks, wordsOfInlines } from '../../core/document/model'
+import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
 import type { TemplateView } from '../../shared/library'
 import type { Caller } from '../support/caller'
 import { jobOf, makeJob, paperOf } from '../support/line'
@@ -11,6 +11,7 @@ import { until } from '../support/server'
 import { accessible, expect, signIn, test } from './support'
 
 const sheetOf = (page: Page) => page.getByRole('textbox', { name: 'The sheet' })
+
 /** Waits until what is on the sheet has been laid out and kept. */
 const kept = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved .*\d page/ })).toBeVisible()
 const stored = (api: Caller, id: string) => api.must<TemplateView>('GET', `/api/templates/${id}`)

@@ -1,12 +1,7 @@
 import fc from 'fast-check'
-import {
-  type Block,
-  type FieldSpec,
-  type Inline,
-  type Mark,
-  type PaperDocument,
-  withIds,
-} from '../../core/document/model'
+import type { Block, Inline, Mark, PaperDocument } from '../../core/document/model'
+import { withIds } from '../../core/document/walk'
+import type { FieldSpec } from '../../core/document/field'
 import { joined } from '../../core/amend/amend'
 import { paper } from './paper'
 

@@ -1,4 +1,5 @@
-import { type FieldSpec, type PaperDocument, fieldTypes } from '../../core/document/model'
+import type { PaperDocument } from '../../core/document/model'
+import { type FieldSpec, fieldTypes } from '../../core/document/field'
 import { paper } from './paper'
 
 /** One field of each kind a person fills, by the party's key. */

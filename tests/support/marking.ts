@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { FoundBlank } from '../../core/blanks/find'
-import type { FieldSpec } from '../../core/document/model'
+import type { FoundBlank } from '../../core/blanks/found'
+import type { FieldSpec } from '../../core/document/field'
 import type { Mark } from '../../core/marking/model'
 import { suggest } from '../../core/marking/suggest'
 import { findInPdf } from '../../server/files/worker/blanks'
@@ -39,6 +39,7 @@ export async function layDown(owner: Caller, jobId: string, bytes: Uint8Array, m
     })
   ).id
 }
+
 export const tableOf = (owner: Caller, id: string) => owner.must<MarkingView>('GET', `/api/papers/${id}/marking`)
 
 /** A mark drawn by hand. */
@@ -62,6 +63,7 @@ export interface Saved {
   title?: string
   preflight: MarkingView['preflight']
 }
+
 export async function saveMarks(
   owner: Caller,
   id: string,
@@ -79,6 +81,7 @@ export async function saveMarks(
     ...more,
   })
 }
+
 /** Everything the finder finds in a file, settled, nothing filled by the sender. */
 export async function everyBlank(bytes: Uint8Array): Promise<Mark[]> {
   const blanks: FoundBlank[] = await findInPdf(bytes)

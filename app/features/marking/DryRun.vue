@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { FieldSpec, Party } from '~~/core/document/model'
+import type { Party } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import type { PlacedField } from '~~/core/layout/types'
 import SignatureSheet from '../signer/SignatureSheet.vue'
 import PageForm from '../signer/PageForm.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FieldRule } from '~~/core/document/model'
+import type { FieldRule } from '~~/core/document/field'
 import { useTable } from './useMarking'
 
 /** A rule on other fields: one condition, or several of which all or one must hold, each turned round if wanted. */

@@ -1,15 +1,17 @@
 import { getDocument } from 'pdfjs-dist'
 // @ts-expect-error pdfjs ships no types for its worker
 import * as pdfWorker from 'pdfjs-dist/build/pdf.worker.mjs'
-import { type FoundBlank, findOnPage, noSense } from '~~/core/blanks/find'
-import { type PdfPage, readInk } from '~~/core/blanks/read'
-import { listsFor } from '~~/core/blanks/words/index'
-import { type PageText, textOfPage } from '~~/core/marking/text'
+import { findOnPage } from '../../../core/blanks/find'
+import { noSense, type FoundBlank } from '../../../core/blanks/found'
+import { type PdfPage, readInk } from '../../../core/blanks/read'
+import { listsFor } from '../../../core/blanks/words/index'
+import { type PageText, textOfPage } from '../../../core/marking/text'
 
 /** A file to be read. */
 export interface FindAsk {
   pdf: ArrayBuffer
 }
+
 export type FindAnswer =
   | { page: number; pages: number; blanks: FoundBlank[]; text: PageText; language: string }
   | { ready: true }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type PaperDocument, walkBlocks } from '~~/core/document/model'
+import type { PaperDocument } from '~~/core/document/model'
+import { walkBlocks } from '~~/core/document/walk'
 import { correctSource } from './correct'
 import { useThisPaper } from './usePaper'
 

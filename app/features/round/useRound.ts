@@ -5,10 +5,7 @@ import type { PlanView } from '~~/shared/rounds'
 
 /** The round of a draft as it is being prepared: changed on the screen at once, kept on the server half a second later. */
 export async function useRound(paperId: string, changed: () => Promise<void>) {
-  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept')
-  const leave = (event: BeforeUnloadEvent) => kept.value !== 'kept' && event.preventDefault()
-  onMounted(() => window.addEventListener('beforeunload', leave))
-  onBeforeUnmount(() => window.removeEventListener('beforeunload', leave))
+  const saver = useSaver(save, { after: 500, refused })
   const view = ref(await api<PlanView>(`/api/papers/${paperId}/plan`)) as Ref<PlanView>
   const plan = computed(() => view.value.plan)
   const chosen = ref<string | null>(
@@ -16,56 +13,39 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
   )
   const person = computed(() => plan.value.people.find((p) => p.key === chosen.value) ?? null)
   const notices = useNotices()
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<void> = Promise.resolve()
   let touched = 0
 
   async function save(): Promise<void> {
-    clearTimeout(timer)
-    timer = undefined
     const sent = touched
-    try {
-      const next = await api<PlanView>(`/api/papers/${paperId}/plan`, {
-        method: 'PUT',
-        body: { plan: plan.value, version: view.value.version },
-      })
-      // What was changed while this was on its way is kept next; only what the server worked out is taken over.
-      view.value = sent === touched ? next : { ...next, plan: plan.value }
-      kept.value = sent === touched ? 'kept' : 'keeping'
-      await changed()
-    } catch (e) {
-      kept.value = 'not kept'
-      notices.trouble(e)
-      if (e instanceof ApiProblem && e.code === 'offline') queue(4000)
-      if (e instanceof ApiProblem && e.code === 'stale') await take()
-    }
+    const next = await api<PlanView>(`/api/papers/${paperId}/plan`, {
+      method: 'PUT',
+      body: { plan: plan.value, version: view.value.version },
+    })
+    // What was changed while this was on its way is kept next; only what the server worked out is taken over.
+    view.value = sent === touched ? next : { ...next, plan: plan.value }
+    await changed()
   }
-  function queue(ms: number): void {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      saving = saving.then(save)
-    }, ms)
+  async function refused(e: unknown): Promise<void> {
+    notices.trouble(e)
+    if (e instanceof ApiProblem && e.code === 'stale') await take()
   }
   function later(): void {
     touched += 1
-    kept.value = 'keeping'
-    queue(500)
+    saver.changed()
   }
   /** Waits until every change has been kept. */
   async function settle(): Promise<void> {
-    if (timer || kept.value === 'not kept') saving = saving.then(save)
-    await saving
-    if (kept.value === 'not kept') throw new Error('The round could not be kept. Look it over, then try again.')
+    if (!(await saver.settle())) throw new Error('The round could not be kept. Look it over, then try again.')
   }
   async function take(): Promise<void> {
     const before = touched
     const now = await api<PlanView>(`/api/papers/${paperId}/plan`)
     if (before !== touched) return
     view.value = now
-    kept.value = 'kept'
+    saver.taken()
   }
   /** Shows what the server has now; a change that is still to be kept comes first. */
-  const load = async (): Promise<void> => void (kept.value === 'kept' && (await take()))
+  const load = async (): Promise<void> => void (saver.state.value === 'saved' && (await take()))
   function change(next: Partial<RoundPlan>): void {
     view.value = { ...view.value, plan: { ...plan.value, ...next } }
     later()
@@ -110,7 +90,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     plan,
     chosen,
     person,
-    kept,
+    saved: saver.state,
     change,
     setPerson,
     add,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FieldSpec } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import type { PlacedField } from '~~/core/layout/types'
 import type { DraftState } from './draft'
 import GivenField from './GivenField.vue'

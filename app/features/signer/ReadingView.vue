@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Block, FieldSpec, Inline } from '~~/core/document/model'
+import type { Block, Inline } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import { tableSays } from '~~/core/merge/table-words'
 import { dayIn, moneyIn } from '~~/shared/words'
 import type { DraftState } from './draft'

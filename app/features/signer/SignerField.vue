@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FieldSpec } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import { CHOICES } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES } from '~~/shared/faces'
 import { attachmentName } from '~~/core/fields/attachment'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type FieldSpec, fieldsOf, pageInitials } from '~~/core/document/model'
+import { pageInitials, fieldsOf } from '~~/core/document/walk'
+import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import type { SignatureMark } from '~~/shared/signing'
 import { partsAt, tableWords, toRead } from '~~/core/layout/seen'
@@ -208,7 +209,7 @@ function asks() {
   questionSent.value = true
   emit('changed')
 }
-const KEPT = { kept: 'kept', keeping: 'keeping', 'not kept': 'notKept' } as const
+const SAVED = { saved: 'kept', saving: 'keeping', 'not saved': 'notKept' } as const
 const several = computed(() => props.view.papers.length > 1)
 const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
 </script>
@@ -222,7 +223,7 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
       <button type="button" class="chip" :aria-pressed="mode === 'page'" @click="mode = 'page'">
         {{ says('pageView') }}
       </button>
-      <span class="soft small" role="status">{{ says(KEPT[state.kept.value]) }}</span>
+      <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
     </div>
     <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
     <p v-if="state.told.value" class="notice" role="alert">{{ state.told.value }}</p>

@@ -1,10 +1,18 @@
-import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
-import type { FieldSpec, PaperDocument } from '~~/core/document/model'
-import type { PaperFigures } from '~~/core/layout/expand'
-import { figuresFor, restate } from '~~/core/layout/restate'
-import { type Choices, type Priced, applyChoices } from '~~/core/pricing/pricing'
-import type { SignerPaper, SignerView } from '~~/shared/signer'
-import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
+import {
+  type Around,
+  type FieldProblem,
+  checkFields,
+  evaluateGiven,
+  isTheirs,
+  mayChoose,
+} from '../../../core/fields/check'
+import type { PaperDocument } from '../../../core/document/model'
+import type { FieldSpec } from '../../../core/document/field'
+import type { PaperFigures } from '../../../core/layout/expand'
+import { figuresFor, restate } from '../../../core/layout/restate'
+import { type Choices, type Priced, applyChoices } from '../../../core/pricing/pricing'
+import type { SignerPaper, SignerView } from '../../../shared/signer'
+import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '../../../shared/signing'
 
 /**
  * What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. `over` is
@@ -13,10 +21,8 @@ import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/sig
 export function useDraft(token: string, view: Ref<SignerView>, over: () => void) {
   const draft = ref<SignerDraft>(structuredClone(toRaw(view.value.draft)))
   const version = ref(view.value.version)
-  const kept = ref<'kept' | 'keeping' | 'not kept'>('kept'),
-    told = ref('')
-  let timer: ReturnType<typeof setTimeout> | undefined,
-    saving: Promise<void> = Promise.resolve()
+  const told = ref('')
+  const saver = createSaver(save, { after: 400, refused })
   /** Their own name stands in by itself, until they write another. */
   function named(d: SignerDraft): SignerDraft {
     for (const f of view.value.person.fields)
@@ -26,29 +32,14 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
   named(draft.value)
 
   async function save(): Promise<void> {
-    clearTimeout(timer)
-    timer = undefined
-    try {
-      const got = await api<{ version: number }>(`/api/sign/${token}`, {
-        method: 'PUT',
-        body: { draft: draft.value, basedOn: version.value },
-      })
-      version.value = got.version
-      told.value = ''
-      kept.value = timer ? 'keeping' : 'kept'
-    } catch (e) {
-      // Done on another device meanwhile: the page then shows what comes next.
-      if (e instanceof ApiProblem && e.extra.reason === 'already-done') over()
-      takeTheirs(e)
-      kept.value = 'not kept'
-      if (e instanceof ApiProblem && e.code === 'offline') later(4000)
-    }
+    const body = { draft: draft.value, basedOn: version.value }
+    version.value = (await api<{ version: number }>(`/api/sign/${token}`, { method: 'PUT', body })).version
+    told.value = ''
   }
-  function later(ms: number): void {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      saving = saving.then(save)
-    }, ms)
+  function refused(e: unknown): void {
+    // Done on another device meanwhile: the page then shows what comes next.
+    if (e instanceof ApiProblem && e.extra.reason === 'already-done') over()
+    takeTheirs(e)
   }
   /** Another window was ahead: what is there now is shown, and said. */
   function takeTheirs(e: unknown): void {
@@ -67,18 +58,11 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
         quiet = false
         return
       }
-      kept.value = 'keeping'
       told.value = ''
-      later(400)
+      saver.changed()
     },
     { deep: true },
   )
-  /** Waits until everything typed has been kept. */
-  async function settle(): Promise<void> {
-    if (timer) saving = saving.then(save)
-    await saving
-  }
-
   /** The paper to choose on; one without, and what it adds up to moves with nothing. */
   const figures = computed(
     () => view.value.papers.find((p) => p.figures?.open)?.figures ?? view.value.papers[0]?.figures ?? null,
@@ -138,12 +122,12 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
   }
   /** Looks whether another device of theirs, or their phone, has filled something meanwhile. */
   async function catchUp(): Promise<void> {
-    if (timer || kept.value === 'keeping') return
-    await saving
+    if (saver.state.value === 'saving') return
+    await saver.rest()
     try {
       const now = await api<SignerView>(`/api/sign/${token}`)
       // What was typed while this was asked for is theirs, and is kept first.
-      if (timer || kept.value !== 'kept') return
+      if (saver.state.value !== 'saved') return
       if (now.state !== 'open') over()
       else if (now.version > version.value) {
         draft.value = named(structuredClone(now.draft))
@@ -155,7 +139,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     }
   }
   const all: DraftState = { draft, chooses, problems, attach, ...table, ...marksOf(draft), ...asked }
-  return { ...all, version, kept, told, settle, takeTheirs, catchUp, theirs, on }
+  return { ...all, version, saved: saver.state, told, settle: saver.settle, takeTheirs, catchUp, theirs, on }
 }
 
 /** The signature or initials that stand in a field: one made for it alone, or theirs for all. */
@@ -173,6 +157,7 @@ function marksOf(draft: Ref<SignerDraft>) {
     },
   }
 }
+
 /** What the fields and tables of a paper work with. */
 export interface DraftState
   extends ReturnType<typeof tableOf>, ReturnType<typeof marksOf>, ReturnType<typeof useAsked> {
@@ -182,10 +167,12 @@ export interface DraftState
   problems: ComputedRef<FieldProblem[]>
   attach(key: string, file: File): Promise<void>
 }
+
 /** The same for one paper, with what it says for what is chosen now. */
 export type PaperState = DraftState & { document: ComputedRef<PaperDocument | null> }
 
 const NOTHING_CHOSEN: Choices = { taken: {}, quantities: {} }
+
 /** A paper's figures as they were sent, and as they are for what is chosen now. */
 function tableOf(figures: Ref<PaperFigures | null>, choices: Ref<Choices>) {
   const now = computed(() => figures.value && figuresFor(figures.value, choices.value))

@@ -1,4 +1,4 @@
-import type { FieldSpec } from '../../../core/document/model'
+import type { FieldSpec } from '../../../core/document/field'
 import type { PlacedField } from '../../../core/layout/types'
 import { CHOICES } from '../../../core/fields/check'
 import type { Given } from '../../../shared/signer'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { type Node as ProseNode } from '@tiptap/pm/model'
+import type { Node as ProseNode } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
-import type { Condition, FieldSpec } from '~~/core/document/model'
+import type { Condition } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import ConditionEdit from './ConditionEdit.vue'
 import FieldEdit from './FieldEdit.vue'
 import { FORMATS, LISTS, clauseName, formatsFor, labelOf, sourceWords } from './say'

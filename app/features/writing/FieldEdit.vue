@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type FieldSpec, askedTypes } from '~~/core/document/model'
+import { type FieldSpec, askedTypes } from '~~/core/document/field'
 import { FIELD_WORDS } from './say'
 import { useThisSheet } from './useSheet'
 

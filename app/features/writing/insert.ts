@@ -1,6 +1,7 @@
 import { capital } from '../../../core/text/case'
 import type { Editor } from '@tiptap/vue-3'
-import { type FieldSpec, type Party, askedTypes } from '../../../core/document/model'
+import type { Party } from '../../../core/document/model'
+import { type FieldSpec, askedTypes } from '../../../core/document/field'
 import type { ProseNode } from '../../../core/document/prose'
 import { FIELD_WORDS, ITEM_VALUES, know } from './say'
 

@@ -7,16 +7,17 @@ import serif from '@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400
 import serifItalic from '@expo-google-fonts/source-serif-4/400Regular_Italic/SourceSerif4_400Regular_Italic.ttf?url'
 import serifBold from '@expo-google-fonts/source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf?url'
 import serifBoldItalic from '@expo-google-fonts/source-serif-4/600SemiBold_Italic/SourceSerif4_600SemiBold_Italic.ttf?url'
-import { resolveClauses } from '~~/core/document/clauses'
-import { type PaperDocument, fieldsOf, walkBlocks } from '~~/core/document/model'
-import type { LayoutCache } from '~~/core/layout/blocks'
-import { type PaperFigures, expandTables } from '~~/core/layout/expand'
-import { layoutDocument } from '~~/core/layout/layout'
-import { A4, type PageStart } from '~~/core/layout/types'
-import { type MergeContext, merge } from '~~/core/merge/merge'
-import { type PreflightNote, preflight } from '~~/core/preflight/preflight'
-import { FONT_FILES, fontSet } from '~~/core/pdf/fonts'
-import { type ClauseText, clausesIn } from '~~/shared/library'
+import { resolveClauses } from '../../../core/document/clauses'
+import type { PaperDocument } from '../../../core/document/model'
+import { fieldsOf, walkBlocks } from '../../../core/document/walk'
+import type { LayoutCache } from '../../../core/layout/block-context'
+import { type PaperFigures, expandTables } from '../../../core/layout/expand'
+import { layoutDocument } from '../../../core/layout/layout'
+import { A4, type PageStart } from '../../../core/layout/types'
+import { type MergeContext, merge } from '../../../core/merge/merge'
+import { type PreflightNote, preflight } from '../../../core/preflight/preflight'
+import { FONT_FILES, fontSet } from '../../../core/pdf/fonts'
+import { type ClauseText, clausesIn } from '../../../shared/library'
 
 /** What a template is worked out with: set once, and again when a clause or the record changes. */
 export interface Setting {
@@ -26,11 +27,13 @@ export interface Setting {
   clauses: ClauseText[]
   kept: ClauseText[]
 }
+
 export interface Ask {
   n: number
   document: PaperDocument
   setting?: Setting
 }
+
 /** The document as it would be laid out now. */
 export interface Worked {
   n: number
@@ -41,6 +44,7 @@ export interface Worked {
   numbers: Record<string, string>
   present: string[]
 }
+
 /** This text could not be laid out. */
 export interface Unworked {
   n: number
@@ -58,6 +62,7 @@ const URLS: Record<string, string> = {
   [FONT_FILES.hebrew]: hebrew,
   [FONT_FILES.emoji]: emoji,
 }
+
 /** Fonts are read when a letter first needs them; in a worker a synchronous request holds nobody up. */
 const fonts = fontSet((file) => {
   const request = new XMLHttpRequest()

@@ -1,5 +1,6 @@
-import { type Condition, type FieldSpec, type Party, type valueFormats } from '~~/core/document/model'
-import { type MergeContext, formatValue } from '~~/core/merge/merge'
+import type { Condition, Party, valueFormats } from '../../../core/document/model'
+import type { FieldSpec } from '../../../core/document/field'
+import { type MergeContext, formatValue } from '../../../core/merge/merge'
 
 /** What things on the sheet are called. One sheet is open at a time; it says what it knows before it is drawn. */
 interface Known {
@@ -28,6 +29,7 @@ export const ITEM_VALUES: Record<string, { path: string; label: string }[]> = {
     { path: 'item.due', label: 'Payment: due' },
   ],
 }
+
 export const LISTS: Record<string, string> = { lines: 'priced line', guests: 'guest', stages: 'payment' }
 
 export function labelOf(path: string): string {
@@ -44,6 +46,7 @@ const FROM: Record<string, string> = {
   plan: 'from the job’s payment plan',
   paper: 'a value of this paper alone',
 }
+
 /** Whose value it is. */
 export function sourceWords(path: string): string {
   if (path.startsWith('item.')) return `${labelOf(path)}, from the list this is repeated for`
@@ -76,6 +79,7 @@ export const FORMATS: Record<(typeof valueFormats)[number], string> = {
   number: 'a number',
   words: 'in words',
 }
+
 /** The formats that make sense for a value. */
 export function formatsFor(path: string): (keyof typeof FORMATS)[] {
   const type = known.context?.values[path]?.type
@@ -103,6 +107,7 @@ export const FIELD_WORDS: Record<FieldSpec['type'], string> = {
   quantity: 'quantity',
   'agreed-total': 'agreed total',
 }
+
 export const partyNumber = (key: string): number => known.parties.findIndex((p) => p.key === key) + 1
 export const partyLabel = (key: string): string =>
   known.parties.find((p) => p.key === key)?.label ?? `nobody (“${key}”)`
@@ -118,6 +123,7 @@ const IS: Record<Condition['is'], string> = {
   above: 'is above',
   below: 'is below',
 }
+
 export const conditionWords = (c: Condition): string =>
   `only when ${labelOf(c.path)} ${IS[c.is]}${c.is === 'above' || c.is === 'below' ? ` ${c.than ?? 0}` : ''}`
 export const refWords = (to: string): string => known.numbers[to]?.replace(/\.$/, '') ?? '?'

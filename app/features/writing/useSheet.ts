@@ -5,8 +5,8 @@ import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
-import type { Ask, Setting, Unworked, Worked } from './layout.worker'
-import LayoutWorker from './layout.worker?worker'
+import type { Setting, Worked } from './layout.worker'
+import { usePages } from './pages'
 import { imageFrom } from './images'
 import { redraw, sheetNodes } from './nodes'
 import { ownHtml, pasteHtml } from './paste'
@@ -24,7 +24,6 @@ export function useSheet(id: string, first: TemplateView) {
   /** Title, parties, paper values and initials: what isn't text. */
   const base = shallowRef<PaperDocument>(view.value.document)
   const worked = shallowRef<Worked | null>(null)
-  const saved = ref<'saved' | 'saving' | 'not saved' | 'set aside'>('saved')
   const savedAt = ref(view.value.updatedAt)
   const told = ref('')
   const editor = shallowRef<Editor | null>(null)
@@ -37,13 +36,6 @@ export function useSheet(id: string, first: TemplateView) {
   const current = (): PaperDocument =>
     editor.value ? fromProse(editor.value.getJSON() as ProseNode, base.value) : base.value
 
-  // The layout, in a worker: one question at a time, the newest next.
-  let worker: Worker | null = null
-  let asked = 0
-  let busy = false
-  let waiting = false
-  let since = 0
-  let send: Setting | undefined
   const setting = (): Setting => ({
     kind: view.value.kind,
     context: view.value.context,
@@ -51,29 +43,7 @@ export function useSheet(id: string, first: TemplateView) {
     clauses: view.value.clauses,
     kept: view.value.kept,
   })
-  function ask(): void {
-    if (!since) since = performance.now()
-    if (!worker || busy) {
-      waiting = true
-      return
-    }
-    busy = true
-    const question: Ask = { n: ++asked, document: current(), ...(send ? { setting: send } : {}) }
-    send = undefined
-    const from = since
-    since = 0
-    worker.onmessage = ({ data }: MessageEvent<Worked | Unworked>) => {
-      busy = false
-      if ('failed' in data) console.error(`The pages could not be laid out: ${data.failed}`)
-      else show(data)
-      performance.measure('upwold:boundaries', { start: from, end: performance.now() })
-      if (waiting) {
-        waiting = false
-        ask()
-      }
-    }
-    worker.postMessage(question)
-  }
+  const layout = usePages(current, show)
   function show(now: Worked): void {
     worked.value = now
     know({ numbers: now.numbers })
@@ -85,61 +55,40 @@ export function useSheet(id: string, first: TemplateView) {
   /** The record, the clauses or the parties have changed: everything is said and laid out anew. */
   function renew(): void {
     know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses })
-    send = setting()
-    ask()
+    layout.ask(setting())
     if (editor.value) redraw(editor.value.view.dom)
   }
 
   // Saving by itself.
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<void> = Promise.resolve()
   /** The version this text was set aside as, when another window was ahead: what is written further goes there, too. */
-  let aside: string | undefined
-  function changed(): void {
-    if (saved.value !== 'set aside') saved.value = 'saving'
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      timer = undefined
-      saving = saving.then(save)
-    }, SAVE_AFTER)
-  }
+  const aside = ref<string>()
+  const saver = useSaver(save, { after: SAVE_AFTER, refused })
+  const { changed } = saver
+  const saved = computed(() => (aside.value === undefined ? saver.state.value : ('set aside' as const)))
   async function save(): Promise<void> {
     const document = current()
     const text = JSON.stringify(document)
-    if (text === last) {
-      saved.value = 'saved'
-      return
-    }
-    try {
-      const got = await api<{ revision: number }>(`/api/templates/${id}`, {
-        method: 'PATCH',
-        body: { revision, document, ...(aside ? { aside } : {}) },
-      })
-      revision = got.revision
-      trail = [...trail, JSON.parse(last) as PaperDocument].slice(-TRAIL)
-      last = text
-      savedAt.value = new Date().toISOString()
-      told.value = ''
-      if (!timer) saved.value = 'saved'
-      await set(trailKey, trail).catch(() => {})
-    } catch (e) {
-      told.value = wordsOf(e)
-      const behind = e instanceof ApiProblem && e.code === 'stale'
-      if (behind) aside = String(e.extra.aside)
-      saved.value = behind ? 'set aside' : 'not saved'
-      // The network may be gone for a while; what was written is here and is tried again.
-      if (e instanceof ApiProblem && e.code === 'offline') timer = setTimeout(() => (saving = saving.then(save)), 4000)
-    }
+    if (text === last) return
+    const got = await api<{ revision: number }>(`/api/templates/${id}`, {
+      method: 'PATCH',
+      body: { revision, document, ...(aside.value === undefined ? {} : { aside: aside.value }) },
+    })
+    revision = got.revision
+    trail = [...trail, JSON.parse(last) as PaperDocument].slice(-TRAIL)
+    last = text
+    savedAt.value = new Date().toISOString()
+    told.value = ''
+    await set(trailKey, trail).catch(() => {})
+  }
+  function refused(e: unknown): void {
+    told.value = wordsOf(e)
+    if (!(e instanceof ApiProblem) || e.code !== 'stale') return
+    aside.value = String(e.extra.aside)
+    // It is kept, among the versions.
+    saver.taken()
   }
   /** Waits until everything written has been kept. */
-  async function settle(): Promise<void> {
-    if (timer) {
-      clearTimeout(timer)
-      timer = undefined
-      saving = saving.then(save)
-    }
-    await saving
-  }
+  const settle = async (): Promise<void> => void (await saver.settle())
 
   /** As plain data: what comes from a component may be watched by it, and a worker takes no such thing. */
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
@@ -173,12 +122,12 @@ export function useSheet(id: string, first: TemplateView) {
   /** The other window's text, in place of what stands here; what was here is among the versions. */
   async function takeTheirs(): Promise<void> {
     view.value = await api<TemplateView>(`/api/templates/${id}`)
-    aside = undefined
+    aside.value = undefined
     revision = view.value.revision
     last = JSON.stringify(view.value.document)
     base.value = view.value.document
     editor.value!.commands.setContent(toProse(view.value.document))
-    saved.value = 'saved'
+    saver.taken()
     told.value = ''
     renew()
   }
@@ -187,7 +136,7 @@ export function useSheet(id: string, first: TemplateView) {
     const { name, kind, folder } = view.value
     const body = { name: `${name}, my copy`.slice(0, 120), kind, folder, document: current(), key: newKey() }
     const made = await api<{ id: string }>('/api/templates', { method: 'POST', body })
-    saved.value = 'saved'
+    saver.taken()
     await navigateTo(`/library/templates/${made.id}`)
   }
   async function rename(more: { name?: string; folder?: string; kind?: string; archived?: boolean }): Promise<void> {
@@ -214,7 +163,7 @@ export function useSheet(id: string, first: TemplateView) {
     void get<PaperDocument[]>(trailKey)
       .then((kept) => (trail = kept ?? []))
       .catch(() => {})
-    worker = new LayoutWorker()
+    layout.start()
     editor.value = new Editor({
       injectNonce: pageNonce(),
       extensions: [...sheetNodes, Ids, Staying, WorkedOut],
@@ -250,22 +199,16 @@ export function useSheet(id: string, first: TemplateView) {
       onUpdate: ({ transaction }) => {
         if (!transaction.docChanged) return
         changed()
-        ask()
+        layout.ask()
       },
     })
     renew()
   }
-  const leave = (event: BeforeUnloadEvent) => {
-    if (timer || saved.value === 'saving' || saved.value === 'not saved') event.preventDefault()
-  }
   onMounted(() => {
     start()
-    window.addEventListener('beforeunload', leave)
   })
   onBeforeUnmount(() => {
-    window.removeEventListener('beforeunload', leave)
-    void settle()
-    worker?.terminate()
+    layout.stop()
     editor.value?.destroy()
   })
 

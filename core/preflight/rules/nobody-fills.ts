@@ -1,4 +1,4 @@
-import { fieldsOf } from '../../document/model'
+import { fieldsOf } from '../../document/walk'
 import { type Rule, stop, textBlocks } from '../note'
 
 /** A field whose party the paper doesn't have. */

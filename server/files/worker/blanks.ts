@@ -1,7 +1,8 @@
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs'
 // @ts-expect-error pdfjs ships no types for its worker
 import * as pdfWorker from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
-import { type FoundBlank, findOnPage, noSense } from '../../../core/blanks/find'
+import { findOnPage } from '../../../core/blanks/find'
+import { noSense, type FoundBlank } from '../../../core/blanks/found'
 import type { Ink } from '../../../core/blanks/ink'
 import { type PdfPage, readInk } from '../../../core/blanks/read'
 import { type PageText, textOfPage } from '../../../core/marking/text'

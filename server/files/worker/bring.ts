@@ -3,8 +3,9 @@ import mammoth from 'mammoth'
 import { marked } from 'marked'
 import { ZodError } from 'zod'
 import { findBlanks } from '../../../core/document/blanks'
-import { fromHtml } from '../../../core/document/html'
-import { type Block, type PaperDocument, withIds } from '../../../core/document/model'
+import { fromHtml } from '../../../core/document/from-html'
+import type { Block, PaperDocument } from '../../../core/document/model'
+import { withIds } from '../../../core/document/walk'
 import { type Brought, paperFile } from '../../../shared/library'
 import { IMAGE_MAX, pictureProblem, picturesOf } from '../../../core/document/pictures'
 import { pictureIn } from './pictures'
@@ -12,6 +13,7 @@ import { Refused } from './refused'
 import { openZip } from './zip'
 
 const refuse = (words: string) => new Refused(words)
+
 /** Width and height of a picture that can be drawn; null for anything else. */
 const pictureSize = (src: string) => {
   const info = pictureIn(src, IMAGE_MAX)

@@ -7,7 +7,8 @@ import jpeg from 'jpeg-js'
 import { describe, expect, it } from 'vitest'
 import { fonts, paper } from '../../../tests/support/paper'
 import { drawPdf } from '../../../core/pdf/draw'
-import { assemble, pictureToPdf, takeIn } from '../../../core/pdf/intake'
+import { takeIn } from '../../../core/pdf/intake'
+import { pictureToPdf, assemble } from '../../../core/pdf/assemble'
 import { layoutDocument } from '../../../core/layout/layout'
 import { inspect, pixelsOf } from './pictures'
 
@@ -59,6 +60,7 @@ function photograph(orientation: number): Uint8Array {
   const app1 = Buffer.from([0xff, 0xe1, (exif.length + 2) >> 8, (exif.length + 2) & 255])
   return new Uint8Array(Buffer.concat([plain.subarray(0, 2), app1, exif, plain.subarray(2)]))
 }
+
 /** The four quarters of what stands on the first page, found by its ink, as poppler draws it. */
 function quarters(pdf: Uint8Array): Colour[] {
   const path = join(folder, `${Math.random()}.pdf`)

@@ -1,12 +1,14 @@
 import jpeg from 'jpeg-js'
 import type { Inflate } from '../../../core/pdf/guard'
-import { RefusedFile, takeIn } from '../../../core/pdf/intake'
+import { takeIn } from '../../../core/pdf/intake'
+import { RefusedFile } from '../../../core/pdf/refusal'
 import { pixelsOf } from './pictures'
 import { drawnPages } from './pixels'
 import { Refused } from './refused'
 
 /** The most pages a scan of what was signed by hand may have. */
 const PAGES_MAX = 30
+
 /** Pixels a page of it is kept with, along its longer side: 150 to the inch of A4. */
 const SIDE = 1754
 
@@ -15,6 +17,7 @@ interface Pixels {
   height: number
   data: Uint8Array
 }
+
 /** Pixels made smaller by averaging, so that neither side is longer than `most`; on a white ground. */
 function within(most: number, { width, height, data }: Pixels): Pixels {
   const step = Math.max(1, Math.ceil(Math.max(width, height) / most))

@@ -1,6 +1,8 @@
 import { inflateSync } from 'node:zlib'
-import { type Inflate } from '../../../core/pdf/guard'
-import { type PageOf, RefusedFile, type TakenIn, assemble, pictureToPdf, takeIn } from '../../../core/pdf/intake'
+import type { Inflate } from '../../../core/pdf/guard'
+import { type TakenIn, takeIn } from '../../../core/pdf/intake'
+import { RefusedFile } from '../../../core/pdf/refusal'
+import { pictureToPdf, assemble, type PageOf } from '../../../core/pdf/assemble'
 import { bringFile } from './bring'
 import { findInPdf, textInPdf } from './blanks'
 import * as documents from './documents'
@@ -25,6 +27,7 @@ const inflate: Inflate = (data, most) => {
 const JPEG_PIXELS = 100_000_000
 const PNG_PIXELS = 40_000_000
 const starts = (bytes: Uint8Array, ...magic: number[]) => magic.every((m, i) => bytes[i] === m)
+
 /** What kind of file these bytes are, by the bytes alone. */
 function kindOf(bytes: Uint8Array): 'pdf' | 'png' | 'jpeg' | 'docx' | 'heic' | null {
   if (starts(bytes, 0x89, 0x50, 0x4e, 0x47)) return 'png'
@@ -76,6 +79,7 @@ async function asPage(bytes: Uint8Array, kind: 'png' | 'jpeg'): Promise<Uint8Arr
 export const assemblePages = answering(({ files, pages }: { files: Uint8Array[]; pages: PageOf[] }) =>
   assemble(files, pages),
 )
+
 export const pageTexts = answering(({ bytes }: { bytes: Uint8Array }) => textInPdf(bytes))
 export const findBlanks = answering(({ bytes }: { bytes: Uint8Array }) => findInPdf(bytes))
 export const bring = answering(bringFile)
@@ -84,6 +88,7 @@ export const inspectPictures = answering(
   ({ pictures, most }: { pictures: string[]; most: number }): (PictureInfo | { refused: string })[] =>
     pictures.map((src) => pictureIn(src, most)),
 )
+
 export const signaturePicture = answering(({ bytes }: { bytes: Uint8Array }) => signatureFrom(bytes))
 export const scanPictures = answering(({ bytes }: { bytes: Uint8Array }) => picturesOfScan(bytes, inflate))
 export const readDocument = answering(documents.readDocument)

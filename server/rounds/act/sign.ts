@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Language } from '../../../core/rounds/plan'
 import { checkFields, evaluateGiven, isTheirs, mayChoose } from '../../../core/fields/check'
-import { refuse } from '../../../core/rounds/rounds'
+import { refuse } from '../../../core/rounds/refuse'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
 import { canonical, wellFormed, type Json } from '../../../core/evidence/canonical'

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
-import { type PersonState, type RoundState, consequences } from '../../../core/rounds/rounds'
+import type { PersonState, RoundState } from '../../../core/rounds/rounds'
+import { consequences } from '../../../core/rounds/fold'
 import { newsOf } from '../../../core/rounds/told'
 import { nextReminder } from '../../../core/rounds/times'
 import { now } from '../../platform/clock'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type Block, fieldsOf, walkBlocks } from '~~/core/document/model'
+import type { Block } from '~~/core/document/model'
+import { fieldsOf, walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { ContactView } from '~~/shared/jobs'

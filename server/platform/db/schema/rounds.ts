@@ -1,5 +1,5 @@
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import type { FieldSpec } from '../../../../core/document/model'
+import type { FieldSpec } from '../../../../core/document/field'
 import type { Json } from '../../../../core/evidence/canonical'
 import type { ChainHead } from '../../../../core/evidence/heads'
 import type { PlanPerson, Reminders } from '../../../../core/rounds/plan'

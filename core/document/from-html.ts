@@ -1,0 +1,238 @@
+import { parseDocument } from 'htmlparser2'
+import type { AnyNode, Element } from 'domhandler'
+import type { Block, Inline, Mark } from './model'
+
+/** What came out of foreign HTML, and what had no place on a paper, in words, each once. */
+interface FromHtml {
+  blocks: Block[]
+  left: string[]
+}
+
+const SKIP = new Set([
+  'script',
+  'style',
+  'head',
+  'meta',
+  'link',
+  'title',
+  'template',
+  'iframe',
+  'object',
+  'embed',
+  'svg',
+])
+export const LEFT: Record<string, string> = {
+  script: 'a script',
+  iframe: 'an embedded page',
+  object: 'an embedded object',
+  embed: 'an embedded object',
+  svg: 'a drawing',
+  video: 'a film',
+  audio: 'a sound',
+  form: 'a form',
+}
+
+const MARK_OF: Record<string, Mark> = {
+  strong: 'bold',
+  b: 'bold',
+  em: 'italic',
+  i: 'italic',
+  u: 'underline',
+  ins: 'underline',
+  s: 'strike',
+  del: 'strike',
+  strike: 'strike',
+}
+
+const BLOCKS = new Set(
+  'html body p div section article main header footer h1 h2 h3 h4 h5 h6 ul ol table hr blockquote pre figure dl dt dd li'.split(
+    ' ',
+  ),
+)
+
+/**
+ * Reads HTML from elsewhere (a word processor's, a Markdown renderer's) into blocks. Only structure, marks and data:
+ * pictures come in; everything else is left out, and what a reader would miss is told.
+ */
+export function fromHtml(html: string, sizeOf: (src: string) => { width: number; height: number } | null): FromHtml {
+  const left = new Set<string>()
+  const isElement = (n: AnyNode): n is Element => 'name' in n && 'attribs' in n
+  const children = (n: AnyNode): AnyNode[] => ('children' in n ? (n.children as AnyNode[]) : [])
+
+  const inlines = (nodes: readonly AnyNode[], marks: Mark[]): Inline[] =>
+    nodes.flatMap((n): Inline[] => {
+      if (n.type === 'text') {
+        const text = (n as unknown as { data: string }).data.replace(/\s+/g, ' ')
+        return text ? [{ t: 'text', text, ...(marks.length ? { marks } : {}) }] : []
+      }
+      if (!isElement(n)) return []
+      if (LEFT[n.name]) left.add(LEFT[n.name]!)
+      if (SKIP.has(n.name)) return []
+      if (n.name === 'br') return [{ t: 'break' }]
+      if (n.name === 'a' && n.attribs.href && !n.attribs.href.startsWith('#')) left.add('the targets of links')
+      if (n.name === 'sup' && n.attribs.id?.startsWith('footnote')) left.add('footnote marks')
+      if (n.name === 'img') {
+        left.add('a picture inside a line')
+        return []
+      }
+      const style = n.attribs.style ?? ''
+      const extra: Mark[] = [
+        ...(MARK_OF[n.name] ? [MARK_OF[n.name]!] : []),
+        ...(/font-weight:\s*(bold|[6-9]00)/.test(style) ? (['bold'] as const) : []),
+        ...(/font-style:\s*italic/.test(style) ? (['italic'] as const) : []),
+        ...(/text-decoration[^;]*underline/.test(style) ? (['underline'] as const) : []),
+      ]
+      return inlines(children(n), [...new Set([...marks, ...extra])])
+    })
+
+  const trimmed = (content: Inline[]): Inline[] => {
+    const out: Inline[] = []
+    for (const i of content) {
+      const last = out.at(-1)
+      if (i.t === 'text' && (!last || last.t === 'break' || (last.t === 'text' && last.text.endsWith(' ')))) {
+        const text = i.text.replace(/^ +/, '')
+        if (text) out.push({ ...i, text })
+      } else out.push(i)
+    }
+    const last = out.at(-1)
+    if (last?.t === 'text') {
+      const text = last.text.replace(/ +$/, '')
+      if (text) out[out.length - 1] = { ...last, text }
+      else out.pop()
+    }
+    while (out.at(-1)?.t === 'break') out.pop()
+    return out
+  }
+
+  const image = (n: Element): Block[] => {
+    const src = n.attribs.src ?? ''
+    const size = /^data:image\/(png|jpeg);base64,/.test(src) ? sizeOf(src) : null
+    if (!size) {
+      left.add('a picture that is broken, too large or neither PNG nor JPEG')
+      return []
+    }
+    const scale = Math.min(1, 460 / size.width)
+    return [
+      {
+        t: 'image',
+        src,
+        alt: (n.attribs.alt ?? '').slice(0, 400),
+        width: size.width * scale,
+        height: size.height * scale,
+      },
+    ]
+  }
+
+  const table = (n: Element): Block[] => {
+    const rows: Element[] = []
+    const visit = (x: AnyNode) => {
+      if (isElement(x) && x.name === 'tr') rows.push(x)
+      else if (!isElement(x) || x.name !== 'table' || x === n) children(x).forEach(visit)
+    }
+    visit(n)
+    const cellsOf = (r: Element) =>
+      children(r).filter((c): c is Element => isElement(c) && (c.name === 'td' || c.name === 'th'))
+    const wide = Math.min(
+      20,
+      Math.max(1, ...rows.map((r) => cellsOf(r).reduce((k, c) => k + (Number(c.attribs.colspan) || 1), 0))),
+    )
+    if (rows.some((r) => cellsOf(r).some((c) => Number(c.attribs.colspan) > 1 || Number(c.attribs.rowspan) > 1)))
+      left.add('merged table cells (they were split)')
+    const headRow =
+      rows[0] && cellsOf(rows[0]).length > 0 && cellsOf(rows[0]).every((c) => c.name === 'th') ? rows[0] : null
+    const padded = <T>(list: T[], blank: () => T) =>
+      [...list, ...Array.from({ length: Math.max(0, wide - list.length) }, blank)].slice(0, wide)
+    const spread = (r: Element) =>
+      cellsOf(r).flatMap((c) => [
+        blocks(children(c)),
+        ...Array.from({ length: Math.min(20, (Number(c.attribs.colspan) || 1) - 1) }, () => [] as Block[]),
+      ])
+    return [
+      {
+        t: 'table',
+        columns: Array.from({ length: wide }, () => ({ width: 100 })),
+        head: headRow
+          ? padded(
+              cellsOf(headRow).map((c) => trimmed(inlines(children(c), []))),
+              () => [],
+            )
+          : [],
+        rows: rows.filter((r) => r !== headRow).map((r) => ({ cells: padded(spread(r), () => []) })),
+      },
+    ]
+  }
+
+  const blocks = (nodes: readonly AnyNode[]): Block[] => {
+    const out: Block[] = []
+    let run: AnyNode[] = []
+    const flush = () => {
+      const content = trimmed(inlines(run, []))
+      run = []
+      if (content.length) out.push({ t: 'paragraph', content })
+    }
+    for (const n of nodes) {
+      if (isElement(n) && n.name === 'img') {
+        flush()
+        out.push(...image(n))
+        continue
+      }
+      if (!isElement(n) || !BLOCKS.has(n.name)) {
+        // A paragraph of pictures, or a wrapper without a meaning of its own, is looked into.
+        if (
+          isElement(n) &&
+          !SKIP.has(n.name) &&
+          children(n).some((c) => isElement(c) && (BLOCKS.has(c.name) || c.name === 'img'))
+        ) {
+          flush()
+          out.push(...blocks(children(n)))
+        } else run.push(n)
+        continue
+      }
+      flush()
+      out.push(...block(n))
+    }
+    flush()
+    return out
+  }
+
+  const block = (n: Element): Block[] => {
+    const inner = children(n)
+    switch (n.name) {
+      case 'h1':
+      case 'h2':
+      case 'h3':
+      case 'h4':
+      case 'h5':
+      case 'h6': {
+        const content = trimmed(inlines(inner, []))
+        return content.length ? [{ t: 'heading', level: Math.min(3, Number(n.name[1])) as 1 | 2 | 3, content }] : []
+      }
+      case 'p': {
+        if (inner.some((c) => isElement(c) && c.name === 'img')) return blocks(inner)
+        const content = trimmed(inlines(inner, []))
+        const align = /text-align:\s*(center|right)/.exec(n.attribs.style ?? '')?.[1] as 'center' | 'right' | undefined
+        return content.length ? [{ t: 'paragraph', content, ...(align ? { align } : {}) }] : []
+      }
+      case 'ul':
+      case 'ol': {
+        const items = inner
+          .filter((c): c is Element => isElement(c) && c.name === 'li')
+          .map((li) => blocks(children(li)))
+        return items.length ? [{ t: 'list', ordered: n.name === 'ol', items: items.filter((i) => i.length) }] : []
+      }
+      case 'table':
+        return table(n)
+      case 'hr':
+        return [{ t: 'rule' }]
+      case 'pre': {
+        const text = inlines(inner, [])
+          .map((i) => (i.t === 'text' ? i.text : '\n'))
+          .join('')
+        return text.trim() ? [{ t: 'paragraph', content: [{ t: 'text', text: text.trim() }] }] : []
+      }
+      default:
+        return blocks(inner)
+    }
+  }
+  return { blocks: blocks(children(parseDocument(html))), left: [...left] }
+}

@@ -1,0 +1,88 @@
+import type { FieldSpec } from './field'
+import type { Block, Inline, PaperDocument } from './model'
+
+/** Every block, outermost first, in reading order. */
+export function* walkBlocks(blocks: readonly Block[]): Generator<Block> {
+  for (const b of blocks) {
+    yield b
+    if (b.t === 'list') for (const item of b.items) yield* walkBlocks(item)
+    else if (b.t === 'keep') yield* walkBlocks(b.content)
+    else if (b.t === 'columns') for (const column of b.columns) yield* walkBlocks(column)
+    else if (b.t === 'table') for (const row of b.rows) for (const cell of row.cells) yield* walkBlocks(cell)
+  }
+}
+
+/** The words of inline content: values by their path, fields and numbers left out. */
+export const wordsOfInlines = (content: readonly Inline[]): string =>
+  content.map((i) => (i.t === 'text' ? i.text : i.t === 'value' ? `{${i.path}}` : i.t === 'break' ? ' ' : '')).join('')
+/** Blocks with every list of blocks inside them passed through `change`, from the inside out. */
+export function mapBlocks(blocks: readonly Block[], change: (b: Block) => Block[]): Block[] {
+  const inside = (list: readonly Block[]) => mapBlocks(list, change)
+  return blocks.flatMap((b): Block[] => {
+    if (b.t === 'list') return change({ ...b, items: b.items.map(inside) })
+    if (b.t === 'keep') return change({ ...b, content: inside(b.content) })
+    if (b.t === 'columns') return change({ ...b, columns: b.columns.map(inside) })
+    if (b.t === 'table') return change({ ...b, rows: b.rows.map((r) => ({ ...r, cells: r.cells.map(inside) })) })
+    return change(b)
+  })
+}
+
+/** A document with its three lists of blocks changed. */
+export const mapDocument = (d: PaperDocument, change: (blocks: Block[]) => Block[]): PaperDocument => ({
+  ...d,
+  header: change(d.header),
+  footer: change(d.footer),
+  body: change(d.body),
+})
+
+/** Every field on the paper, in reading order, each key once. */
+export function fieldsOf(document: PaperDocument): FieldSpec[] {
+  const found = new Map<string, FieldSpec>()
+  const add = (f: FieldSpec) => {
+    if (!found.has(f.key)) found.set(f.key, f)
+  }
+  for (const b of walkBlocks(document.body)) {
+    if (b.t === 'field') add(b.field)
+    if (b.t === 'heading' || b.t === 'paragraph') for (const i of b.content) if (i.t === 'field') add(i.field)
+  }
+  for (const key of document.initials ?? []) if (document.parties.some((p) => p.key === key)) add(pageInitials(key))
+  return [...found.values()]
+}
+
+/** Gives every block that has none, or one used before, an id of its own; ids that are there stay. */
+export function withIds(document: PaperDocument): PaperDocument {
+  const taken = new Set<string>()
+  const all = [...walkBlocks([...document.header, ...document.body, ...document.footer])]
+  for (const b of all) if (b.id) taken.add(b.id)
+  const used = new Set<string>()
+  let n = 0
+  const fresh = (): string => {
+    do n += 1
+    while (taken.has(`b${n}`) || used.has(`b${n}`))
+    return `b${n}`
+  }
+  return mapDocument(document, (blocks) =>
+    mapBlocks(blocks, (b) => {
+      const id = b.id && !used.has(b.id) ? b.id : fresh()
+      used.add(id)
+      return [b.id === id ? b : { ...b, id }]
+    }),
+  )
+}
+
+/** The field a party fills once and that stands on every page. */
+export const pageInitials = (party: string): FieldSpec => ({
+  key: `${party}-page-initials`,
+  type: 'initials',
+  party,
+  label: 'Initials, on every page',
+  required: true,
+})
+
+/** Every inline of the blocks, in reading order. */
+export function* walkInlines(blocks: readonly Block[]): Generator<Inline> {
+  for (const b of walkBlocks(blocks)) {
+    if (b.t === 'heading' || b.t === 'paragraph') yield* b.content
+    else if (b.t === 'table') for (const head of b.head) yield* head
+  }
+}
