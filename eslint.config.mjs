@@ -106,6 +106,7 @@ export default ts.config(
     },
     rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
+  { files: ['server/**/*.ts'], rules: { 'no-console': 'error' } },
   { files: ['server/**/*.test.ts'], rules: restrict(notFrom('server', ['app', 'demo', 'scripts'])) },
   {
     files: ['app/**/*.{ts,vue}'],

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { buildWorker } from './scripts/build-worker.mjs'
+import { layFonts } from './scripts/fonts.mjs'
 
 /** The addresses of the pages, as the router has them: what the server takes for a page. */
 let pages: string[] = []
@@ -42,6 +43,7 @@ export default defineNuxtConfig({
   vite: { build: { target: 'es2022' }, optimizeDeps: { include: [] } },
   nitro: {
     compressPublicAssets: true,
+    publicAssets: [{ baseURL: 'fonts', dir: layFonts(), maxAge: 2_592_000 }],
     serverAssets: [
       { baseName: 'migrations', dir: root('./server/platform/db/migrations') },
       { baseName: 'specimens', dir: root('./server/gateways/identity/specimens') },

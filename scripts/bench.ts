@@ -6,6 +6,7 @@ import { TestServer } from '../tests/support/server'
 import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
+import { opening } from './bench/opening'
 import { papers } from './bench/papers'
 import { crowds, slowPhone } from './bench/rounds'
 import { typing } from './bench/typing'
@@ -32,6 +33,7 @@ try {
   add(await firstPage(server))
   add(await typing(server))
   add(await slowPhone(server))
+  add(await opening(server))
   add(await crowds(server))
   await server.kill()
   process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)

@@ -46,7 +46,17 @@ export async function install() {
 export async function build() {
   await once(
     'build',
-    ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package-lock.json', 'scripts/build-worker.mjs'],
+    [
+      'app',
+      'core',
+      'server',
+      'shared',
+      'public',
+      'nuxt.config.ts',
+      'package-lock.json',
+      'scripts/build-worker.mjs',
+      'scripts/fonts.mjs',
+    ],
     join(root, '.output/server/index.mjs'),
     () => {
       say('Building…')

@@ -16,7 +16,10 @@ export const LAYERS = [
 
 /** Lines of rooms under `server/`. @type {Room[][]} */
 export const ROOMS = [
-  [{ path: 'plugins', holds: 'start of the process, the guard before every request' }],
+  [
+    { path: 'plugins', holds: 'start of the process, the guard before every request' },
+    { path: 'middleware', holds: 'what a signer’s page is drawn from, read once' },
+  ],
   [
     { path: 'api', holds: 'routes: who may call, what comes in and goes out, one call' },
     { path: 'routes', holds: 'pages that are not the application: the card page, the way back' },

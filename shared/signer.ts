@@ -1,3 +1,4 @@
+import type { Given } from '../core/rounds/given'
 import type { Around } from '../core/fields/check'
 import type { PaperDocument } from '../core/document/model'
 import type { FieldSpec } from '../core/document/field'
@@ -30,12 +31,7 @@ export interface SignerPaper {
   changed: Difference[]
 }
 
-/** What somebody else has given in a field: their name, the day, and the value; null where it is their mark or that day. */
-export interface Given {
-  name: string
-  on: string
-  value: string | boolean | null
-}
+export type { Given }
 
 /** What the signer's page shows: nothing that isn't for this person. */
 export interface SignerView {

@@ -78,7 +78,13 @@ const preset = definePreset(
   },
 )
 
-export default {
+const theme = {
   preset,
   options: { darkModeSelector: 'none', cssLayer: { name: 'primevue', order: 'reset, primevue, upwold' } },
 }
+
+/**
+ * The styles of the parts are made once, when the server starts, and stand in every page. Where a page is drawn on the
+ * server, its parts don't make them again.
+ */
+export default import.meta.env?.SSR ? 'none' : theme

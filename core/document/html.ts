@@ -1,19 +1,18 @@
+import { escapeHtml } from '../text/escape'
 import type { Block, Inline, Mark, PaperDocument } from './model'
 
-const escape = (s: string) =>
-  s.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
 const TAGS: Record<Mark, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's' }
 
 function inlineHtml(i: Inline): string {
   switch (i.t) {
     case 'text': {
-      const inner = (i.marks ?? []).reduce((s, m) => `<${TAGS[m]}>${s}</${TAGS[m]}>`, escape(i.text))
+      const inner = (i.marks ?? []).reduce((s, m) => `<${TAGS[m]}>${s}</${TAGS[m]}>`, escapeHtml(i.text))
       return i.change === 'struck' ? `<del>${inner}</del>` : i.change === 'added' ? `<ins>${inner}</ins>` : inner
     }
     case 'value':
-      return `<span data-value="${escape(i.path)}">{${escape(i.path)}}</span>`
+      return `<span data-value="${escapeHtml(i.path)}">{${escapeHtml(i.path)}}</span>`
     case 'field':
-      return `<span data-field="${escape(i.field.type)}">[${escape(i.field.label)}]</span>`
+      return `<span data-field="${escapeHtml(i.field.type)}">[${escapeHtml(i.field.label)}]</span>`
     case 'break':
       return '<br>'
     case 'ref':
@@ -28,9 +27,9 @@ const aligned = (align: string | undefined) => (align ? ` style="text-align:${al
 function blockHtml(b: Block): string {
   switch (b.t) {
     case 'heading':
-      return `<h${b.level}>${b.number ? `${escape(b.number)} ` : ''}${inlinesHtml(b.content)}</h${b.level}>`
+      return `<h${b.level}>${b.number ? `${escapeHtml(b.number)} ` : ''}${inlinesHtml(b.content)}</h${b.level}>`
     case 'paragraph':
-      return `<p${aligned(b.align)}>${b.number ? `${escape(b.number)} ` : ''}${inlinesHtml(b.content)}</p>`
+      return `<p${aligned(b.align)}>${b.number ? `${escapeHtml(b.number)} ` : ''}${inlinesHtml(b.content)}</p>`
     case 'list': {
       const tag = b.ordered ? 'ol' : 'ul'
       return `<${tag}>${b.items.map((i) => `<li>${blocksHtml(i)}</li>`).join('')}</${tag}>`
@@ -47,11 +46,11 @@ function blockHtml(b: Block): string {
     case 'columns':
       return `<div class="columns">${b.columns.map((c) => `<div>${blocksHtml(c)}</div>`).join('')}</div>`
     case 'image':
-      return `<p${aligned(b.align)}><img src="${escape(b.src)}" alt="${escape(b.alt)}" width="${Math.round(b.width)}" height="${Math.round(b.height)}"></p>`
+      return `<p${aligned(b.align)}><img src="${escapeHtml(b.src)}" alt="${escapeHtml(b.alt)}" width="${Math.round(b.width)}" height="${Math.round(b.height)}"></p>`
     case 'rule':
       return '<hr>'
     case 'field':
-      return `<p data-field="${escape(b.field.type)}">[${escape(b.field.label)}]</p>`
+      return `<p data-field="${escapeHtml(b.field.type)}">[${escapeHtml(b.field.label)}]</p>`
     default:
       return ''
   }
@@ -61,10 +60,10 @@ const blocksHtml = (list: readonly Block[]) => list.map(blockHtml).join('\n')
 /** A merged paper with its tables expanded as one HTML page that stands alone: no script, nothing fetched. */
 export function toHtml(d: PaperDocument): string {
   return `<!doctype html>
-<html lang="${escape(d.language)}">
+<html lang="${escapeHtml(d.language)}">
 <head>
 <meta charset="utf-8">
-<title>${escape(d.title)}</title>
+<title>${escapeHtml(d.title)}</title>
 <style>
 body{font:11pt/1.45 Georgia,serif;max-width:44em;margin:2em auto;padding:0 1em;color:#20302b}
 table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #d9d5c7;padding:.3em .4em;text-align:left;vertical-align:top}

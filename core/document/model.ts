@@ -8,7 +8,7 @@ export type Mark = (typeof marks)[number]
 const blockId = z.string().min(1).max(80)
 
 /** Where a merged value came from: a fact of a record. */
-const valueSource = z.object({
+export const valueSource = z.object({
   path: z.string(),
   label: z.string(),
   record: z.enum(['job', 'contact', 'business', 'plan', 'paper']),

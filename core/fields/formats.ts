@@ -1,3 +1,4 @@
+import { isPhone } from '../text/phone'
 import { RE2JS } from 're2js'
 import type { FieldFormat } from '../document/field'
 import { isMail } from './mail'
@@ -56,9 +57,7 @@ export function formatProblem(format: FieldFormat, text: string): string | null 
     case 'email':
       return isMail(text) ? null : 'This isn’t an e-mail address.'
     case 'phone':
-      return /^\+?[\d ()./-]{6,24}$/.test(text) && (text.match(/\d/g) ?? []).length >= 6
-        ? null
-        : 'Give a phone number, such as 020 7946 0018.'
+      return isPhone(text) ? null : 'Give a phone number, such as 020 7946 0018.'
     case 'postcode': {
       const [pattern, example] = POSTCODES[format.country]
       return pattern.test(text) ? null : `Give a postcode, such as ${example}.`

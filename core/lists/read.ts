@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { isMail } from '../fields/mail'
-import { isPhone } from '../rounds/plan'
+import { isPhone } from '../text/phone'
 
 /** The most people one list goes to. */
 const MOST_ROWS = 1000

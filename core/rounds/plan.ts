@@ -1,3 +1,4 @@
+import { isPhone } from '../text/phone'
 import { z } from 'zod'
 import { isMail } from '../fields/mail'
 import type { RoundPerson } from './rounds'
@@ -163,10 +164,6 @@ export interface PlanProblem {
 const says = (p: Pick<PlanPerson, 'name'>) => p.name.slice(0, 80) || 'Somebody without a name'
 const wantsMail = (r: Reach) => r === 'email' || r === 'both'
 const wantsText = (r: Reach) => r === 'text' || r === 'both'
-/** Whether a text can be sent to a number: 7 to 15 digits, as E.164 allows. */
-export const isPhone = (text: string): boolean =>
-  /^\+?[\d\s().-]+$/.test(text) && /^\d{7,15}$/.test(text.replace(/\D/g, ''))
-
 function personProblems(p: PlanPerson, plan: RoundPlan): PlanProblem[] {
   const out: PlanProblem[] = []
   const stop = (words: string) => out.push({ severity: 'stop', words, person: p.key })

@@ -44,7 +44,7 @@ export type RoundEvent =
   | { type: 'sealed'; sha256: string }
 
 export type RoundStatus = 'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'
-type PersonStatus = 'not yet' | 'asked' | 'opened' | 'done' | 'declined' | 'replaced'
+export type PersonStatus = 'not yet' | 'asked' | 'opened' | 'done' | 'declined' | 'replaced'
 export interface PersonState extends RoundPerson {
   status: PersonStatus
   openedAt: string | null

@@ -135,7 +135,7 @@ async function guestPapers(fonts: FontSet): Promise<Figure[]> {
 }
 
 export async function papers(): Promise<Figure[]> {
-  const fonts = fontSet((file) => readFileSync(join(root, '.output/server/worker/fonts', file)))
+  const fonts = fontSet((file) => readFileSync(join(root, '.output/public/fonts', file)))
   const { document, figures } = contract()
   const lay = () => layoutDocument(expandTables(document, figures), fonts)
   const laid = lay()

@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { type Agreed, agreedOf } from '../../core/rounds/agreed'
 import { channelsOf } from '../../core/rounds/plan'
-import { questionsIn } from '../../core/rounds/questions'
+import { type Question, questionsIn } from '../../core/rounds/questions'
 import type { RoundEvent, RoundState } from '../../core/rounds/rounds'
 import { fold } from '../../core/rounds/fold'
 import type { SignatureMark } from '../../shared/signing'
@@ -40,6 +40,22 @@ async function eventsOf(roundId: string) {
     .where(eq(roundEvents.roundId, roundId))
     .orderBy(asc(roundEvents.seq))
   return rows.map(toRoundEvent)
+}
+
+/** A round read once: what was agreed in it as it stands now, and what was asked. */
+export async function readRound(roundId: string): Promise<{ agreed: Agreed<SignatureMark>; questions: Question[] }> {
+  const rows = await db()
+    .select({
+      seq: roundEvents.seq,
+      at: roundEvents.at,
+      type: roundEvents.type,
+      actor: roundEvents.actor,
+      data: roundEvents.data,
+    })
+    .from(roundEvents)
+    .where(eq(roundEvents.roundId, roundId))
+    .orderBy(asc(roundEvents.seq))
+  return { agreed: agreedOf<SignatureMark>(rows.map(toRoundEvent)), questions: questionsIn(rows) }
 }
 
 /** What was agreed in a round as it stands now: the one reading of what people gave. */

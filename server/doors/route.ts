@@ -10,11 +10,12 @@ import {
 import { ZodError, type z } from 'zod'
 import { type Rule, authorise } from './access'
 import { type Standin, hasStandin, useConfig } from '../platform/config'
+import { log, requestId, toldWith } from '../platform/log'
 import { Problem } from '../platform/problem'
 import { noteSecurity } from './log'
 import type { Actor } from '../chain/record'
 import { type LimitName, take } from '../platform/throttle'
-import { fromWhere } from './where'
+import { fromWhere, requestOf } from './where'
 
 type Out<S> = S extends z.ZodType ? z.output<S> : undefined
 export interface RouteRules<
@@ -65,7 +66,11 @@ export function route<B extends z.ZodType | undefined = undefined, Q extends z.Z
   rules: RouteRules<B, Q>,
   handler: (call: Call<Out<B>, Out<Q>>) => unknown,
 ): EventHandler {
-  const made = defineEventHandler(async (event) => {
+  const made = defineEventHandler((event) => toldWith({ request: requestOf(event) }, () => answer(event)))
+  return Object.assign(made, { [RULES_OF]: rules })
+
+  async function answer(event: H3Event): Promise<unknown> {
+    const began = performance.now()
     try {
       if (!rules.page) {
         setResponseHeader(event, 'content-security-policy', "default-src 'none'; frame-ancestors 'none'")
@@ -92,15 +97,19 @@ export function route<B extends z.ZodType | undefined = undefined, Q extends z.Z
     } catch (error) {
       await noteRefusal(event, error)
       return answerProblem(event, error)
+    } finally {
+      // The route, not the address: a signer's link stands in that.
+      const { method, context } = event
+      const ms = Math.round(performance.now() - began)
+      log.debug({ method, route: context.matchedRoute?.path, status: event.node.res.statusCode, ms }, 'answered')
     }
-  })
-  return Object.assign(made, { [RULES_OF]: rules })
+  }
 }
 
 const REFUSALS = new Set(['not-allowed', 'locked'])
 
 /** What somebody who is signed in tried and may not do stands in the owner's log. */
-async function noteRefusal(event: H3Event, error: unknown): Promise<void> {
+export async function noteRefusal(event: H3Event, error: unknown): Promise<void> {
   if (!(error instanceof Problem) || !REFUSALS.has(error.code) || !event.context.session) return
   await noteSecurity(event, 'refusal', `${event.method} ${event.context.matchedRoute?.path ?? ''}: ${error.message}`)
 }
@@ -155,23 +164,28 @@ async function fileBytes(event: H3Event, max: number): Promise<Uint8Array> {
   return new Uint8Array(raw.buffer, raw.byteOffset, raw.byteLength)
 }
 
-/** Turns anything thrown into problem details; what nobody foresaw is logged and told in general words. */
-function answerProblem(event: H3Event, error: unknown): Record<string, unknown> {
-  let problem: Problem
-  if (error instanceof Problem) problem = error
-  else if (error instanceof ZodError) {
+/** Anything thrown as a problem; what nobody foresaw is logged and told in general words. */
+export function problemOf(error: unknown): Problem {
+  if (error instanceof Problem) return error
+  if (error instanceof ZodError) {
     const fields: Record<string, string> = {}
     for (const issue of error.issues) fields[issue.path.join('.')] ??= issue.message
-    problem = new Problem('invalid', Object.values(fields)[0] ?? 'Something in this is not right.', fields)
-  } else if (error instanceof RangeError && /call stack/i.test(error.message)) {
-    problem = new Problem('invalid', 'This nests its parts more deeply than anything could read.')
-  } else {
-    console.error(error)
-    problem = new Problem(
-      'unavailable',
-      'That did not work, through no fault of yours. Nothing was lost; please try again.',
-    )
+    return new Problem('invalid', Object.values(fields)[0] ?? 'Something in this is not right.', fields)
   }
+  if (error instanceof RangeError && /call stack/i.test(error.message))
+    return new Problem('invalid', 'This nests its parts more deeply than anything could read.')
+  log.error({ err: error }, 'Something nobody foresaw')
+  return new Problem(
+    'unavailable',
+    'That did not work, through no fault of yours. Nothing was lost; please try again.',
+    {},
+    { request: requestId() },
+  )
+}
+
+/** Answers with problem details (RFC 9457). */
+function answerProblem(event: H3Event, error: unknown): Record<string, unknown> {
+  const problem = problemOf(error)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
   return problem.body()

@@ -1,6 +1,7 @@
 import { IncomingMessage } from 'node:http'
-import { type H3Event, getRequestHeader } from 'h3'
+import { type H3Event, getRequestHeader, setResponseHeader } from 'h3'
 import { useConfig } from '../platform/config'
+import { newId } from '../platform/ids'
 import type { Visitor } from '../members/sessions'
 
 /** Where the page that is drawn on the server says its own call comes from: taken from nobody else. */
@@ -31,6 +32,15 @@ export function noteAddress(event: H3Event): void {
     [req.headers['x-forwarded-for']].flat().join(','),
     useConfig().proxyHops,
   )
+}
+
+const REQUEST = 'x-request-id'
+/** The id a request is told with in the log and in a refusal: the proxy's own where it gives one, else a new one. */
+export function requestOf(event: H3Event): string {
+  const given = getRequestHeader(event, REQUEST) ?? ''
+  const id = /^[\w-]{8,64}$/.test(given) ? given : newId()
+  setResponseHeader(event, REQUEST, id)
+  return id
 }
 
 /** Where a request comes from, as it stands in the signing record. */

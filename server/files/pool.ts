@@ -1,6 +1,7 @@
 import { Piscina } from 'piscina'
 import { join } from 'node:path'
 import { useConfig } from '../platform/config'
+import { log } from '../platform/log'
 import { Problem } from '../platform/problem'
 import type { MarkedTask, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
 import type { SeenDocument } from './worker/documents'
@@ -86,7 +87,7 @@ async function read<T>(name: string, task: unknown, ms = FILE_MS): Promise<T> {
       (error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY'
     )
       throw refuse(TOO_MUCH, 'too-much')
-    console.error(error)
+    log.warn({ err: error, task: name }, 'A file from outside could not be read')
     throw refuse('This file is damaged and can’t be read to its end. Ask for it again, or save it anew.', 'damaged')
   } finally {
     clearTimeout(timer)

@@ -2,12 +2,11 @@ import { isRightToLeft } from '../../shared/words'
 import type { Language } from '../../core/rounds/plan'
 import type { MessageSecret } from '../platform/db/schema'
 import { type Message, messageGateway } from '../gateways/mail'
-import { escapeHtml } from '../platform/html'
+import { escapeHtml } from '../../core/text/escape'
 import { placeOf, withoutPlaces } from '../platform/secrets'
 import type { Business } from '../records/business'
 import { issueLink } from '../chain/links'
 
-const escape = escapeHtml
 const oneLine = (s: string) => s.replace(/[\r\n]+/g, ' ')
 
 /** A link of somebody's, made when the message is delivered. */
@@ -37,14 +36,14 @@ function compose({
 }: Body): Pick<Message, 'text' | 'html' | 'secrets'> {
   const link = button && typeof button.to !== 'string' ? button.to : null
   const url = link ? placeOf(0) : ((button?.to as string | undefined) ?? '')
-  const p = (s: string) => `<p style="margin:0 0 14px">${escape(s).replace(/\n/g, '<br>')}</p>`
+  const p = (s: string) => `<p style="margin:0 0 14px">${escapeHtml(s).replace(/\n/g, '<br>')}</p>`
   const text = [
     ...paragraphs,
     ...(button ? [`${button.label}:\n${url}`] : []),
     ...after,
     `${business.name}\n${business.address}`,
   ].join('\n\n')
-  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escape(url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escape(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escape(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
+  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escapeHtml(url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escapeHtml(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escapeHtml(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
   return { text, html, secrets: link ? [link] : [] }
 }
 

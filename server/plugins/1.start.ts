@@ -2,6 +2,7 @@ import { work } from '../errands/handlers'
 import { startRunner, workWith } from '../queue/outbox'
 import { keepTidy } from '../members/tidy'
 import { useConfig } from '../platform/config'
+import { log } from '../platform/log'
 import { migrate } from '../platform/db/migrate'
 import { upgrade } from '../platform/db/upgrade'
 import { standAnew } from '../standing/anew'
@@ -23,7 +24,7 @@ export default defineNitroPlugin((nitro) => {
   }
   const ready = start()
   ready.catch((error: unknown) => {
-    console.error('The database could not be brought up to date.', error)
+    log.error({ err: error }, 'The database could not be brought up to date')
     process.exit(1)
   })
   nitro.hooks.hook('request', () => ready)

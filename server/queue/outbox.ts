@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull, lte, or, sql } from 'drizzle-orm'
 import { later, now } from '../platform/clock'
 import { useConfig } from '../platform/config'
+import { log, toldWith } from '../platform/log'
 import { afterCommit, db, write } from '../platform/db/client'
 import { outbox } from '../platform/db/schema'
 
@@ -73,7 +74,7 @@ export async function runOne({ handlers, givenUp }: Work): Promise<boolean> {
   const errand = await lease(kinds)
   if (!errand) return false
   try {
-    const result = await handlers[errand.kind]!(errand)
+    const result = await toldWith({ errand: errand.key }, () => handlers[errand.kind]!(errand))
     await write((tx) =>
       tx
         .update(outbox)
@@ -99,7 +100,7 @@ export async function runOne({ handlers, givenUp }: Work): Promise<boolean> {
         .where(eq(outbox.id, errand.id)),
     )
     if (over) await givenUp(errand, lastError)
-    console.warn(`errand ${errand.key} failed (try ${errand.attempts}): ${lastError}`)
+    log.warn({ kind: errand.kind, attempts: errand.attempts, why: lastError }, 'An errand failed and is tried again')
   }
   return true
 }
@@ -125,7 +126,7 @@ export function startRunner(work: Work, lanes = 2): () => void {
   const lane = async () => {
     while (!stopped) {
       const worked = await runOne(work).catch((e: unknown) => {
-        console.error('outbox', e)
+        log.error({ err: e }, 'The outbox could not be worked on')
         return false
       })
       if (!worked)

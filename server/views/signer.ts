@@ -4,22 +4,21 @@ import type { Language } from '../../core/rounds/plan'
 import { mayRead, standingFor } from '../../core/rounds/reading'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/signing'
-import { now } from '../platform/clock'
+import { now, today } from '../platform/clock'
 import { hasStandin } from '../platform/config'
 import { db } from '../platform/db/client'
-import { members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
+import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
 import { onItsWay } from '../money/payments'
 import { isOrganisation } from '../records/contacts'
-import { aroundOf } from '../chain/around'
-import { givenBefore } from '../chain/given'
+import { aroundOf } from '../../core/fields/around'
+import { givenBefore } from '../../core/rounds/given'
 import type { LinkHolder } from '../chain/links'
-import { questionsOf } from '../chain/questions'
 import { type RoundPaper, papersFor } from '../chain/papers'
 import { CODE_TRIES } from '../rounds/act/prove-code'
 import { masked } from '../../core/rounds/masked'
-import { roundState } from '../chain/state'
+import { readRound } from '../chain/state'
 import { witnessBeside } from '../rounds/act/witness'
 
 /** Everything that isn't known, or isn't to be told, before somebody has proved who they are. */
@@ -51,14 +50,18 @@ export async function signerView(
   language: { chosen: Language | null; asked: Language },
 ): Promise<SignerView> {
   const { person } = holder
-  const [state, [round], business] = await Promise.all([
-    roundState(person.roundId),
+  const [{ agreed, questions }, [round], business] = await Promise.all([
+    readRound(person.roundId),
     db().select().from(rounds).where(eq(rounds.id, person.roundId)),
     theBusiness(),
   ])
+  const { state } = agreed
   const me = state.people.find((p) => p.id === person.id)!
   const mine = standingFor(state, me, now())
-  const { stages, today, client, job } = await loadJob(round!.jobId)
+  const [job] = await db()
+    .select({ title: jobs.title, agreedOn: jobs.agreedOn, clientId: jobs.clientId })
+    .from(jobs)
+    .where(eq(jobs.id, round!.jobId))
   const base = {
     business: { name: business.name, email: business.email, phone: business.phone },
     person: {
@@ -79,8 +82,8 @@ export async function signerView(
     sealed: !!round!.sealedSha,
     lapsesAt: state.lapsesAt,
     timeZone: business.timeZone,
-    today,
-    jobTitle: job.title,
+    today: today(business.timeZone),
+    jobTitle: job!.title,
     inPerson: holder.channel === 'device',
     prove: null,
   } satisfies Partial<SignerView>
@@ -92,19 +95,22 @@ export async function signerView(
   const readable = mayRead(mine)
   const placed = list.flatMap((p) => p.version.fields)
   const before = readable
-    ? await givenBefore(person.roundId, person.id, placed, business.timeZone)
+    ? givenBefore(agreed, person.id, placed, business.timeZone)
     : { given: HIDDEN.given, chosen: HIDDEN.chosen }
+  // What there is to pay is worked out for whoever pays it alone.
+  const { stages } =
+    job!.agreedOn && job!.clientId !== null && person.contactId === job!.clientId
+      ? await loadJob(round!.jobId)
+      : { stages: [] }
   const stage =
-    job.agreedOn && client && person.contactId === client.id
-      ? stages.find((s) => !s.held && s.amount > 0 && (s.open > 0 || s.key === 'deposit'))
-      : undefined
+    stages.length > 0 ? stages.find((s) => !s.held && s.amount > 0 && (s.open > 0 || s.key === 'deposit')) : undefined
   const rest = stage && stages.find((s) => !s.held && s.key !== stage.key && s.open > 0)
   const [member] = person.memberId ? await db().select().from(members).where(eq(members.id, person.memberId)) : []
   return {
     ...base,
     ...before,
     papers: await Promise.all(list.map((p) => paperFor(p, person, before.given, readable, me.again))),
-    around: readable ? await aroundOf(person, placed) : HIDDEN.around,
+    around: readable ? aroundOf(agreed, person.fields, placed) : HIDDEN.around,
     person: {
       ...base.person,
       number: Math.max(0, list[0]?.version.document.parties.findIndex((p) => p.key === person.party) ?? 0) + 1,
@@ -119,9 +125,7 @@ export async function signerView(
       .map((p) => ({ name: p.name, status: p.status, turn: p.turn, part: p.part })),
     state: mine,
     further: round!.settings.consent,
-    questions: (await questionsOf(round!.id))
-      .filter((q) => q.person === person.id)
-      .map(({ question, answer }) => ({ question, answer })),
+    questions: questions.filter((q) => q.person === person.id).map(({ question, answer }) => ({ question, answer })),
     thanks: business.settings.thanks,
     reason: state.reason,
     draft: { ...EMPTY_DRAFT, ...person.draft },

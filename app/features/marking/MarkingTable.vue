@@ -19,7 +19,7 @@ import { MARKING, useMarking } from './useMarking'
 const props = defineProps<{ of: 'paper' | 'template'; id: string; first: MarkingView }>()
 const table = useMarking(props.of, props.id, props.first)
 provide(MARKING, table)
-const { view, marks, open, ordered, chosen, current, saved, finding, told } = table
+const { view, marks, open, ordered, current, saved, finding, told } = table
 const notices = useNotices()
 const { busy, act } = useAct()
 const pdf = shallowRef<PDFDocumentProxy | null>(null)

@@ -1,4 +1,4 @@
-import type { FieldSpec } from '../../../core/document/field'
+import type { FieldSpec } from '~~/core/document/field'
 import { useTable } from './useMarking'
 
 /** What is chosen on the table, for the parts of its card: read, and changed field by field. */

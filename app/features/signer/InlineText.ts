@@ -1,6 +1,6 @@
 import { type PropType, h } from 'vue'
-import type { Inline } from '../../../core/document/model'
-import type { FieldSpec } from '../../../core/document/field'
+import type { Inline } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import type { DraftState } from './draft'
 import SignerField from './SignerField.vue'
 

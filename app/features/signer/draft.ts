@@ -1,18 +1,11 @@
-import {
-  type Around,
-  type FieldProblem,
-  checkFields,
-  evaluateGiven,
-  isTheirs,
-  mayChoose,
-} from '../../../core/fields/check'
-import type { PaperDocument } from '../../../core/document/model'
-import type { FieldSpec } from '../../../core/document/field'
-import type { PaperFigures } from '../../../core/layout/expand'
-import { figuresFor, restate } from '../../../core/layout/restate'
-import { type Choices, type Priced, applyChoices } from '../../../core/pricing/pricing'
-import type { SignerPaper, SignerView } from '../../../shared/signer'
-import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '../../../shared/signing'
+import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
+import type { PaperDocument } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
+import type { PaperFigures } from '~~/core/layout/expand'
+import { figuresFor, restate } from '~~/core/layout/restate'
+import { type Choices, type Priced, applyChoices } from '~~/core/pricing/pricing'
+import type { SignerPaper, SignerView } from '~~/shared/signer'
+import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
 
 /**
  * What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. `over` is
@@ -51,18 +44,19 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     }
   }
   let quiet = false
-  watch(
-    draft,
-    () => {
-      if (quiet) {
-        quiet = false
-        return
-      }
-      told.value = ''
-      saver.changed()
-    },
-    { deep: true },
-  )
+  if (import.meta.client)
+    watch(
+      draft,
+      () => {
+        if (quiet) {
+          quiet = false
+          return
+        }
+        told.value = ''
+        saver.changed()
+      },
+      { deep: true },
+    )
   /** The paper to choose on; one without, and what it adds up to moves with nothing. */
   const figures = computed(
     () => view.value.papers.find((p) => p.figures?.open)?.figures ?? view.value.papers[0]?.figures ?? null,

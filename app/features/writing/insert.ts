@@ -1,8 +1,8 @@
-import { capital } from '../../../core/text/case'
+import { capital } from '~~/core/text/case'
 import type { Editor } from '@tiptap/vue-3'
-import type { Party } from '../../../core/document/model'
-import { type FieldSpec, askedTypes } from '../../../core/document/field'
-import type { ProseNode } from '../../../core/document/prose'
+import type { Party } from '~~/core/document/model'
+import { type FieldSpec, askedTypes } from '~~/core/document/field'
+import type { ProseNode } from '~~/core/document/prose'
 import { FIELD_WORDS, ITEM_VALUES, know } from './say'
 
 /** Something `/` puts on the sheet. */

@@ -1,12 +1,3 @@
-import arabic from '@expo-google-fonts/noto-naskh-arabic/400Regular/NotoNaskhArabic_400Regular.ttf?url'
-import emoji from '@expo-google-fonts/noto-emoji/400Regular/NotoEmoji_400Regular.ttf?url'
-import hebrew from '@expo-google-fonts/noto-sans-hebrew/400Regular/NotoSansHebrew_400Regular.ttf?url'
-import sans from '@expo-google-fonts/noto-sans/400Regular/NotoSans_400Regular.ttf?url'
-import sansBold from '@expo-google-fonts/noto-sans/600SemiBold/NotoSans_600SemiBold.ttf?url'
-import serif from '@expo-google-fonts/source-serif-4/400Regular/SourceSerif4_400Regular.ttf?url'
-import serifItalic from '@expo-google-fonts/source-serif-4/400Regular_Italic/SourceSerif4_400Regular_Italic.ttf?url'
-import serifBold from '@expo-google-fonts/source-serif-4/600SemiBold/SourceSerif4_600SemiBold.ttf?url'
-import serifBoldItalic from '@expo-google-fonts/source-serif-4/600SemiBold_Italic/SourceSerif4_600SemiBold_Italic.ttf?url'
 import { resolveClauses } from '../../../core/document/clauses'
 import type { PaperDocument } from '../../../core/document/model'
 import { fieldsOf, walkBlocks } from '../../../core/document/walk'
@@ -16,7 +7,7 @@ import { layoutDocument } from '../../../core/layout/layout'
 import { A4, type PageStart } from '../../../core/layout/types'
 import { type MergeContext, merge } from '../../../core/merge/merge'
 import { type PreflightNote, preflight } from '../../../core/preflight/preflight'
-import { FONT_FILES, fontSet } from '../../../core/pdf/fonts'
+import { fontSet } from '../../../core/pdf/fonts'
 import { type ClauseText, clausesIn } from '../../../shared/library'
 
 /** What a template is worked out with: set once, and again when a clause or the record changes. */
@@ -51,22 +42,10 @@ export interface Unworked {
   failed: string
 }
 
-const URLS: Record<string, string> = {
-  [FONT_FILES.serif]: serif,
-  [FONT_FILES['serif-bold']]: serifBold,
-  [FONT_FILES['serif-italic']]: serifItalic,
-  [FONT_FILES['serif-bold-italic']]: serifBoldItalic,
-  [FONT_FILES.sans]: sans,
-  [FONT_FILES['sans-bold']]: sansBold,
-  [FONT_FILES.arabic]: arabic,
-  [FONT_FILES.hebrew]: hebrew,
-  [FONT_FILES.emoji]: emoji,
-}
-
 /** Fonts are read when a letter first needs them; in a worker a synchronous request holds nobody up. */
 const fonts = fontSet((file) => {
   const request = new XMLHttpRequest()
-  request.open('GET', URLS[file]!, false)
+  request.open('GET', `/fonts/${file}`, false)
   request.responseType = 'arraybuffer'
   request.send()
   return new Uint8Array(request.response as ArrayBuffer)

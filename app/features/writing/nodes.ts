@@ -2,8 +2,8 @@ import { type Attributes, Extension, Node, mergeAttributes } from '@tiptap/core'
 import { TableCell, TableHeader, TableRow, Table } from '@tiptap/extension-table'
 import type { Node as ProseNode } from '@tiptap/pm/model'
 import StarterKit from '@tiptap/starter-kit'
-import type { Block, Condition } from '../../../core/document/model'
-import type { FieldSpec } from '../../../core/document/field'
+import type { Block, Condition } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
 import { clauseName, conditionWords, fieldWords, partyNumber, refWords, sourceWords, valueWords, LISTS } from './say'
 
 /** An attribute kept in the document and not written into HTML, so that a paste can’t bring one in. */

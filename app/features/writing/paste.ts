@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/vue-3'
-import { fromHtml } from '../../../core/document/from-html'
-import { toProse } from '../../../core/document/prose'
+import { fromHtml } from '~~/core/document/from-html'
+import { toProse } from '~~/core/document/prose'
 
 /** Upwold’s own copies, with their fields and values, are left to the editor, which knows what it wrote. */
 const OWN = /data-pm-slice|data-upwold/

@@ -1,6 +1,6 @@
-import type { Condition, Party, valueFormats } from '../../../core/document/model'
-import type { FieldSpec } from '../../../core/document/field'
-import { type MergeContext, formatValue } from '../../../core/merge/merge'
+import type { Condition, Party, valueFormats } from '~~/core/document/model'
+import type { FieldSpec } from '~~/core/document/field'
+import { type MergeContext, formatValue } from '~~/core/merge/merge'
 
 /** What things on the sheet are called. One sheet is open at a time; it says what it knows before it is drawn. */
 interface Known {

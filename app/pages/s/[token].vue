@@ -12,15 +12,17 @@ import { aboutOf, isQuote, useSigning } from '~/features/signer/useSigning'
 /** What a signer's link opens. Drawn on the server, so that it can be read before any script has come. */
 definePageMeta({ layout: 'plain' })
 const token = String(useRoute().params.token)
-const fetcher = useRequestFetch()
+/** Read before, where the page is drawn on the server: what it shows, or why there is nothing to show. */
+const read = useRequestEvent()?.context.signer as { view: SignerView } | { problem: object } | undefined
+async function load(): Promise<SignerView> {
+  if (!read) return $fetch<SignerView>(`/api/sign/${encodeURIComponent(token)}${asked()}`)
+  if ('view' in read) return read.view
+  throw createError({ statusCode: 404, data: read.problem })
+}
 /** The language the signer switched to; before that it is the sender's choice or the browser's. */
 const chosen = useCookie<Language | undefined>('upwold-language', { maxAge: 60 * 60 * 24 * 365, sameSite: 'lax' })
 const asked = () => (languages.includes(chosen.value as Language) ? `?lang=${chosen.value}` : '')
-const {
-  data: view,
-  error,
-  refresh,
-} = await useAsyncData(`sign-${token}`, () => fetcher<SignerView>(`/api/sign/${encodeURIComponent(token)}${asked()}`))
+const { data: view, error, refresh } = await useAsyncData(`sign-${token}`, load)
 if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
 const says = computed(() => saysIn(view.value?.language ?? 'en'))
 provide(SAYS, says)

@@ -17,7 +17,7 @@ import { type ScanPage, seal } from '../../../core/pdf/seal'
 import { drawnPages } from './pixels'
 
 /** What is done with our own papers, off the event loop. Each takes and returns plain data. */
-const fonts = fontSet((file) => readFileSync(join(import.meta.dirname, 'fonts', file)))
+const fonts = fontSet((file) => readFileSync(join(import.meta.dirname, '../../public/fonts', file)))
 
 export interface RenderTask {
   document: PaperDocument

@@ -16,11 +16,11 @@ import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
 import type { LinkHolder } from '../../chain/links'
 import { actorOf, record } from '../../chain/record'
-import { aroundOf } from '../../chain/around'
+import { aroundOf } from '../../../core/fields/around'
 import { follow } from '../after/follow'
 import { papersFor } from '../../chain/papers'
 import { strangeFiles } from './uploads'
-import { roundState } from '../../chain/state'
+import { agreedFor, roundState } from '../../chain/state'
 import { hostOf } from './host'
 
 const wellFormedDraft = (d: SignerDraft): SignerDraft =>
@@ -73,7 +73,7 @@ export async function finishPart(
     const placed = list.flatMap((p) => p.version.fields)
     const open = list.find((p) => p.version.figures?.open)?.version.figures
     const day = today(business.timeZone)
-    const around = await aroundOf(person, placed)
+    const around = aroundOf(await agreedFor(person.roundId), person.fields, placed)
     const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, around)
     if (open && mayChoose(row!.fields, person.party)) problems.push(...applyChoices(open.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { isMail } from '../../../core/fields/mail'
-import { isPhone } from '../../../core/rounds/plan'
+import { isPhone } from '../../../core/text/phone'
 import { mayAct } from '../../../core/rounds/rounds'
 import type { ManageRound } from '../../../shared/rounds'
 import { EMPTY_DRAFT } from '../../../shared/signing'

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type LineProblem, type ListRow, addressOf, problemOf, readList } from '../../../core/lists/read'
-import { isPhone } from '../../../core/rounds/plan'
+import { isPhone } from '../../../core/text/phone'
 import { deadlineOf } from '../../../core/rounds/times'
 import type { retryRows, sendList } from '../../../shared/rounds'
 import { now } from '../../platform/clock'

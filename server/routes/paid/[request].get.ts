@@ -1,6 +1,6 @@
 import { sendRedirect, setResponseHeader } from 'h3'
 import { wayBack } from '../../doors/access'
-import { escapeHtml } from '../../platform/html'
+import { escapeHtml } from '../../../core/text/escape'
 import { route } from '../../doors/route'
 import { acknowledge } from '../../money/payments'
 import { theBusiness } from '../../records/business'

@@ -1,21 +1,25 @@
-import { dayOf } from '../../core/calendar/dates'
-import type { PlacedField } from '../../core/layout/types'
-import type { Choices } from '../../core/pricing/pricing'
-import { valueIn } from '../../core/rounds/agreed'
-import type { Given } from '../../shared/signer'
-import { agreedFor } from './state'
+import { dayOf } from '../calendar/dates'
+import type { PlacedField } from '../layout/types'
+import type { Choices } from '../pricing/pricing'
+import { type Agreed, valueIn } from './agreed'
+
+/** What somebody before them has given in a field; of signatures, initials and days only that they did. */
+export interface Given {
+  name: string
+  on: string
+  value: string | boolean | null
+}
 
 /**
  * What those before somebody have given on the papers that concern both: by the field's key, and what was chosen in a price
  * table. Whoever signs after them agrees to that, too, and sees it.
  */
-export async function givenBefore(
-  roundId: string,
+export function givenBefore(
+  { state, given: people, choices }: Agreed,
   me: string,
   placed: readonly PlacedField[],
   timeZone: string,
-): Promise<{ given: Record<string, Given>; chosen: Choices | null }> {
-  const { state, given: people, choices } = await agreedFor(roundId)
+): { given: Record<string, Given>; chosen: Choices | null } {
   const given: Record<string, Given> = {}
   let chosen: Choices | null = null
   for (const theirs of people.values()) {

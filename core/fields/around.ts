@@ -1,17 +1,12 @@
-import type { FieldSpec } from '../../core/document/field'
-import type { Around } from '../../core/fields/check'
-import { rulesFields } from '../../core/fields/rules'
-import type { PlacedField } from '../../core/layout/types'
-import { valuesOf } from '../../core/rounds/agreed'
-import type { roundPeople } from '../platform/db/schema'
-import { agreedFor } from './state'
+import type { FieldSpec } from '../document/field'
+import type { Around } from './check'
+import { rulesFields } from './rules'
+import type { PlacedField } from '../layout/types'
+import { type Agreed, valuesOf } from '../rounds/agreed'
 
 /** Fields of the others that one person's rules and computed values look at, and what those before them filled there. */
-export async function aroundOf(
-  person: typeof roundPeople.$inferSelect,
-  placed: readonly PlacedField[],
-): Promise<Around> {
-  const mine = new Set(person.fields.map((f) => f.key))
+export function aroundOf(agreed: Agreed, own: readonly FieldSpec[], placed: readonly PlacedField[]): Around {
+  const mine = new Set(own.map((f) => f.key))
   const all = new Map<string, FieldSpec>()
   for (const { field } of placed) if (!mine.has(field.key) && !all.has(field.key)) all.set(field.key, field)
   const wanted = new Set<string>()
@@ -22,8 +17,8 @@ export async function aroundOf(
         want(all.get(key)!)
       }
   }
-  person.fields.forEach(want)
+  own.forEach(want)
   if (wanted.size === 0) return { fields: [], values: {} }
   const fields = [...wanted].map((k) => all.get(k)!)
-  return { fields, values: valuesOf(await agreedFor(person.roundId), fields) }
+  return { fields, values: valuesOf(agreed, fields) }
 }

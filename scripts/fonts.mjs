@@ -1,0 +1,39 @@
+import { copyFileSync, mkdirSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+/** Package folder, cut and file stem of each font that papers are drawn with. */
+const FONTS = [
+  ['source-serif-4', '400Regular', 'SourceSerif4'],
+  ['source-serif-4', '600SemiBold', 'SourceSerif4'],
+  ['source-serif-4', '400Regular_Italic', 'SourceSerif4'],
+  ['source-serif-4', '600SemiBold_Italic', 'SourceSerif4'],
+  ['noto-sans', '400Regular', 'NotoSans'],
+  ['noto-sans', '600SemiBold', 'NotoSans'],
+  ['noto-naskh-arabic', '400Regular', 'NotoNaskhArabic'],
+  ['noto-sans-hebrew', '400Regular', 'NotoSansHebrew'],
+  ['noto-emoji', '400Regular', 'NotoEmoji'],
+  ['caveat', '400Regular', 'Caveat'],
+  ['dancing-script', '400Regular', 'DancingScript'],
+  ['marck-script', '400Regular', 'MarckScript'],
+  ['great-vibes', '400Regular', 'GreatVibes'],
+  ['allura', '400Regular', 'Allura'],
+  ['sacramento', '400Regular', 'Sacramento'],
+]
+
+/**
+ * Lays the fonts that papers are drawn with, each with its licence, into one folder and returns it. They ship once, as
+ * files of the site under /fonts: the browser lays papers out with the same files the worker threads draw them with.
+ */
+export function layFonts() {
+  const folder = join(root, 'node_modules/.cache/upwold-fonts')
+  mkdirSync(folder, { recursive: true })
+  for (const [pkg, cut, stem] of FONTS) {
+    const from = join(root, 'node_modules/@expo-google-fonts', pkg)
+    copyFileSync(join(from, cut, `${stem}_${cut}.ttf`), join(folder, `${stem}_${cut}.ttf`))
+    const licence = readdirSync(from).find((f) => f === 'LICENSE_FONT') ?? 'LICENSE'
+    copyFileSync(join(from, licence), join(folder, `${stem}-OFL.txt`))
+  }
+  return folder
+}
