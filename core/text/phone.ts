@@ -1,25 +1,18 @@
-import { type CountryCode, isPossiblePhoneNumber } from 'libphonenumber-js/min'
+import { type CountryCode, type MetadataJson, isPossiblePhoneNumber } from 'libphonenumber-js/core'
+import phones from './phones.json'
 
-/** Where a number may be from that is written without its country. */
-const NATIONAL: CountryCode[] = [
-  'GB',
-  'IE',
-  'DE',
-  'AT',
-  'CH',
-  'FR',
-  'ES',
-  'PT',
-  'IT',
-  'NL',
-  'BE',
-  'PL',
-  'US',
-  'CA',
-  'AU',
-  'NZ',
-]
+/** What is known of the numbers of some countries (scripts/phones.mjs). */
+const KNOWN = phones as unknown as MetadataJson
+const COUNTRIES = Object.keys(phones.countries) as CountryCode[]
+const CODES = Object.keys(phones.country_calling_codes)
 
-/** Whether a phone number can be what it is meant for: with its country's code, or as it is dialled at home (ITU-T E.164). */
-export const isPhone = (text: string): boolean =>
-  /^\+?[\d\s()./-]+$/.test(text) && NATIONAL.some((country) => isPossiblePhoneNumber(text, country))
+/**
+ * Whether a phone number can be what it is meant for: as it is dialled at home in a country we know, or with the code of
+ * its country; of one we don't know, by its length (7 to 15 digits, ITU-T E.164).
+ */
+export function isPhone(text: string): boolean {
+  if (!/^\+?[\d\s()./-]+$/.test(text)) return false
+  const digits = text.replace(/\D/g, '')
+  if (text.startsWith('+') && !CODES.some((code) => digits.startsWith(code))) return /^[1-9]\d{6,14}$/.test(digits)
+  return COUNTRIES.some((country) => isPossiblePhoneNumber(text, country, KNOWN))
+}
