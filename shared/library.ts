@@ -1,3 +1,4 @@
+import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
 import { type Block, type PaperDocument, block, paperDocument } from '../core/document/model'
 import type { Blank } from '../core/document/blanks'
@@ -52,82 +53,11 @@ export const paperFile = z.object({
 })
 export type PaperFile = z.infer<typeof paperFile>
 
-export interface TemplateRow {
-  id: string
-  kind: string
-  name: string
-  folder: string
-  edition: number
-  updatedAt: string
-  archivedAt: string | null
-  used: number
-  lastUsed: string | null
-  /** A finished PDF with its marks. */
-  marked: boolean
-}
-export interface ClauseText {
-  id: string
-  name: string
-  edition: number
-  body: Block[]
-}
-export interface TemplateView {
-  id: string
-  kind: string
-  name: string
-  folder: string
-  edition: number
-  revision: number
-  archived: boolean
-  /** A finished PDF with its marks: it lies on the marking table. */
-  marked: boolean
-  updatedAt: string
-  document: PaperDocument
-  /** When the edition was last made, or null when the template was never used. */
-  used: string | null
-  context: MergeContext
-  figures: PaperFigures | null
-  sample: { id: string; title: string } | null
-  /** Clauses as they are now, and the earlier editions this template keeps. */
-  clauses: ClauseText[]
-  kept: ClauseText[]
-}
 /** Finds a template’s clauses among what came with it. */
 export const clausesIn =
   ({ clauses, kept }: Pick<TemplateView, 'clauses' | 'kept'>) =>
   (id: string, edition?: number): ClauseText | undefined =>
     (edition === undefined ? undefined : kept.find((c) => c.id === id && c.edition === edition)) ??
     clauses.find((c) => c.id === id && (edition === undefined || c.edition === edition))
-export interface VersionRow {
-  id: string
-  /** Null for what was set aside when two windows wrote at once. */
-  edition: number | null
-  by: string
-  at: string
-  used: number
-}
-export interface ClauseRow {
-  id: string
-  name: string
-  edition: number
-  updatedAt: string
-  archived: boolean
-  templates: number
-}
-export interface ClauseView {
-  id: string
-  name: string
-  edition: number
-  body: Block[]
-  archived: boolean
-  templates: { id: string; name: string; follows: boolean }[]
-  editions: { edition: number; by: string; at: string; body: Block[] }[]
-}
-/** What came out of a file, before it is kept. */
-export interface Brought {
-  name: string
-  kind: (typeof paperKinds)[number]
-  document: PaperDocument
-  left: string[]
-  blanks: Blank[]
-}
+
+export type { TemplateRow, ClauseText, TemplateView, VersionRow, ClauseRow, ClauseView, Brought } from './out/library'

@@ -12,14 +12,6 @@ const sha = z.string().regex(/^[0-9a-f]{64}$/)
 export const FILE_MAX = 60_000_000
 
 export const fileQuery = z.object({ name: z.string().min(1).max(255) })
-/** A file that was taken in: its pages, and what was taken out of it. */
-export interface TakenFile {
-  sha: string
-  name: string
-  use: 'mark' | 'read-only'
-  pages: { w: number; h: number }[]
-  removed: string[]
-}
 
 const turn = z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)])
 export const pageList = z
@@ -56,41 +48,4 @@ export const enclose = z.object({ sha, name: requiredLine(200, 'The name') })
 export const writeBack = z.object({ take: z.array(z.string().max(120)).min(1, 'Choose what to write back.').max(60) })
 export const dataAs = z.object({ as: z.enum(['csv', 'json']) })
 
-export interface MarkingView {
-  id: string
-  /** The paper’s title, or the template’s name. */
-  title: string
-  kind: string
-  state: string
-  revision: number
-  marked: Marked
-  parties: Party[]
-  /** Who stands for each party; empty for a template. */
-  people: Record<string, string>
-  job: { id: string; title: string; client: string; version: number } | null
-  context: MergeContext
-  preflight: PreflightNote[]
-}
-/** One value as it leaves, under the name the owner knows it by. */
-export interface DataRow {
-  name: string
-  label: string
-  party: string
-  value: string | boolean | null
-}
-/** A fact a signer gave that a record could take over. */
-export interface WriteBackRow {
-  path: string
-  label: string
-  record: string
-  now: string
-  given: string
-  /** The record says something else already. */
-  conflict: boolean
-}
-export interface MovedMarks {
-  revision: number
-  unplaced: Mark[]
-  /** Words that were struck and are not there any more. */
-  gone: string[]
-}
+export type { TakenFile, MarkingView, DataRow, WriteBackRow, MovedMarks } from './out/marking'

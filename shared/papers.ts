@@ -59,99 +59,11 @@ export const sendPaper = z.object({
 
 export const withdrawPaper = z.object({ reason: line(500).default('') })
 
-export interface SheetPerson {
-  party: string
-  label: string
-  contactId: string | null
-  name: string
-  email: string
-  turn: number
-  member: boolean
-  fields: number
-  number: number
-}
-
-export interface PaperView {
-  id: string
-  /** The newest change that is in it. */
-  asOf: number
-  kind: string
-  title: string
-  state: string
-  jobId: string
-  jobTitle: string
-  clientName: string
-  clientId: string | null
-  jobVersion: number
-  timeZone: string
-  gaps: Gap[]
-  pages: number | null
-  sheet: SheetPerson[]
-  preflight: PreflightNote[]
-  round: {
-    id: string
-    subject: string
-    message: string
-    sentAt: string
-    lapsesAt: string | null
-    status: string
-    /** Why it is on hold; null when it isn’t. */
-    paused: string | null
-    reason: string | null
-    papers: { id: string; title: string }[]
-    people: RoundPersonView[]
-    sealed: boolean
-    mine: string | null
-  } | null
-  today: string
-  versionSha: string | null
-  /** What is written on it, for the writing room. */
-  written: {
-    template: PaperDocument
-    document: PaperDocument
-    base: PaperDocument
-    figures: PaperFigures
-    context: MergeContext
-    amendments: AmendmentRow[]
-    own: { values: Record<string, string>; presets: Record<string, string>; changes: 'shown' | 'clean' }
-    templateId: string | null
-    templateEdition: number | null
-  }
-  /** What all of this is made from, as one hash: whoever sends it says that they saw it. */
-  seen: string
-  /** The check of a correction of what is out. */
-  correction: CheckView | null
-  drift: Drift[]
-  /** Somebody else’s PDF: it is marked, not written on. */
-  marked: boolean
-  /** Files that go with it to be read. */
-  enclosures: { sha: string; name: string }[]
-  /** Facts given on it that a record could take over. */
-  writeBack: WriteBackRow[]
-  /** Files given with signatures. */
-  attachments: { sha: string; name: string }[]
-}
-
-/** An amendment with how often other copies of the template have it, and the fact it may really be about. */
-export type AmendmentRow = Amendment & {
-  again: { times: number; of: number }
-  fact: { path: string; text: string; label: string } | null
-}
-
-export interface PaperRow {
-  id: string
-  kind: string
-  title: string
-  state: string
-  jobId: string
-  jobTitle: string
-  client: string
-  createdAt: string
-}
-
 /** `quote`, `agreement and house rules`, `agreement and 3 more papers`, in the papers’ own titles. */
 export function titlesOf(papers: readonly { title: string }[]): string {
   const [first, second] = papers.map((p) => p.title)
   if (papers.length <= 1) return first ?? ''
   return papers.length === 2 ? `${first} and ${second}` : `${first} and ${papers.length - 1} more papers`
 }
+
+export type { SheetPerson, PaperView, AmendmentRow, PaperRow } from './out/papers'

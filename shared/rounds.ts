@@ -30,53 +30,6 @@ export const checkStep = z.object({
   seen: looked.seen.optional(),
 })
 
-/** Where a check inside the business stands, for one member. */
-export interface CheckView {
-  status: 'none' | 'waiting' | 'passed' | 'returned'
-  by: string
-  remark: string
-  mine: boolean
-  own: boolean
-  /** Whether this member’s corrections have to be checked. */
-  asked: boolean
-}
-
-/** How a round is to be, as the sending sheet shows it. */
-export interface PlanView {
-  plan: RoundPlan
-  version: number
-  /** `words`: how long each is to read. */
-  papers: (PlanPaper & { kind: string; words: number })[]
-  /** Other drafts of the job that could go with it. */
-  more: { id: string; title: string }[]
-  problems: PlanProblem[]
-  /** What would go wrong with the other papers of the round. */
-  beside: { paper: string; title: string; severity: 'stop' | 'warn'; words: string }[]
-  /** Contacts of the plan that are organisations. */
-  organisations: string[]
-  /** The deadline worked out; undefined where the job has no day to count from. */
-  due?: string | null
-  jobDay: string | null
-  members: { id: string; name: string }[]
-  me: string
-  /** The member sends only after somebody else of the business has checked it. */
-  mustBeChecked: boolean
-  check: Omit<CheckView, 'asked'>
-  messages: SavedMessage[]
-  /** What one identity check costs. */
-  documentCost: Minor
-  currency: string
-  /** By what people can be reached and proved here. */
-  means: { mail: boolean; text: boolean; identity: boolean }
-}
-
-export interface SavedMessage {
-  id: string
-  name: string
-  subject: string
-  message: string
-}
-
 export const saveMessage = z.object({
   name: requiredLine(80, 'The name'),
   subject: line(300).default(''),
@@ -131,26 +84,6 @@ export const onPaper = z.object({
   name: line(200),
 })
 
-/** One person of a round that is out, as the business sees them. */
-export interface RoundPersonView extends PersonState {
-  email: string
-  phone: string
-  reach: string
-  proof: string
-  member: boolean
-  /** Fields filled so far, of how many. */
-  filled: number
-  fields: number
-  number: number
-  questions: { id: string; at: string; question: string; answer: string | null }[]
-  /** The scan of what they signed on paper, by its hash. */
-  scan: string | null
-  /** Whether they may act now. */
-  may: boolean
-  /** What identity checks have cost for them. */
-  spent: Minor
-}
-
 /** The same paper to many people, each their own. */
 export const sendList = z.object({
   templateId: recordId,
@@ -163,16 +96,6 @@ export const sendList = z.object({
   csv: z.string().max(3_000_000).optional(),
   contactIds: z.array(recordId).max(1000).optional(),
 })
-
-export interface ListView {
-  id: string
-  jobId: string
-  title: string
-  total: number
-  sent: number
-  waiting: number
-  failed: { n: number; name: string; email: string; phone: string; problem: string }[]
-}
 
 /** Rows of a list that were put right, by their line. */
 export const retryRows = z.object({
@@ -240,3 +163,5 @@ export function messageValues(of: {
     minutes: of.minutes === 1 ? says('mMinute') : says('mMinutes', { n: of.minutes }),
   }
 }
+
+export type { CheckView, PlanView, SavedMessage, RoundPersonView, ListView } from './out/rounds'

@@ -104,12 +104,15 @@ export const stage: z.ZodType<Stage> = z.object({
   held: z.boolean(),
 })
 
+/** When a job's invoice is raised by itself. */
+export const invoiceWhen = z.enum(['agreed', 'day', 'never'])
+
 export const lineFacts: z.ZodType<LineFacts> = z.object({
   expects: z.object({
     quote: z.boolean(),
     contract: z.boolean(),
     waivers: z.number(),
-    invoice: z.enum(['agreed', 'day', 'never']),
+    invoice: invoiceWhen,
   }),
   papers: z.array(paperFact),
   agreedOn: day.nullable(),
@@ -187,7 +190,7 @@ export const nextAct: z.ZodType<NextAct> = z.enum([
   'none',
 ])
 
-export const next: z.ZodType<Next> = z.object({
+export const next = z.object({
   title: z.string(),
   explain: z.string(),
   button: z.string().nullable(),
@@ -338,7 +341,7 @@ export const gap: z.ZodType<Gap> = z.object({
   unknown: z.boolean(),
 })
 
-export const planPaper: z.ZodType<PlanPaper> = z.object({
+export const planPaper = z.object({
   id: z.string(),
   title: z.string(),
   parties: z.array(

@@ -1,7 +1,9 @@
+import { found } from '../../shared/out/overview'
 import { z } from 'zod'
 import { findAnything } from '../views/find'
 import { route } from '../doors/route'
 
-export default route({ who: 'member', query: z.object({ q: z.string().max(200).default('') }) }, ({ query }) =>
-  findAnything(query.q),
+export default route(
+  { who: 'member', out: z.array(found), query: z.object({ q: z.string().max(200).default('') }) },
+  ({ query }) => findAnything(query.q),
 )

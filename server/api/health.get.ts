@@ -1,4 +1,5 @@
+import { health as out } from '../../shared/out/acts'
 import { outboxState } from '../queue/outbox'
 import { route } from '../doors/route'
 
-export default route({ who: 'anyone' }, async () => ({ ok: true, outbox: await outboxState() }))
+export default route({ who: 'anyone', out }, async () => ({ ok: true, outbox: await outboxState() }))

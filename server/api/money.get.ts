@@ -1,4 +1,5 @@
+import { moneyView as out } from '../../shared/out/overview'
 import { moneyView } from '../views/money'
 import { route } from '../doors/route'
 
-export default route({ who: 'member' }, () => moneyView())
+export default route({ who: 'member', out }, () => moneyView())

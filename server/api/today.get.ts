@@ -1,4 +1,5 @@
+import { todayView as out } from '../../shared/out/overview'
 import { todayView } from '../views/today'
 import { memberActor, route } from '../doors/route'
 
-export default route({ who: 'member' }, ({ event }) => todayView(memberActor(event).id))
+export default route({ who: 'member', out }, ({ event }) => todayView(memberActor(event).id))

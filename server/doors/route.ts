@@ -13,20 +13,27 @@ import { type Standin, hasStandin, useConfig } from '../platform/config'
 import { log, requestId, toldWith } from '../platform/log'
 import { Problem } from '../platform/problem'
 import { noteSecurity } from './log'
+import { done } from '../../shared/out/acts'
 import type { Actor } from '../chain/record'
 import { type LimitName, take } from '../platform/throttle'
+import { insistOnShape } from './shape'
 import { fromWhere, requestOf } from './where'
 
 type Out<S> = S extends z.ZodType ? z.output<S> : undefined
+/** What a handler answers with: what its schema says, a file, or nothing. */
+type Answer<O> = O extends z.ZodType ? z.output<O> : O extends 'file' ? unknown : unknown
 export interface RouteRules<
   B extends z.ZodType | undefined = z.ZodType | undefined,
   Q extends z.ZodType | undefined = z.ZodType | undefined,
+  O extends z.ZodType | 'file' | undefined = z.ZodType | 'file' | undefined,
 > {
   /** Who may call it. */
   who: Rule
   /** What a body says, as JSON. */
   body?: B
   query?: Q
+  /** What it gives back, as JSON; `file` for bytes or a stream. Where it isn't said, only that it is done. */
+  out?: O
   /** The most bytes a body of JSON may have; 1 MB where it isn't said. */
   limit?: number
   /** A body that is a file: the most bytes it may have. */
@@ -62,10 +69,11 @@ export const RULES_OF = Symbol.for('upwold.route')
  * address was spelled: who may call it, from which site, how large and how often. Then its input is parsed by the shared
  * schemas, one service called, and problems are answered as RFC 9457 says.
  */
-export function route<B extends z.ZodType | undefined = undefined, Q extends z.ZodType | undefined = undefined>(
-  rules: RouteRules<B, Q>,
-  handler: (call: Call<Out<B>, Out<Q>>) => unknown,
-): EventHandler {
+export function route<
+  B extends z.ZodType | undefined = undefined,
+  Q extends z.ZodType | undefined = undefined,
+  O extends z.ZodType | 'file' | undefined = undefined,
+>(rules: RouteRules<B, Q, O>, handler: (call: Call<Out<B>, Out<Q>>) => Answer<O> | Promise<Answer<O>>): EventHandler {
   const made = defineEventHandler((event) => toldWith({ request: requestOf(event) }, () => answer(event)))
   return Object.assign(made, { [RULES_OF]: rules })
 
@@ -93,7 +101,9 @@ export function route<B extends z.ZodType | undefined = undefined, Q extends z.Z
         part,
         bytes,
       })
-      return result === undefined ? { ok: true } : result
+      const answer = result === undefined ? { ok: true } : result
+      if (useConfig().checkOutput && !rules.page && rules.out !== 'file') insistOnShape(rules.out ?? done, answer)
+      return answer
     } catch (error) {
       await noteRefusal(event, error)
       return answerProblem(event, error)

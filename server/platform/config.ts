@@ -27,6 +27,8 @@ export interface Config {
   workerPath: string
   /** False in a process that only serves or only seeds. */
   runJobs: boolean
+  /** Whether every answer is held against its schema: in tests and while developing. */
+  checkOutput: boolean
   secureCookies: boolean
 }
 
@@ -78,6 +80,7 @@ export function readConfig(
     leaseSeconds: Number(env.UPWOLD_LEASE_SECONDS ?? 30),
     workerPath: env.UPWOLD_WORKER ?? resolve('.output/server/worker/index.mjs'),
     runJobs: env.UPWOLD_JOBS !== 'off',
+    checkOutput: env.UPWOLD_CHECK_OUTPUT === 'yes' || env.NODE_ENV === 'development',
     secureCookies: origin.startsWith('https:'),
   }
 }

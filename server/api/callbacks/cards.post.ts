@@ -1,3 +1,4 @@
+import { outcome as out } from '../../../shared/out/acts'
 import { z } from 'zod'
 import { verifyCallback } from '../../gateways/cards/standin'
 import { Problem } from '../../platform/problem'
@@ -11,7 +12,7 @@ const told = z.object({
   amount: z.number().int().positive(),
   currency: z.string().length(3),
 })
-export default route({ who: 'anyone', standin: 'cards', signed: true }, async ({ event }) => {
+export default route({ who: 'anyone', out, standin: 'cards', signed: true }, async ({ event }) => {
   const raw = await textBody(event, 20_000)
   let body: unknown
   try {

@@ -1,3 +1,4 @@
+import { contactView } from '../../../shared/out/jobs'
 import { z } from 'zod'
 import { findContacts } from '../../views/contacts'
 import { route } from '../../doors/route'
@@ -5,6 +6,7 @@ import { route } from '../../doors/route'
 export default route(
   {
     who: 'member',
+    out: z.array(contactView),
     query: z.object({
       find: z.string().max(200).default(''),
       after: z.string().max(60).default(''),

@@ -1,5 +1,6 @@
+import { made as out } from '../../../shared/out/acts'
 import { newContact } from '../../../shared/jobs'
 import { addContact } from '../../contacts/contacts'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', body: newContact }, async ({ body }) => ({ id: await addContact(body) }))
+export default route({ who: 'member', out, body: newContact }, async ({ body }) => ({ id: await addContact(body) }))

@@ -1,3 +1,4 @@
+import { takenFile as out } from '../../../shared/out/marking'
 import { getRequestHeader } from 'h3'
 import { FILE_MAX, fileQuery } from '../../../shared/marking'
 import { Problem } from '../../platform/problem'
@@ -13,7 +14,7 @@ function passwordIn(header: string): string {
 }
 
 export default route(
-  { who: 'member', query: fileQuery, file: FILE_MAX, throttle: 'file' },
+  { who: 'member', out, query: fileQuery, file: FILE_MAX, throttle: 'file' },
   async ({ event, query, bytes }) => {
     // A password stays out of addresses, which are logged; it comes in a header, encoded for any letters.
     const given = getRequestHeader(event, 'x-file-password')

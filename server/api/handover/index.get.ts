@@ -1,3 +1,4 @@
+import { handedOver as out } from '../../../shared/out/acts'
 import { route } from '../../doors/route'
 
-export default route({ who: 'locked' }, ({ event }) => ({ member: event.context.member!.name }))
+export default route({ who: 'locked', out }, ({ event }) => ({ member: event.context.member!.name }))

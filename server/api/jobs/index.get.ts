@@ -1,5 +1,6 @@
+import { jobPage as out } from '../../../shared/out/jobs'
 import { listJobs } from '../../../shared/jobs'
 import { listJobRows } from '../../views/jobs'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', query: listJobs }, ({ query }) => listJobRows(query))
+export default route({ who: 'member', out, query: listJobs }, ({ query }) => listJobRows(query))

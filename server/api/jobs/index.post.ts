@@ -1,5 +1,6 @@
+import { made as out } from '../../../shared/out/acts'
 import { newJob } from '../../../shared/jobs'
 import { createJob } from '../../jobs/jobs'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', body: newJob }, async ({ body }) => ({ id: await createJob(body) }))
+export default route({ who: 'member', out, body: newJob }, async ({ body }) => ({ id: await createJob(body) }))

@@ -1,4 +1,6 @@
+import { z } from 'zod'
+import { messageRow } from '../../../shared/out/acts'
 import { listMessages } from '../../views/post'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member' }, () => listMessages())
+export default route({ who: 'member', out: z.array(messageRow) }, () => listMessages())

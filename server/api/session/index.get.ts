@@ -1,10 +1,11 @@
+import { sessionView as out } from '../../../shared/out/acts'
 import { readSession } from '../../doors/access'
 import { useConfig } from '../../platform/config'
 import { route } from '../../doors/route'
 import { memberById } from '../../members/members'
 import { theBusiness } from '../../records/business'
 
-export default route({ who: 'anyone' }, async ({ event }) => {
+export default route({ who: 'anyone', out }, async ({ event }) => {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (!session || !member) return { member: null, handover: false, business: null, standins: [] }

@@ -1,3 +1,4 @@
+import { signedIn as out } from '../../../shared/out/acts'
 import { z } from 'zod'
 import { changeSession, deviceMark, keepDeviceMark } from '../../doors/access'
 import { route } from '../../doors/route'
@@ -6,7 +7,7 @@ import { rememberDevice, signIn } from '../../members/members'
 import { fromWhere } from '../../doors/where'
 
 const body = z.object({ email: z.string().max(320), password: z.string().max(200) })
-export default route({ who: 'anyone', body, limit: 4000 }, async ({ event, body }) => {
+export default route({ who: 'anyone', out, body, limit: 4000 }, async ({ event, body }) => {
   const mark = deviceMark(event)
   let member
   try {

@@ -1,8 +1,10 @@
+import { z } from 'zod'
+import { sessionRow } from '../../../shared/out/acts'
 import { route } from '../../doors/route'
 import { allSessions, sessionsOf } from '../../members/sessions'
 
 /** Where one is signed in; for the owner, where everybody is. */
-export default route({ who: 'member' }, async ({ event }) => {
+export default route({ who: 'member', out: z.array(sessionRow) }, async ({ event }) => {
   const { member, session: mine } = event.context
   const list =
     member!.role === 'owner'

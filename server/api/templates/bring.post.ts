@@ -1,7 +1,9 @@
+import { brought as out } from '../../../shared/out/library'
 import { bringIn } from '../../../shared/library'
 import { BRING_MAX, bring } from '../../files/bring'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', query: bringIn, file: BRING_MAX, throttle: 'file' }, async ({ query, bytes }) =>
-  bring(query.name, await bytes()),
+export default route(
+  { who: 'member', out, query: bringIn, file: BRING_MAX, throttle: 'file' },
+  async ({ query, bytes }) => bring(query.name, await bytes()),
 )

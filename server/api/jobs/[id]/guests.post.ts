@@ -1,3 +1,4 @@
+import { guestMade as out } from '../../../../shared/out/acts'
 import { z } from 'zod'
 import { newContact } from '../../../../shared/jobs'
 import { addGuest } from '../../../jobs/jobs'
@@ -7,6 +8,7 @@ import { route } from '../../../doors/route'
 export default route(
   {
     who: 'member',
+    out,
     body: z
       .object({ contactId: z.string().max(60).optional(), contact: newContact.optional() })
       .refine((b) => b.contactId || b.contact, 'Say who the guest is.'),

@@ -1,4 +1,5 @@
+import { jobView as out } from '../../../../shared/out/jobs'
 import { jobView } from '../../../views/job'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member' }, ({ id }) => jobView(id))
+export default route({ who: 'member', out }, ({ id }) => jobView(id))

@@ -1,9 +1,10 @@
+import { jobView as out } from '../../../../shared/out/jobs'
 import { saveLines } from '../../../../shared/jobs'
 import { route } from '../../../doors/route'
 import { saveJobLines } from '../../../jobs/jobs'
 import { jobView } from '../../../views/job'
 
-export default route({ who: 'member', body: saveLines }, async ({ id, body }) => {
+export default route({ who: 'member', out, body: saveLines }, async ({ id, body }) => {
   await saveJobLines(id, body)
   return jobView(id)
 })

@@ -1,8 +1,9 @@
+import { listView as out } from '../../../../shared/out/rounds'
 import { sendList as body } from '../../../../shared/rounds'
 import { listView } from '../../../views/list'
 import { startList } from '../../../rounds/prepare/lists'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'member', limit: 4_000_000, body }, async ({ id, body, event }) =>
+export default route({ who: 'member', out, limit: 4_000_000, body }, async ({ id, body, event }) =>
   listView(await startList(id, body, memberActor(event))),
 )

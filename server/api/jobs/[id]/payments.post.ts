@@ -1,3 +1,4 @@
+import { booked as out } from '../../../../shared/out/acts'
 import { z } from 'zod'
 import type { Minor } from '../../../../core/money/money'
 import { bookPayment } from '../../../money/payments'
@@ -14,6 +15,6 @@ const body = z.object({
   method: z.enum(['bank', 'cash']),
   key: z.string().min(1).max(60),
 })
-export default route({ who: 'owner', body }, async ({ id, body: { key, ...payment } }) => ({
+export default route({ who: 'owner', out, body }, async ({ id, body: { key, ...payment } }) => ({
   booked: await bookPayment({ jobId: id, ...payment, reference: `hand:${key}` }),
 }))

@@ -1,4 +1,5 @@
+import { planView as out } from '../../../../shared/out/rounds'
 import { planView } from '../../../views/plan'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, event }) => planView(id, event.context.member!.id))
+export default route({ who: 'member', out }, ({ id, event }) => planView(id, event.context.member!.id))

@@ -1,5 +1,6 @@
+import { names as out } from '../../../../shared/out/acts'
 import { manageRound as body } from '../../../../shared/rounds'
 import { manageRound } from '../../../rounds/manage/manage'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'member', body }, ({ id, body, event }) => manageRound(id, body, memberActor(event)))
+export default route({ who: 'member', out, body }, ({ id, body, event }) => manageRound(id, body, memberActor(event)))

@@ -1,4 +1,5 @@
+import { messageView as out } from '../../../../shared/out/acts'
 import { messageById } from '../../../views/post'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member' }, ({ id }) => messageById(id))
+export default route({ who: 'member', out }, ({ id }) => messageById(id))

@@ -1,3 +1,4 @@
+import { given as out } from '../../../../shared/out/acts'
 import { z } from 'zod'
 import { ATTACHMENT_MAX } from '../../../../shared/signing'
 import { insistOnAttachment, keepAttachment } from '../../../rounds/act/uploads'
@@ -6,7 +7,7 @@ import { take } from '../../../platform/throttle'
 
 const which = z.object({ key: z.string().min(1).max(80), name: z.string().min(1).max(255) })
 export default route(
-  { who: 'signer', query: which, file: ATTACHMENT_MAX, throttle: 'upload' },
+  { who: 'signer', out, query: which, file: ATTACHMENT_MAX, throttle: 'upload' },
   async ({ event, query, bytes }) => {
     const holder = event.context.holder!
     await insistOnAttachment(holder, query.key)

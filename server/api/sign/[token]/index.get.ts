@@ -1,3 +1,4 @@
+import { signerView as out } from '../../../../shared/out/signer'
 import { getRequestHeader } from 'h3'
 import { z } from 'zod'
 import { languages } from '../../../../core/rounds/plan'
@@ -7,7 +8,7 @@ import { route } from '../../../doors/route'
 
 /** `lang`: what the signer switched to, before what the sender chose and what the browser asks for. */
 const query = z.object({ lang: z.enum(languages).optional() })
-export default route({ who: 'link', query }, ({ event, query }) =>
+export default route({ who: 'link', out, query }, ({ event, query }) =>
   signerView(event.context.holder!, event.context.proved === true, {
     chosen: query.lang ?? null,
     asked: languageFrom(getRequestHeader(event, 'accept-language')),

@@ -1,7 +1,8 @@
+import { made as out } from '../../../../../shared/out/acts'
 import { keepTemplate } from '../../../../../shared/marking'
 import { keepAsTemplate } from '../../../../marking/table'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member', body: keepTemplate }, async ({ id, body }) => ({
+export default route({ who: 'member', out, body: keepTemplate }, async ({ id, body }) => ({
   id: await keepAsTemplate(id, body),
 }))

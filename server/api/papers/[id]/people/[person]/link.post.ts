@@ -1,4 +1,5 @@
+import { link as out } from '../../../../../../shared/out/acts'
 import { linkToHand } from '../../../../../rounds/manage/hand'
 import { route } from '../../../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, part }) => linkToHand(id, part('person')))
+export default route({ who: 'member', out }, ({ id, part }) => linkToHand(id, part('person')))

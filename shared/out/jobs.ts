@@ -1,0 +1,189 @@
+import { z } from 'zod'
+import {
+  stop,
+  stopMark,
+  minor,
+  discount,
+  invoiceWhen,
+  lineFacts,
+  paymentPlan,
+  drift,
+  next,
+  pricedLine,
+  priced,
+  stage,
+} from '../shapes'
+
+export const jobRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  client: z.string(),
+  kind: z.string(),
+  starts: z.string().nullable(),
+  day: z.string().nullable(),
+  stops: z.array(stop),
+  mark: stopMark,
+  words: z.string(),
+  total: minor,
+  agreed: z.boolean(),
+  ready: z.boolean(),
+})
+export type JobRow = z.output<typeof jobRow>
+
+export const jobPage = z.object({
+  rows: z.array(jobRow),
+  next: z.string().nullable(),
+  counts: z
+    .object({
+      coming: z.number(),
+      notReady: z.number(),
+    })
+    .nullable(),
+  today: z.string(),
+  currency: z.string(),
+})
+export type JobPage = z.output<typeof jobPage>
+
+export const contactView = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  phone: z.string(),
+  address: z.string(),
+  kind: z.enum(['person', 'organisation']),
+  born: z.string().nullable(),
+})
+export type ContactView = z.output<typeof contactView>
+
+/** A kind of job as the pages know it. */
+export const jobKind = z.object({
+  id: z.string(),
+  name: z.string(),
+  settings: z.object({
+    expects: z.object({
+      quote: z.boolean(),
+      contract: z.boolean(),
+      waivers: z.boolean(),
+      invoice: invoiceWhen,
+    }),
+    facts: z.array(
+      z.object({
+        key: z.string(),
+        label: z.string(),
+        unit: z.string(),
+      }),
+    ),
+    plan: paymentPlan,
+    pricesIncludeTax: z.boolean(),
+    usual: z.object({
+      startTime: z.string(),
+      hours: z.number(),
+    }),
+  }),
+})
+export type JobKind = z.output<typeof jobKind>
+
+export const threadEntry = z.object({
+  id: z.number(),
+  at: z.string(),
+  type: z.string(),
+  words: z.string(),
+  detail: z.string(),
+  mark: stopMark.nullable(),
+  paperId: z.string().nullable(),
+  /** A question that waits for its answer: whose, on which paper. */
+  asks: z
+    .object({
+      paperId: z.string(),
+      person: z.string(),
+      question: z.string(),
+      name: z.string(),
+    })
+    .nullable(),
+})
+export type ThreadEntry = z.output<typeof threadEntry>
+
+export const jobPaper = z.object({
+  id: z.string(),
+  kind: z.string(),
+  title: z.string(),
+  state: z.string(),
+  /** How it stands, as everywhere. */
+  says: z.object({
+    mark: stopMark,
+    note: z.string(),
+  }),
+  createdAt: z.string(),
+  roundId: z.string().nullable(),
+  /** Whose waiver it is. */
+  guestId: z.string().nullable(),
+  guest: z.string(),
+  /** What it still says although the record has changed. */
+  drift: z.array(drift),
+})
+export type JobPaper = z.output<typeof jobPaper>
+
+/** The next step, with the person it waits for. */
+export const nextStep = next.extend({
+  personId: z.string().nullable(),
+})
+export type NextStep = z.output<typeof nextStep>
+
+export const jobView = z.object({
+  id: z.string(),
+  version: z.number(),
+  /** The newest change that is in it. */
+  asOf: z.number(),
+  title: z.string(),
+  kind: z.object({
+    id: z.string(),
+    name: z.string(),
+    facts: z.array(
+      z.object({
+        key: z.string(),
+        label: z.string(),
+        unit: z.string(),
+      }),
+    ),
+    waivers: z.boolean(),
+  }),
+  client: contactView.nullable(),
+  starts: z.string().nullable(),
+  ends: z.string().nullable(),
+  timeZone: z.string(),
+  place: z.string(),
+  people: z.number().nullable(),
+  facts: z.record(z.string(), z.string()),
+  notes: z.string(),
+  lines: z.array(pricedLine),
+  discount: discount.nullable(),
+  pricesIncludeTax: z.boolean(),
+  priced: priced,
+  stages: z.array(stage),
+  credit: minor,
+  currency: z.string(),
+  agreed: z.boolean(),
+  agreedOn: z.string().nullable(),
+  line: z.array(stop),
+  lineFacts: lineFacts,
+  papers: z.array(jobPaper),
+  thread: z.array(threadEntry),
+  next: nextStep,
+  today: z.string(),
+  invoice: z
+    .object({
+      id: z.string(),
+      number: z.string(),
+    })
+    .nullable(),
+  guests: z.array(contactView),
+  payments: z.array(
+    z.object({
+      stage: z.string(),
+      amount: minor,
+      at: z.string(),
+      method: z.string(),
+    }),
+  ),
+})
+export type JobView = z.output<typeof jobView>
