@@ -1,12 +1,8 @@
 import { z } from 'zod'
 import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
-import type { Next } from '../core/line/next'
-import type { LineFacts, Stop, StopMark } from '../core/line/line'
 import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
-import type { PaymentPlan, Stage } from '../core/payment-plan/plan'
-import type { Priced, PricedLine } from '../core/pricing/pricing'
-import type { Drift } from '../core/merge/drift'
+import type { PricedLine } from '../core/pricing/pricing'
 import { line, prose, requiredLine } from './text'
 
 export const NAME_MAX = 200

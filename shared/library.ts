@@ -1,9 +1,6 @@
 import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
-import { type Block, type PaperDocument, block, paperDocument } from '../core/document/model'
-import type { Blank } from '../core/document/blanks'
-import type { PaperFigures } from '../core/layout/expand'
-import type { MergeContext } from '../core/merge/merge'
+import { block, paperDocument } from '../core/document/model'
 import { line, requiredLine } from './text'
 
 export const paperKinds = ['quote', 'contract', 'waiver', 'form'] as const

@@ -1,8 +1,6 @@
 import { z } from 'zod'
-import { party, type Party } from '../core/document/model'
-import { type Mark, type Marked, mark, strike } from '../core/marking/model'
-import type { MergeContext } from '../core/merge/merge'
-import type { PreflightNote } from '../core/preflight/preflight'
+import { party } from '../core/document/model'
+import { mark, strike } from '../core/marking/model'
 import { paperKinds } from './library'
 import { line, requiredLine } from './text'
 

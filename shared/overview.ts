@@ -1,6 +1,3 @@
-import type { Stop, StopMark } from '../core/line/line'
-import type { Minor } from '../core/money/money'
-
 export type {
   Change,
   Move,

@@ -1,12 +1,5 @@
 import { z } from 'zod'
-import { type Amendment, amendment } from '../core/amend/amend'
-import type { PaperDocument } from '../core/document/model'
-import type { PaperFigures } from '../core/layout/expand'
-import type { Drift } from '../core/merge/drift'
-import type { Gap, MergeContext } from '../core/merge/merge'
-import type { CheckView, RoundPersonView } from './rounds'
-import type { PreflightNote } from '../core/preflight/preflight'
-import type { WriteBackRow } from './marking'
+import { amendment } from '../core/amend/amend'
 import { looked } from './looked'
 import { line, prose, requiredLine } from './text'
 

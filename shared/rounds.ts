@@ -1,16 +1,5 @@
 import { z } from 'zod'
-import type { Minor } from '../core/money/money'
-import {
-  type Language,
-  type PlanPaper,
-  type PlanProblem,
-  type RoundPlan,
-  deadline,
-  planPerson,
-  reminders,
-  roundPlan,
-} from '../core/rounds/plan'
-import type { PersonState } from '../core/rounds/rounds'
+import { type Language, deadline, planPerson, reminders, roundPlan } from '../core/rounds/plan'
 import { greeted } from '../core/rounds/greeting'
 import { looked } from './looked'
 import { line, prose, requiredLine } from './text'

@@ -13,7 +13,7 @@ import type {
   StagePayment,
 } from '../core/payment-plan/plan'
 import type { Drift } from '../core/merge/drift'
-import type { NextAct, Next } from '../core/line/next'
+import type { NextAct } from '../core/line/next'
 import type {
   Discount,
   QuantityLimits,
@@ -27,7 +27,7 @@ import type {
 import type { MergeValue, MergeContext, Gap } from '../core/merge/merge'
 import type { PaperFigures } from '../core/layout/expand'
 import type { Cure, PreflightNote } from '../core/preflight/note'
-import type { PlanPaper, PlanProblem } from '../core/rounds/plan'
+import type { PlanProblem } from '../core/rounds/plan'
 import type { PersonStatus, Part, RoundStatus } from '../core/rounds/rounds'
 import type { PlacedField } from '../core/layout/types'
 import type { Difference } from '../core/rounds/difference'
