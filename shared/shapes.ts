@@ -34,7 +34,7 @@ import type { Difference } from '../core/rounds/difference'
 import type { FieldValues } from '../core/fields/rules'
 import type { Around } from '../core/fields/check'
 import type { Minor } from '../core/money/money'
-import type { Given } from '../core/rounds/given'
+import type { GivenBefore } from '../core/rounds/given'
 import { languages } from '../core/rounds/plan'
 import type { Blank } from '../core/document/blanks'
 
@@ -426,7 +426,7 @@ export const roundStatus: z.ZodType<RoundStatus> = z.enum(['draft', 'out', 'sign
 export const language = z.enum(languages)
 
 /** What somebody before a signer has given in a field. */
-export const given: z.ZodType<Given> = z.object({
+export const given: z.ZodType<GivenBefore> = z.object({
   name: z.string(),
   on: z.string(),
   value: z.union([z.string(), z.boolean()]).nullable(),

@@ -1,5 +1,5 @@
-import type { Given } from '../core/rounds/given'
+import type { GivenBefore } from '../core/rounds/given'
 
-export type { Given }
+export type { GivenBefore }
 
 export type { SignerPaper, SignerView, ProveView } from './out/signer'

@@ -45,7 +45,7 @@ export function createSaver(
       later(after)
     },
     /** Waits until everything is saved, trying what wasn't once more; false when it could not be. */
-    async settle(): Promise<boolean> {
+    async flush(): Promise<boolean> {
       if (timer || state.value === 'not saved') next()
       await going
       return state.value === 'saved'
@@ -70,7 +70,7 @@ export function useSaver(...args: Parameters<typeof createSaver>): Saver {
   onMounted(() => window.addEventListener('beforeunload', leave))
   onBeforeUnmount(() => {
     window.removeEventListener('beforeunload', leave)
-    if (saver.waits()) void saver.settle()
+    if (saver.waits()) void saver.flush()
   })
   return saver
 }

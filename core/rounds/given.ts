@@ -4,7 +4,7 @@ import type { Choices } from '../pricing/pricing'
 import { type Agreed, valueIn } from './agreed'
 
 /** What somebody before them has given in a field; of signatures, initials and days only that they did. */
-export interface Given {
+export interface GivenBefore {
   name: string
   on: string
   value: string | boolean | null
@@ -19,8 +19,8 @@ export function givenBefore(
   me: string,
   placed: readonly PlacedField[],
   timeZone: string,
-): { given: Record<string, Given>; chosen: Choices | null } {
-  const given: Record<string, Given> = {}
+): { given: Record<string, GivenBefore>; chosen: Choices | null } {
+  const given: Record<string, GivenBefore> = {}
   let chosen: Choices | null = null
   for (const theirs of people.values()) {
     if (theirs.person === me) continue

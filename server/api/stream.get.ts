@@ -1,5 +1,5 @@
 import { createEventStream } from 'h3'
-import { follow } from '../standing/feed'
+import { subscribe } from '../standing/feed'
 import { route } from '../doors/route'
 import { closeStream, openStream, renewStream, sessionLives } from '../members/sessions'
 
@@ -14,7 +14,7 @@ export default route({ who: 'member', out: 'file', throttle: 'stream' }, async (
   const session = event.context.session!.id
   const place = await openStream(session)
   const stream = createEventStream(event)
-  const { at, stop } = await follow((change) => {
+  const { at, stop } = await subscribe((change) => {
     void stream.push(JSON.stringify(change))
   })
   let looks = 0

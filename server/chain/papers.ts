@@ -1,5 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm'
-import { type Standing, mayRead, standingFor } from '../../core/rounds/reading'
+import { type LinkState, mayRead, linkStateFor } from '../../core/rounds/link-state'
 import { now } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { paperVersions, papers, type roundPeople, roundPapers } from '../platform/db/schema'
@@ -65,15 +65,15 @@ const CLOSED: Record<string, string> = {
 
 /** The papers of somebody's place, for any route that gives one out; throws when they may not be read now. */
 export async function readablePapers(person: typeof roundPeople.$inferSelect): Promise<RoundPaper[]> {
-  const standing = await standingOf(person)
+  const standing = await linkStateOf(person)
   if (!mayRead(standing)) throw new Problem('gone', CLOSED[standing]!, {}, { reason: standing })
   return papersFor(person)
 }
 
 /** How a round stands for one person of it now. */
-export async function standingOf(person: typeof roundPeople.$inferSelect): Promise<Standing> {
+export async function linkStateOf(person: typeof roundPeople.$inferSelect): Promise<LinkState> {
   const state = await roundState(person.roundId)
-  return standingFor(
+  return linkStateFor(
     state,
     state.people.find((p) => p.id === person.id)!,
     now(),
@@ -82,7 +82,7 @@ export async function standingOf(person: typeof roundPeople.$inferSelect): Promi
 
 /** Insists that somebody may still fill in what is theirs. */
 export async function insistOpen(person: typeof roundPeople.$inferSelect): Promise<void> {
-  const standing = await standingOf(person)
+  const standing = await linkStateOf(person)
   if (standing === 'open') return
   if (standing === 'done') throw new Problem('not-now', 'You have signed this already.', {}, { reason: 'already-done' })
   throw new Problem(

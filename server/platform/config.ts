@@ -26,7 +26,7 @@ export interface Config {
   leaseSeconds: number
   workerPath: string
   /** False in a process that only serves or only seeds. */
-  runJobs: boolean
+  runErrands: boolean
   /** Whether every answer is held against its schema: in tests and while developing. */
   checkOutput: boolean
   secureCookies: boolean
@@ -79,7 +79,7 @@ export function readConfig(
     host: env.UPWOLD_HOST ?? env.NITRO_HOST ?? env.HOST ?? '127.0.0.1',
     leaseSeconds: Number(env.UPWOLD_LEASE_SECONDS ?? 30),
     workerPath: env.UPWOLD_WORKER ?? resolve('.output/server/worker/index.mjs'),
-    runJobs: env.UPWOLD_JOBS !== 'off',
+    runErrands: (env.UPWOLD_ERRANDS ?? env.UPWOLD_JOBS) !== 'off',
     checkOutput: env.UPWOLD_CHECK_OUTPUT === 'yes' || env.NODE_ENV === 'development',
     secureCookies: origin.startsWith('https:'),
   }

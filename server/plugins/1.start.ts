@@ -20,7 +20,7 @@ export default defineNitroPlugin((nitro) => {
     await keepTidy()
     workWith(work)
     warmUp()
-    if (useConfig().runJobs) nitro.hooks.hook('close', startRunner(work))
+    if (useConfig().runErrands) nitro.hooks.hook('close', startRunner(work))
   }
   const ready = start()
   ready.catch((error: unknown) => {

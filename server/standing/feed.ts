@@ -47,7 +47,7 @@ export function nudgeFeed(): void {
 }
 
 /** Calls `listener` with every change from now on. Returns the newest now, and the way to stop. */
-export async function follow(listener: Listener): Promise<{ at: number; stop: () => void }> {
+export async function subscribe(listener: Listener): Promise<{ at: number; stop: () => void }> {
   if (listeners.size === 0) seen = await newestChange()
   listeners.add(listener)
   timer ??= setInterval(lookSoon, EVERY)

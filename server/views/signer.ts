@@ -1,7 +1,7 @@
 import { desc, eq } from 'drizzle-orm'
 import { differences } from '../../core/rounds/difference'
 import type { Language } from '../../core/rounds/plan'
-import { mayRead, standingFor } from '../../core/rounds/reading'
+import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/signing'
 import { now, today } from '../platform/clock'
@@ -57,7 +57,7 @@ export async function signerView(
   ])
   const { state } = agreed
   const me = state.people.find((p) => p.id === person.id)!
-  const mine = standingFor(state, me, now())
+  const mine = linkStateFor(state, me, now())
   const [job] = await db()
     .select({ title: jobs.title, agreedOn: jobs.agreedOn, clientId: jobs.clientId })
     .from(jobs)

@@ -35,7 +35,7 @@ describe('a kill -9', () => {
     const token = await linkTo(owner, job.email)
     await server.kill()
     // Without the runner the signatures are taken and nothing that follows is done.
-    await server.restart({ UPWOLD_JOBS: 'off' })
+    await server.restart({ UPWOLD_ERRANDS: 'off' })
     await sign(new Caller(server), token)
     await countersign(owner, contract)
     expect((await paperOf(owner, contract)).round).toMatchObject({ status: 'signed', sealed: false })

@@ -64,18 +64,18 @@ const placed = computed(() => placedFields({ marks: marks.value }))
 const today = dayOf(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 async function go(to: string): Promise<void> {
-  if (await table.settle()) await navigateTo(to)
+  if (await table.flush()) await navigateTo(to)
   else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
 }
 /** What is seen is what is kept: the dry run waits until everything is. */
 async function see(): Promise<void> {
-  if (await table.settle()) seeing.value = true
+  if (await table.flush()) seeing.value = true
   else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
 }
 const toSending = () => go(`/papers/${props.id}`)
 const keepTemplate = () =>
   act(async () => {
-    if (!(await table.settle())) throw new Error(told.value || 'What is on the table could not be kept yet.')
+    if (!(await table.flush())) throw new Error(told.value || 'What is on the table could not be kept yet.')
     const body = { name: templateName.value, key: newKey() }
     await api(`/api/papers/${props.id}/marking/template`, { method: 'POST', body })
     keeping.value = false

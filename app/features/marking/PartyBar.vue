@@ -28,7 +28,7 @@ const keep = () =>
     open.value = null
   })
 async function bind(body: { party: string; contactId?: string; me?: boolean }): Promise<void> {
-  if (!(await table.settle())) throw new Error(table.told.value || 'What is on the table could not be kept yet.')
+  if (!(await table.flush())) throw new Error(table.told.value || 'What is on the table could not be kept yet.')
   await api(`/api/papers/${table.id}`, { method: 'PATCH', body: { bind: body } })
   await table.refreshNotes()
 }

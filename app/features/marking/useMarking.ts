@@ -62,7 +62,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     view.value.preflight = got.preflight
     told.value = ''
   }
-  const { settle } = saver
+  const { flush } = saver
   async function reload(): Promise<void> {
     view.value = await api<MarkingView>(base)
     revision = view.value.revision
@@ -74,7 +74,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     saver.taken()
   }
   async function refreshNotes(): Promise<void> {
-    if (await settle()) view.value = { ...(await api<MarkingView>(base)), marked: view.value.marked }
+    if (await flush()) view.value = { ...(await api<MarkingView>(base)), marked: view.value.marked }
   }
 
   // The finder, in a worker, page by page.
@@ -169,7 +169,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
 
   /** Another order of pages, or another file, under the marks. */
   async function underneath(path: '/pages' | '/replace', body: object): Promise<MovedMarks> {
-    if (!(await settle()))
+    if (!(await flush()))
       throw new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.')
     const moved = await api<MovedMarks>(`${base}${path}`, { method: 'POST', body: { revision, ...body } })
     text.value = new Map()
@@ -193,7 +193,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     language: () => language,
     ...history,
     change,
-    settle,
+    flush,
     reload,
     refreshNotes,
     find,

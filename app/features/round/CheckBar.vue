@@ -8,7 +8,7 @@ const { view } = round
 </script>
 
 <template>
-  <CheckSteps class="bar" :check="view.check" :settle="round.settle" @done="round.load().catch(() => {})">
+  <CheckSteps class="bar" :check="view.check" :flush="round.flush" @done="round.load().catch(() => {})">
     <b>Yours to check.</b> Put right what is wrong, then pass it on; it goes out when the last has passed it.
   </CheckSteps>
 </template>

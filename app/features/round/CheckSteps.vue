@@ -2,15 +2,15 @@
 import type { CheckView } from '~~/shared/rounds'
 import { useThisPaper } from '../paper/usePaper'
 
-/** Where a check inside the business stands, and what the one who checks can do. `settle` is waited for before a step. */
-const props = defineProps<{ check: Omit<CheckView, 'asked'>; settle?: () => Promise<void> }>()
+/** Where a check inside the business stands, and what the one who checks can do. `flush` is waited for before a step. */
+const props = defineProps<{ check: Omit<CheckView, 'asked'>; flush?: () => Promise<void> }>()
 const emit = defineEmits<{ done: [] }>()
 const { id, paper, busy, act, load } = useThisPaper()
 const remark = ref('')
 const returning = ref(false)
 const step = (name: 'pass' | 'return' | 'take-back') =>
   act(async () => {
-    await props.settle?.()
+    await props.flush?.()
     try {
       await api(`/api/papers/${id}/check`, {
         method: 'POST',

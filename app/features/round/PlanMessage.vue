@@ -54,7 +54,7 @@ function choose(e: Event) {
 const name = ref('')
 const keep = () =>
   act(async () => {
-    await round.settle()
+    await round.flush()
     await api('/api/messages', {
       method: 'POST',
       body: { name: name.value, subject: plan.value.subject, message: plan.value.message },
@@ -64,7 +64,7 @@ const keep = () =>
   })
 const drop = (id: string) =>
   act(async () => {
-    await round.settle()
+    await round.flush()
     await api(`/api/messages/${id}`, { method: 'DELETE' })
     await round.load()
   })

@@ -41,7 +41,7 @@ const lapses = computed(() =>
 const waiting = computed(() => view.value.check.status === 'waiting')
 const send = () =>
   act(async () => {
-    await round.settle()
+    await round.flush()
     try {
       await hand()
     } catch (e) {
@@ -66,7 +66,7 @@ async function hand(): Promise<void> {
 }
 const keepForLater = () =>
   act(async () => {
-    await round.settle()
+    await round.flush()
     notices.say('Kept. It waits here as you left it.')
     await navigateTo(`/jobs/${paper.value.jobId}`)
   })

@@ -34,8 +34,8 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     saver.changed()
   }
   /** Waits until every change has been kept. */
-  async function settle(): Promise<void> {
-    if (!(await saver.settle())) throw new Error('The round could not be kept. Look it over, then try again.')
+  async function flush(): Promise<void> {
+    if (!(await saver.flush())) throw new Error('The round could not be kept. Look it over, then try again.')
   }
   async function take(): Promise<void> {
     const before = touched
@@ -99,7 +99,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     move,
     stand,
     standing,
-    settle,
+    flush,
     load,
   }
 }

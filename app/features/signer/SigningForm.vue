@@ -170,7 +170,7 @@ async function goNext() {
 const finish = (further: boolean) =>
   act(
     async () => {
-      await state.settle()
+      await state.flush()
       if (!whole()) throw new Error(says.value('notWhole'))
       await post('/finish', {
         draft: draft.value,

@@ -133,7 +133,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     }
   }
   const all: DraftState = { draft, chooses, problems, attach, ...table, ...marksOf(draft), ...asked }
-  return { ...all, version, saved: saver.state, told, settle: saver.settle, takeTheirs, catchUp, theirs, on }
+  return { ...all, version, saved: saver.state, told, flush: saver.flush, takeTheirs, catchUp, theirs, on }
 }
 
 /** The signature or initials that stand in a field: one made for it alone, or theirs for all. */

@@ -1,12 +1,12 @@
 import type { FieldSpec } from '~~/core/document/field'
 import type { PlacedField } from '~~/core/layout/types'
 import { CHOICES } from '~~/core/fields/check'
-import type { Given } from '~~/shared/signer'
+import type { GivenBefore } from '~~/shared/signer'
 import { attachmentName } from '~~/core/fields/attachment'
 import { type Says, dayIn } from '~~/shared/words'
 
 /** What somebody else has given in a field, in words. */
-export function givenText(says: Says, field: FieldSpec, { name, on, value }: Given): string {
+export function givenText(says: Says, field: FieldSpec, { name, on, value }: GivenBefore): string {
   switch (field.type) {
     case 'signature':
       return says('signedBy', { name })

@@ -7,7 +7,7 @@ import { useThisSheet } from './useSheet'
 
 /** What the template said when it was used, and what was set aside: to look at, compare with now, and bring back. */
 const visible = defineModel<boolean>({ required: true })
-const { id, current, put, settle } = useThisSheet()
+const { id, current, put, flush } = useThisSheet()
 const notices = useNotices()
 const versions = ref<VersionRow[]>([])
 const shown = ref<{ row: VersionRow; document: PaperDocument; compared: Compared[] } | null>(null)
@@ -15,7 +15,7 @@ const now = useNow()
 watch(visible, async (open) => {
   if (!open) return
   shown.value = null
-  await settle()
+  await flush()
   versions.value = await api<VersionRow[]>(`/api/templates/${id}/versions`)
 })
 async function look(row: VersionRow): Promise<void> {

@@ -88,7 +88,7 @@ export function useSheet(id: string, first: TemplateView) {
     saver.taken()
   }
   /** Waits until everything written has been kept. */
-  const settle = async (): Promise<void> => void (await saver.settle())
+  const flush = async (): Promise<void> => void (await saver.flush())
 
   /** As plain data: what comes from a component may be watched by it, and a worker takes no such thing. */
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
@@ -251,7 +251,7 @@ export function useSheet(id: string, first: TemplateView) {
     savedAt,
     told,
     current,
-    settle,
+    flush,
     put,
     setBase,
     undo,

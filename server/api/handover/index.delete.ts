@@ -4,7 +4,7 @@ import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
 import { checkPin } from '../../members/members'
-import { roundOf } from '../../rounds/manage/hand'
+import { roundOf } from '../../rounds/manage/handover'
 import { revokeLinks } from '../../chain/links'
 
 export default route({ who: 'locked', out, body: z.object({ pin: z.string().max(20) }) }, async ({ event, body }) => {

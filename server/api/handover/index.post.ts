@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
-import { insistOnGuest, linkForDevice } from '../../rounds/manage/hand'
+import { insistOnGuest, linkForDevice } from '../../rounds/manage/handover'
 
 /** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
 export default route(

@@ -9,7 +9,7 @@ import { write } from '../../platform/db/client'
 import { rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
-import { follow } from '../after/follow'
+import { carryOut } from '../after/carry-out'
 
 /** A person says no, with a reason; the round is closed and the business told. */
 export async function declinePart(
@@ -41,6 +41,6 @@ export async function declinePart(
       subject: `${titles} declined`,
       words: `${holder.person.name} declined the ${within}: “${reason}”`,
     })
-    await follow(holder.person.roundId, before, after, { by: holder.person.name, reason: wellFormed(reason) })
+    await carryOut(holder.person.roundId, before, after, { by: holder.person.name, reason: wellFormed(reason) })
   })
 }

@@ -17,7 +17,7 @@ import { note } from '../../standing/thread'
 import type { LinkHolder } from '../../chain/links'
 import { actorOf, record } from '../../chain/record'
 import { aroundOf } from '../../../core/fields/around'
-import { follow } from '../after/follow'
+import { carryOut } from '../after/carry-out'
 import { papersFor } from '../../chain/papers'
 import { strangeFiles } from './uploads'
 import { agreedFor, roundState } from '../../chain/state'
@@ -144,7 +144,7 @@ export async function finishPart(
         paperId: round!.paperId,
         notable: true,
       })
-    await follow(person.roundId, before, after)
+    await carryOut(person.roundId, before, after)
     return { already: false }
   })
 }

@@ -3,7 +3,7 @@ import { questionsOf } from '../../chain/questions'
 import { enqueue } from '../../queue/outbox'
 import { Problem } from '../../platform/problem'
 import type { Actor } from '../../chain/record'
-import { happen } from '../after/happen'
+import { enact } from '../after/enact'
 import { personOf, type Round } from '../../chain/round'
 
 /** Answers one question of somebody, or the one that is open; the answer stands on their page and goes to them. */
@@ -21,7 +21,7 @@ export async function answer(
   if (!open) throw new Problem('not-now', `${person.name} has not asked anything.`)
   if (!step.answer.trim())
     throw new Problem('invalid', 'Write the answer first.', { answer: 'Write the answer first.' })
-  await happen(round, actor, { type: 'answered', person: person.id }, `Answered ${person.name}`, {
+  await enact(round, actor, { type: 'answered', person: person.id }, `Answered ${person.name}`, {
     detail: `“${step.answer}”`,
     data: { answer: step.answer, to: open.at, question: open.id },
   })

@@ -12,7 +12,7 @@ import { type Actor, SYSTEM } from '../../chain/record'
 import { insistOnOwnSending } from '../prepare/may-send'
 import { reviseRound } from './revise'
 import { roundState } from '../../chain/state'
-import { happen } from '../after/happen'
+import { enact } from '../after/enact'
 import { personOf, roundOfPaper, type Round } from '../../chain/round'
 import { correct, replace, reorder, addCopy } from './people'
 import { answer } from './answer'
@@ -33,15 +33,15 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
       case 'nudge':
         return { names: await nudgeIn(round, step, actor) }
       case 'pause':
-        await happen(round, actor, { type: 'paused', reason: step.reason }, `${titles} put on hold`, {
+        await enact(round, actor, { type: 'paused', reason: step.reason }, `${titles} put on hold`, {
           detail: step.reason,
         })
         break
       case 'resume':
-        await happen(round, actor, { type: 'resumed' }, `${titles} ${papers.length > 1 ? 'go' : 'goes'} on`)
+        await enact(round, actor, { type: 'resumed' }, `${titles} ${papers.length > 1 ? 'go' : 'goes'} on`)
         break
       case 'withdraw':
-        await happen(round, actor, { type: 'withdrawn', reason: step.reason }, `${titles} withdrawn`, {
+        await enact(round, actor, { type: 'withdrawn', reason: step.reason }, `${titles} withdrawn`, {
           detail: step.reason,
           mark: 'trouble',
         })
@@ -64,7 +64,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
       case 'reopen': {
         const person = await personOf(round, step.person)
         await forgetPasses(person.id)
-        await happen(round, actor, { type: 'reopened', person: person.id }, `Opened again for ${person.name}`)
+        await enact(round, actor, { type: 'reopened', person: person.id }, `Opened again for ${person.name}`)
         break
       }
       case 'answer':
@@ -85,7 +85,7 @@ export const nudge = async (paperId: string, quiet: boolean, actor: Actor): Prom
   (await manageRound(paperId, { do: 'nudge', quiet }, actor)).names ?? []
 
 async function extend(round: Round, lapsesAt: string | null, titles: string, actor: Actor): Promise<void> {
-  await happen(
+  await enact(
     round,
     actor,
     { type: 'extended', lapsesAt },
@@ -103,6 +103,6 @@ export async function lapseRound(roundId: string): Promise<void> {
   if (state.status !== 'out' || state.lapsesAt === null || state.lapsesAt > now()) return
   await write(async () => {
     const titles = titlesOf((await papersOf(roundId)).map((p) => p.paper))
-    await happen(round, SYSTEM, { type: 'lapsed' }, `${titles} lapsed unsigned`, { mark: 'trouble', notable: true })
+    await enact(round, SYSTEM, { type: 'lapsed' }, `${titles} lapsed unsigned`, { mark: 'trouble', notable: true })
   })
 }

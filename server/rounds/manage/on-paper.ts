@@ -6,7 +6,7 @@ import { scanPicturesInWorker } from '../../files/pool'
 import { theBusiness } from '../../records/business'
 import { typeOf } from '../../../core/document/file-type'
 import type { Actor } from '../../chain/record'
-import { happen } from '../after/happen'
+import { enact } from '../after/enact'
 import { personOf, roundOfPaper } from '../../chain/round'
 
 /** Somebody signed on paper: the scan is kept, with the day and who says so, and the round goes on. */
@@ -30,7 +30,7 @@ export async function signedOnPaper(
   const sha = await putBlob(scan, type)
   const pages = await Promise.all(pictures.map((p) => putBlob(new Uint8Array(p), 'image/jpeg')))
   await write(async () => {
-    await happen(round, actor, { type: 'on-paper', person: person.id }, `${person.name} signed on paper`, {
+    await enact(round, actor, { type: 'on-paper', person: person.id }, `${person.name} signed on paper`, {
       detail: `on ${said.day}, as ${actor.name} says`,
       mark: 'settled',
       data: { day: said.day, says: actor.name, scan: sha, pages },

@@ -11,7 +11,7 @@ import { newId } from '../../platform/ids'
 import { Problem } from '../../platform/problem'
 import { changeContact, addContact } from '../../contacts/contacts'
 import { tellPerson } from '../after/tell'
-import { happen } from '../after/happen'
+import { enact } from '../after/enact'
 import { personOf, type Person, type Round } from '../../chain/round'
 import { revokeLinks } from '../../chain/links'
 import { forgetPasses } from '../../chain/passes'
@@ -47,7 +47,7 @@ export async function correct(
       .where(eq(roundPeople.id, person.id))
     // The fact is typed once: the contact has it too.
     if (person.contactId) await changeContact(person.contactId, { name, email, ...(phone ? { phone } : {}) })
-    await happen(
+    await enact(
       round,
       actor,
       { type: 'corrected', person: person.id, ...(step.name ? { name } : {}) },
@@ -101,7 +101,7 @@ export async function takePlace(
       draftVersion: 0,
     })
     await revokeLinks(leaves.id)
-    await happen(
+    await enact(
       round,
       actor,
       {
@@ -132,7 +132,7 @@ export async function replace(
 /** Changes the turns of those who have not acted. */
 export async function reorder(round: Round, turns: Record<string, number>, actor: Actor): Promise<void> {
   await write(async (tx) => {
-    await happen(round, actor, { type: 'reordered', turns }, 'The order of the round was changed')
+    await enact(round, actor, { type: 'reordered', turns }, 'The order of the round was changed')
     for (const [id, turn] of Object.entries(turns))
       await tx
         .update(roundPeople)
@@ -167,6 +167,6 @@ export async function addCopy(
       draft: EMPTY_DRAFT,
       how: PERSON_HOW,
     })
-    await happen(round, actor, { type: 'added', by }, `${step.name} gets a copy`, { detail: step.email })
+    await enact(round, actor, { type: 'added', by }, `${step.name} gets a copy`, { detail: step.email })
   })
 }

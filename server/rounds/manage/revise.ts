@@ -11,7 +11,7 @@ import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { preparePaper } from '../../papers/prepare'
 import { loadPaper } from '../../records/paper'
-import { follow } from '../after/follow'
+import { carryOut } from '../after/carry-out'
 import { type RoundPaper, paperIdsOf, papersOf } from '../../chain/papers'
 import { type Actor, record } from '../../chain/record'
 import { basisOf, insistOnSeen } from '../prepare/basis'
@@ -107,7 +107,7 @@ export async function reviseRound(
       paperId: round.paperId,
       notable: true,
     })
-    await follow(round.id, before, after)
+    await carryOut(round.id, before, after)
   })
 }
 

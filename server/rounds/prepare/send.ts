@@ -18,7 +18,7 @@ import { note } from '../../standing/thread'
 import type { Prepared } from '../../papers/prepare'
 import { loadPaper } from '../../records/paper'
 import { basisOf, insistOnSeen, togetherWith } from './basis'
-import { follow } from '../after/follow'
+import { carryOut } from '../after/carry-out'
 import { type LoadedPlan, loadPlan } from './plan'
 import { insistOnReach } from './reach'
 import { type Actor, record } from '../../chain/record'
@@ -198,7 +198,7 @@ export async function sendRound(
     )
     if (lapsesAt) await enqueue('lapse', `lapse:${roundId}:${lapsesAt}`, { roundId }, lapsesAt)
     await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared.paper)), people, active, ids)
-    await follow(roundId, before, after)
+    await carryOut(roundId, before, after)
     return roundId
   })
 }

@@ -39,7 +39,7 @@ const seeing = ref(false)
 const seen = shallowRef<PaperDocument | null>(null)
 /** What is written is kept first: the PDF is made of what is kept. */
 async function see(): Promise<void> {
-  await sheet.settle()
+  await sheet.flush()
   const { document } = resolveClauses(sheet.current(), clausesIn(view.value))
   seen.value = merge(document, view.value.context).document
   seeing.value = true

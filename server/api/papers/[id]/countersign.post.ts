@@ -1,5 +1,5 @@
 import { onward as out } from '../../../../shared/out/acts'
-import { countersign } from '../../../rounds/manage/hand'
+import { countersign } from '../../../rounds/manage/handover'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member', out }, async ({ id, event }) => ({

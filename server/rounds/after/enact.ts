@@ -1,11 +1,11 @@
 import type { RoundEvent } from '../../../core/rounds/rounds'
 import { note } from '../../standing/thread'
-import { follow } from './follow'
+import { carryOut } from './carry-out'
 import { type Actor, record } from '../../chain/record'
 import type { Round } from '../../chain/round'
 
 /** Records an event of a round, says it in the job's thread, and does what it leads to. */
-export async function happen(
+export async function enact(
   round: Round,
   actor: Actor,
   event: RoundEvent,
@@ -28,5 +28,5 @@ export async function happen(
     notable: more.notable ?? false,
   })
   const reason = 'reason' in event ? event.reason : ''
-  await follow(round.id, before, after, { by: '', reason })
+  await carryOut(round.id, before, after, { by: '', reason })
 }

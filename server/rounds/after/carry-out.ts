@@ -13,7 +13,7 @@ import { note } from '../../standing/thread'
 import { touch } from '../../standing/touch'
 import { paperIdsOf } from '../../chain/papers'
 import { channelsOf } from '../../../core/rounds/plan'
-import { whenOver } from './over'
+import { roundEnded } from './ended'
 import { SYSTEM, record } from '../../chain/record'
 import { tellPerson } from './tell'
 
@@ -52,7 +52,7 @@ async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
 }
 
 /** Does what an event leads to: asks the next people, gives copies, ends the round or goes on with it. In the event's own transaction. */
-export async function follow(
+export async function carryOut(
   roundId: string,
   before: RoundState,
   after: RoundState,
@@ -66,7 +66,7 @@ export async function follow(
       await record(roundId, SYSTEM, { type: 'copied', person: p.id })
       await enqueue('mail.told', `told:${p.id}`, { personId: p.id })
     }
-    if (over) await whenOver(roundId, over)
+    if (over) await roundEnded(roundId, over)
     await tellNews(round!, before, after, said)
     touch(round!.jobId, { papers: await paperIdsOf(roundId), round: roundId })
   })

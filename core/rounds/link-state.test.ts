@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mayRead, standingFor } from './reading'
+import { mayRead, linkStateFor } from './link-state'
 import { type RoundEvent, type RoundPerson, type RoundState, mayAct } from './rounds'
 import { fold } from './fold'
 
@@ -34,7 +34,7 @@ const history = fc
     ]),
   )
 const each = (state: RoundState, time: string) =>
-  state.people.map((p) => ({ p, standing: standingFor(state, p, time) }))
+  state.people.map((p) => ({ p, standing: linkStateFor(state, p, time) }))
 
 describe('what somebody may read', () => {
   it('is nothing while the round is on hold, withdrawn, declined by another or past its time', () => {

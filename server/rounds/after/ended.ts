@@ -14,7 +14,7 @@ import { type RoundPaper, papersOf } from '../../chain/papers'
 import { agreedFor } from '../../chain/state'
 
 /** What follows when a round ends, or goes on after it had lapsed, in the transaction of the event. */
-export async function whenOver(roundId: string, over: RoundStatus): Promise<void> {
+export async function roundEnded(roundId: string, over: RoundStatus): Promise<void> {
   await write(async (tx) => {
     const list = await papersOf(roundId)
     await tx

@@ -1,11 +1,11 @@
 import { type PersonState, type RoundState, mayAct } from './rounds'
 
 /** How a round stands for one person of it: what their page shows, and what they may do. */
-export type Standing =
+export type LinkState =
   'open' | 'done' | 'copy' | 'not-yet' | 'paused' | 'replaced' | 'declined' | 'withdrawn' | 'lapsed'
 
 /** How things stand for one person of a round at the instant `at`. */
-export function standingFor(state: RoundState, me: PersonState, at: string): Standing {
+export function linkStateFor(state: RoundState, me: PersonState, at: string): LinkState {
   if (me.status === 'replaced') return 'replaced'
   // What the sender has stopped for now is nobody's to read, whatever they have done.
   if (state.status === 'out' && state.paused !== null) return 'paused'
@@ -23,5 +23,5 @@ export function standingFor(state: RoundState, me: PersonState, at: string): Sta
 }
 
 /** Whether somebody may read the papers, by any way there is. */
-export const mayRead = (standing: Standing): boolean =>
+export const mayRead = (standing: LinkState): boolean =>
   standing === 'open' || standing === 'done' || standing === 'copy'
