@@ -16,6 +16,6 @@ const codes = Object.fromEntries(
 )
 const countries = Object.fromEntries(COUNTRIES.map((c) => [c, all.countries[c]]))
 writeFileSync(
-  join(root, 'core/text/phones.json'),
-  `${JSON.stringify({ ...all, country_calling_codes: codes, countries, nonGeographic: {} })}\n`,
+  join(root, 'core/text/phones.ts'),
+  `/** Made by scripts/phones.mjs. */\nexport const PHONES = ${JSON.stringify({ ...all, country_calling_codes: codes, countries, nonGeographic: {} })}\n`,
 )

@@ -1,10 +1,10 @@
 import { type CountryCode, type MetadataJson, isPossiblePhoneNumber } from 'libphonenumber-js/core'
-import phones from './phones.json'
+import { PHONES } from './phones'
 
 /** What is known of the numbers of some countries (scripts/phones.mjs). */
-const KNOWN = phones as unknown as MetadataJson
-const COUNTRIES = Object.keys(phones.countries) as CountryCode[]
-const CODES = Object.keys(phones.country_calling_codes)
+const KNOWN = PHONES as unknown as MetadataJson
+const COUNTRIES = Object.keys(PHONES.countries) as CountryCode[]
+const CODES = Object.keys(PHONES.country_calling_codes)
 
 /**
  * Whether a phone number can be what it is meant for: as it is dialled at home in a country we know, or with the code of

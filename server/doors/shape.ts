@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { Problem } from '../platform/problem'
 
 /** The first place in `plain` that `parsed` hasn't got: what a schema doesn't know of. */
 function undeclared(plain: unknown, parsed: unknown, path = ''): string | null {
@@ -18,8 +19,8 @@ export function insistOnShape(schema: z.ZodType, answer: unknown): void {
   const read = schema.safeParse(plain)
   if (!read.success) {
     const [issue] = read.error.issues
-    throw new Error(`The answer isn't what its schema says: ${issue!.path.join('.')}: ${issue!.message}`)
+    throw new Problem('unavailable', `The answer isn't what its schema says: ${issue!.path.join('.')}: ${issue!.message}`)
   }
   const more = undeclared(plain, read.data)
-  if (more) throw new Error(`The answer has what its schema doesn't know: ${more}`)
+  if (more) throw new Problem('unavailable', `The answer has what its schema doesn't know: ${more}`)
 }

@@ -1,3 +1,4 @@
+import { jobsFrom } from './sums'
 import { and, asc, desc, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import { addDays } from '../../core/calendar/dates'
@@ -77,10 +78,7 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
 
 /** How many jobs are to come, and how many of the near ones aren't ready. */
 async function jobCounts(day: string): Promise<{ coming: number; notReady: number }> {
-  const coming = db()
-    .select({ n: sql`count(*)` })
-    .from(jobs)
-    .where(gte(jobs.sortDay, day))
+  const coming = jobsFrom(day)
   const notReady = db()
     .select({ n: sql`count(*)` })
     .from(standings)

@@ -4,10 +4,10 @@ import type { Minor } from '../../core/money/money'
 import type { MoneyView } from '../../shared/overview'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, dues, invoices, jobs, payments, standings } from '../platform/db/schema'
+import { contacts, daySums, dues, invoices, jobs, payments, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { listInvoices } from './invoices'
-import { moneyRow } from './today'
+import { moneyRow } from './sums'
 
 /** The Money screen: what is due and how old, what came in, the year by the month of the job. */
 export async function moneyView(): Promise<MoneyView> {
@@ -33,9 +33,9 @@ export async function moneyView(): Promise<MoneyView> {
     .orderBy(asc(dues.dueOn))
     .limit(60)
   const all = await db()
-    .select({ dueOn: dues.dueOn, open: sql<number>`sum(${dues.open})` })
-    .from(dues)
-    .groupBy(dues.dueOn)
+    .select({ dueOn: daySums.day, open: daySums.open })
+    .from(daySums)
+    .where(eq(daySums.what, 'dues'))
   const ages = [
     ['not yet due', -1e9, 0],
     ['up to 14 days', 1, 14],
@@ -44,13 +44,13 @@ export async function moneyView(): Promise<MoneyView> {
   ] as const
   const months = await db()
     .select({
-      month: sql<string>`substr(${standings.sortDay}, 1, 7)`,
-      paid: sql<number>`sum(${standings.paid})`,
-      agreed: sql<number>`sum(${standings.agreed})`,
+      month: sql<string>`substr(${daySums.day}, 1, 7)`,
+      paid: sql<number>`sum(${daySums.paid})`,
+      agreed: sql<number>`sum(${daySums.agreed})`,
     })
-    .from(standings)
+    .from(daySums)
     .where(
-      sql`${standings.sortDay} >= ${`${day.slice(0, 4)}-01-01`} and ${standings.sortDay} <= ${`${day.slice(0, 4)}-12-31`}`,
+      sql`${daySums.what} = 'jobs' and ${daySums.day} between ${`${day.slice(0, 4)}-01-01`} and ${`${day.slice(0, 4)}-12-31`}`,
     )
     .groupBy(sql`1`)
     .orderBy(sql`1`)

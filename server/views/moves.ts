@@ -1,10 +1,11 @@
-import { and, asc, eq, inArray, isNotNull, lt, ne, or, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm'
 import { addDays, lateWords } from '../../core/calendar/dates'
 import type { LineFacts } from '../../core/line/line'
 import { type NextAct, nextStep } from '../../core/line/next'
 import { inSentence } from '../../core/rounds/greeting'
 import { listIn } from '../../shared/words'
 import type { Move, Waiting } from '../../shared/overview'
+import { lateBesides } from './sums'
 import { db } from '../platform/db/client'
 import { contacts, jobs, members, papers, roundPlans, standings } from '../platform/db/schema'
 
@@ -71,10 +72,6 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
     .where(isLate)
     .orderBy(asc(standings.oldestDue), asc(standings.jobId))
     .limit(SHOWN)
-  const [count] = await db()
-    .select({ n: sql<number>`count(*)` })
-    .from(standings)
-    .where(and(isLate, or(ne(standings.mark, 'theirs'), lt(standings.sortDay, addDays(day, -60)))))
   const rows = found.map((r): Waiting => ({
     jobId: r.jobId,
     title: r.title,
@@ -88,7 +85,7 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
     mark: 'trouble',
     day: r.day,
   }))
-  return { rows, besides: count?.n ?? 0 }
+  return { rows, besides: await lateBesides(day, addDays(day, -60)) }
 }
 
 /**

@@ -1,52 +1,15 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt } from 'drizzle-orm'
 import { addDays, daysBetween } from '../../core/calendar/dates'
 import { current, lineOf, named } from '../../core/line/line'
 import { inSentence } from '../../core/rounds/greeting'
-import type { Minor } from '../../core/money/money'
-import type { Move, MoneyRow, TodayView, Waiting } from '../../shared/overview'
+import type { Move, TodayView, Waiting } from '../../shared/overview'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, dues, happenings, jobs, standings } from '../platform/db/schema'
+import { contacts, happenings, jobs, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { latestRounds } from '../chain/state'
+import { countsByMark, moneyRow } from './sums'
 import { SHOWN, checks, columns, latePayers, toMove } from './moves'
-
-const amount = (n: unknown) => Number(n ?? 0) as Minor
-
-/** The money in one row: what is quoted, agreed, paid and held on jobs from the start of the quarter on, what is due in 14 days, what is overdue. */
-export async function moneyRow(day: string): Promise<MoneyRow> {
-  const quarter = `${day.slice(0, 5)}${String(Math.floor((Number(day.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
-  const [sums] = await db()
-    .select({
-      quoted: sql<number>`sum(${standings.quoted})`,
-      agreed: sql<number>`sum(${standings.agreed})`,
-      paid: sql<number>`sum(${standings.paid})`,
-      held: sql<number>`sum(${standings.held})`,
-    })
-    .from(standings)
-    .where(gte(standings.sortDay, quarter))
-  const [soon] = await db()
-    .select({ n: sql<number>`sum(${dues.open})` })
-    .from(dues)
-    .where(and(gte(dues.dueOn, day), lt(dues.dueOn, addDays(day, 15))))
-  const [late] = await db()
-    .select({ n: sql<number>`sum(${dues.open})` })
-    .from(dues)
-    .where(lt(dues.dueOn, day))
-  const [lateJobs] = await db()
-    .select({ n: sql<number>`count(*)` })
-    .from(standings)
-    .where(lt(standings.oldestDue, day))
-  return {
-    quoted: amount(sums?.quoted),
-    agreed: amount(sums?.agreed),
-    paid: amount(sums?.paid),
-    held: amount(sums?.held),
-    dueSoon: amount(soon?.n),
-    overdue: amount(late?.n),
-    overdueJobs: lateJobs?.n ?? 0,
-  }
-}
 
 /** The Today screen of a member: whose move is it, what comes up, what money is where. */
 export async function todayView(me: string | null): Promise<TodayView> {
@@ -61,18 +24,10 @@ export async function todayView(me: string | null): Promise<TodayView> {
       .where(and(inArray(standings.mark, marks), gte(standings.sortDay, addDays(day, -60))))
       .orderBy(asc(standings.sortDay), asc(standings.jobId))
       .limit(SHOWN)
-  const count = async (marks: string[]) =>
-    (
-      await db()
-        .select({ n: sql<number>`count(*)` })
-        .from(standings)
-        .where(and(inArray(standings.mark, marks), gte(standings.sortDay, addDays(day, -60))))
-    )[0]?.n ?? 0
-  const [yours, theirs, yoursTotal, theirsTotal] = await Promise.all([
+  const [yours, theirs, count] = await Promise.all([
     list(['trouble', 'yours']),
     list(['theirs']),
-    count(['trouble', 'yours']),
-    count(['theirs']),
+    countsByMark(addDays(day, -60)),
   ])
   const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
   const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
@@ -157,9 +112,9 @@ export async function todayView(me: string | null): Promise<TodayView> {
       0,
       SHOWN,
     ),
-    yoursTotal: yoursTotal - checking.hidden.size + checking.mine.length,
+    yoursTotal: count(['trouble', 'yours']) - checking.hidden.size + checking.mine.length,
     waiting: waiting.slice(0, SHOWN),
-    waitingTotal: theirsTotal + late.besides + checking.others.length,
+    waitingTotal: count(['theirs']) + late.besides + checking.others.length,
     coming,
     money: await moneyRow(day),
     notReadyThisWeek: coming.filter((c) => c.warning && daysBetween(day, c.day) <= 7).length,

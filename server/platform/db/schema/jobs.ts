@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { Minor } from '../../../../core/money/money'
 import type { LineFacts } from '../../../../core/line/line'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
 import type { Discount, QuantityLimits } from '../../../../core/pricing/pricing'
@@ -99,6 +100,40 @@ export const standings = sqliteTable(
     index('standings_by_mark').on(t.mark, t.sortDay, t.jobId),
     index('standings_due').on(t.oldestDue, t.mark, t.sortDay),
     index('standings_ready').on(t.ready, t.sortDay, t.jobId),
-    index('standings_money').on(t.sortDay, t.quoted, t.agreed, t.paid, t.held),
+    index('standings_by_day').on(t.sortDay, t.jobId, t.mark),
+    index('standings_late')
+      .on(t.sortDay, t.oldestDue)
+      .where(sql`mark = 'theirs' and oldest_due is not null`),
   ],
+)
+
+/**
+ * Sums that Today and the lists read, a row for each day, kept by triggers in the transaction that changes a standing or a
+ * due: `jobs` by the job's day and its mark, `dues` by the day they fall due, `late` by a job's earliest open due. What is
+ * shown of fifty thousand jobs is added up from some hundred rows.
+ */
+export const daySums = sqliteTable(
+  'day_sums',
+  {
+    what: text('what').$type<'jobs' | 'dues' | 'late'>().notNull(),
+    day: text('day').notNull(),
+    mark: text('mark').notNull().default(''),
+    n: integer('n').notNull().default(0),
+    quoted: money('quoted')
+      .notNull()
+      .default(0 as Minor),
+    agreed: money('agreed')
+      .notNull()
+      .default(0 as Minor),
+    paid: money('paid')
+      .notNull()
+      .default(0 as Minor),
+    held: money('held')
+      .notNull()
+      .default(0 as Minor),
+    open: money('open')
+      .notNull()
+      .default(0 as Minor),
+  },
+  (t) => [primaryKey({ columns: [t.what, t.day, t.mark] })],
 )
