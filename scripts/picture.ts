@@ -6,7 +6,7 @@ import { LAYERS, ROOMS, roomOf } from './rooms.mjs'
 export const PICTURE = 'docs/architecture.svg'
 const ROW = 24
 const COLUMN = 20
-const TOP = 96
+const TOP = 104
 const NAMES = 34
 const HOLDS = 164
 const DOTS = 590
@@ -45,7 +45,10 @@ export function pictureOf(arrows: readonly Arrow[]): string {
   const parts: string[] = [
     `<rect width="${width}" height="${height}" fill="#f7f5ef"/>`,
     `<text x="${NAMES}" y="32" font-size="18" font-weight="700">The rooms of Upwold</text>`,
-    `<text x="${NAMES}" y="54" fill="#55645e">A dot: the room of the row imports from the room of the column; more imports, a larger dot. All stand to the right of the diagonal: an import points only downward.</text>`,
+    ...[
+      'A dot: the room of the row imports from the room of the column; more imports, a larger dot.',
+      'All stand to the right of the diagonal: an import points only downward.',
+    ].map((line, i) => `<text x="${NAMES}" y="${54 + i * 17}" fill="#55645e">${line}</text>`),
     `<rect x="${NAMES - 18}" y="${y(server) - 4}" width="${width - NAMES}" height="${(last - server + 1) * ROW + 6}" rx="6" fill="#ffffff" stroke="#d9d5c7"/>`,
     `<text transform="translate(${NAMES - 6} ${y(server) + 120}) rotate(-90)" text-anchor="middle" fill="#55645e">server/</text>`,
   ]

@@ -19,7 +19,10 @@ export function insistOnShape(schema: z.ZodType, answer: unknown): void {
   const read = schema.safeParse(plain)
   if (!read.success) {
     const [issue] = read.error.issues
-    throw new Problem('unavailable', `The answer isn't what its schema says: ${issue!.path.join('.')}: ${issue!.message}`)
+    throw new Problem(
+      'unavailable',
+      `The answer isn't what its schema says: ${issue!.path.join('.')}: ${issue!.message}`,
+    )
   }
   const more = undeclared(plain, read.data)
   if (more) throw new Problem('unavailable', `The answer has what its schema doesn't know: ${more}`)

@@ -1,5 +1,5 @@
-import { db, write } from '../platform/db/client'
-import { BUSINESS_SETTINGS, type BusinessSettings, business } from '../platform/db/schema'
+import { db } from '../platform/db/client'
+import { BUSINESS_SETTINGS, business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 
 export type Business = typeof business.$inferSelect
@@ -10,12 +10,4 @@ export async function theBusiness(): Promise<Business> {
   if (!row) throw new Problem('unavailable', 'This Upwold has not been set up yet.')
   // What an earlier release didn't ask for is as it is usual.
   return { ...row, settings: { ...BUSINESS_SETTINGS, ...row.settings } }
-}
-
-/** Changes what the owner sets for all rounds. */
-export async function changeSettings(change: Partial<BusinessSettings>): Promise<void> {
-  await write(async (tx) => {
-    const { settings } = await theBusiness()
-    await tx.update(business).set({ settings: { ...settings, ...change } })
-  })
 }

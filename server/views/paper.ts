@@ -112,7 +112,9 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
                 member: !!q.memberId,
                 ...filledBy(q),
                 number: Math.max(1, merged.document.parties.findIndex((x) => x.key === p.party) + 1),
-                questions: questions.filter((x) => x.person === p.id),
+                questions: questions
+                  .filter((x) => x.person === p.id)
+                  .map(({ person: _person, ...question }) => question),
                 scan: scans.get(p.id) ?? null,
                 spent: spent.find((x) => x.personId === p.id)?.spent ?? (0 as Minor),
                 may: able.has(p.id),
@@ -131,7 +133,7 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       context: prepared.context,
       base: paper.document,
       amendments: await amendmentRows(prepared),
-      own: paper.own,
+      own: { values: paper.own.values, presets: paper.own.presets, changes: paper.own.changes },
       templateId: paper.templateId,
       templateEdition: paper.templateEdition,
     },

@@ -46,7 +46,15 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
       mine: check.left[0] === memberId,
       own: check.preparedBy === memberId,
     },
-    messages: await db().select().from(savedMessages).orderBy(asc(savedMessages.name)),
+    messages: await db()
+      .select({
+        id: savedMessages.id,
+        name: savedMessages.name,
+        subject: savedMessages.subject,
+        message: savedMessages.message,
+      })
+      .from(savedMessages)
+      .orderBy(asc(savedMessages.name)),
     documentCost: DOCUMENT_COST,
     currency: business.currency,
     means: meansHere(),

@@ -1,5 +1,5 @@
 import { businessSettings as body } from '../../../shared/rounds'
-import { changeSettings } from '../../records/business'
+import { changeSettings } from '../../business/settings'
 import { noteSecurity } from '../../doors/log'
 import { route } from '../../doors/route'
 
