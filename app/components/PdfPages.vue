@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { PDFDocumentProxy, RenderTask } from 'pdfjs-dist'
-import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
 
 /** The PDF itself, page by page; a page is drawn when it comes near the screen. */
 const props = defineProps<{ src: string; title: string; version?: string | number }>()
@@ -15,13 +14,7 @@ const tasks = new Map<number, RenderTask>()
 async function load() {
   loading.value = true
   try {
-    const response = await fetch(props.src)
-    if (!response.ok)
-      throw new Error(String(((await response.json()) as { title?: string }).title ?? 'The paper could not be drawn.'))
-    const data = new Uint8Array(await response.arrayBuffer())
-    const pdfjs = await import('pdfjs-dist')
-    pdfjs.GlobalWorkerOptions.workerSrc = workerUrl
-    const next = await pdfjs.getDocument({ data, isEvalSupported: false }).promise
+    const next = await openToDraw(await fetchBytes(props.src))
     const old = pdf
     pdf = next
     pages.value = await Promise.all(
@@ -64,11 +57,8 @@ async function draw(n: number) {
       2.5,
       (canvas.clientWidth * Math.min(window.devicePixelRatio || 1, 2)) / page.getViewport({ scale: 1 }).width,
     ) || 1
-  const viewport = page.getViewport({ scale: Math.max(scale, 1) })
-  canvas.width = viewport.width
-  canvas.height = viewport.height
   tasks.get(n)?.cancel()
-  const task = page.render({ canvas, canvasContext: canvas.getContext('2d')!, viewport })
+  const task = paintPage(page, canvas, Math.max(scale, 1))
   tasks.set(n, task)
   await task.promise.catch(() => {})
 }

@@ -3,7 +3,8 @@ import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { quantityText } from '../layout/expand'
 import { formatDate } from '../merge/merge'
-import { put, tableSays } from '../merge/table-words'
+import { fill } from '../text/fill'
+import { tableSays } from '../merge/table-words'
 import { type Minor, ZERO, formatMoney, minor, minorDigits, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
 import { type InvoiceSays, invoiceSays } from './words'
@@ -132,11 +133,11 @@ export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total
 
 /** What a deduction is: paid already, or asked for on its own by a day. */
 function lessWords(d: InvoiceDeduction, says: InvoiceSays, day: (d: Day) => string): string {
-  if (d.already) return put(says.lessAlready, { label: d.label })
-  if (d.paid >= d.amount) return put(says.lessPaid, { label: d.label })
+  if (d.already) return fill(says.lessAlready, { label: d.label })
+  if (d.paid >= d.amount) return fill(says.lessPaid, { label: d.label })
   return d.dueOn
-    ? put(says.lessAskedBy, { label: d.label, date: day(d.dueOn) })
-    : put(says.lessAsked, { label: d.label })
+    ? fill(says.lessAskedBy, { label: d.label, date: day(d.dueOn) })
+    : fill(says.lessAsked, { label: d.label })
 }
 
 /** The invoice as a paper, to be laid out and drawn like any other. */
@@ -165,7 +166,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   ]
   const fact = (label: string, value: string): Block => para([txt(`${label} `), txt(value, true)])
   return {
-    title: put(says.titled, { number: head.number }),
+    title: fill(says.titled, { number: head.number }),
     language: head.language === 'en' ? 'en-GB' : head.language,
     parties: [],
     header: [],
@@ -245,12 +246,12 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
                 : []),
               row(table.withoutTax, money(invoice.net)),
               ...invoice.groups.map((g) =>
-                row(put(table.taxOn, { rate: `${g.rate}%`, net: money(g.net) }), money(g.tax)),
+                row(fill(table.taxOn, { rate: `${g.rate}%`, net: money(g.net) }), money(g.tax)),
               ),
               row(table.total, money(invoice.total), true),
               ...invoice.deductions.map((d) => row(lessWords(d, says, day), `−${money(d.amount)}`)),
               row(
-                invoice.dueOn ? put(says.balanceDue, { date: day(invoice.dueOn) }) : says.balance,
+                invoice.dueOn ? fill(says.balanceDue, { date: day(invoice.dueOn) }) : says.balance,
                 money(invoice.balance),
                 true,
               ),
@@ -262,7 +263,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       para([
         txt(
           invoice.balance > 0
-            ? put(says.pleasePay, { bank: head.business.bank, number: head.number })
+            ? fill(says.pleasePay, { bank: head.business.bank, number: head.number })
             : says.nothingLeft,
         ),
       ]),

@@ -2,7 +2,8 @@ import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { mapBlocks } from '../document/walk'
 import { formatDate } from '../merge/merge'
-import { type TableSays, put, tableSays } from '../merge/table-words'
+import { fill } from '../text/fill'
+import { type TableSays, tableSays } from '../merge/table-words'
 import { formatMoney } from '../money/money'
 import type { PlanInput, Stage } from '../payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
@@ -115,7 +116,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     const notes = [
       mayLeave ? (line.group !== null ? says.oneOf : says.takeOrLeave) : '',
       open && line.clientQuantity
-        ? put(says.howMany, { from: line.clientQuantity.min, to: line.clientQuantity.max, unit: line.unit }).trim()
+        ? fill(says.howMany, { from: line.clientQuantity.min, to: line.clientQuantity.max, unit: line.unit }).trim()
         : '',
     ].filter(Boolean)
     return {
@@ -144,7 +145,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     ...(pricing.pricesIncludeTax ? [] : [sumRow(says.withoutTax, money(priced.net))]),
     ...priced.groups.map((g) =>
       sumRow(
-        put(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${g.rate}%`, net: money(g.net) }),
+        fill(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${g.rate}%`, net: money(g.net) }),
         money(g.tax),
       ),
     ),
@@ -203,7 +204,7 @@ function planTable({ stages }: PaperFigures, { says, money, day }: Hand): Block[
       head: [[txt(says.payment)], [txt(says.due)], [txt(says.amount)]],
       rows: asked.map((s) => ({
         cells: [
-          cell(s.held ? put(says.held, { label: says.damage }) : s.label),
+          cell(s.held ? fill(says.held, { label: says.damage }) : s.label),
           cell(s.dueOn ? day(s.dueOn) : says.agreed),
           cell(money(s.amount)),
         ],
@@ -215,5 +216,5 @@ function planTable({ stages }: PaperFigures, { says, money, day }: Hand): Block[
 /** The words of a total for its place on the paper: exact, with the currency's sign and the tax in it. */
 export function totalText(priced: Priced, currency: string, language = 'en'): string {
   const { says, money } = handOf(language, currency)
-  return put(says.taxIn, { total: money(priced.total), tax: money(priced.tax) })
+  return fill(says.taxIn, { total: money(priced.total), tax: money(priced.tax) })
 }

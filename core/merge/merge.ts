@@ -3,7 +3,8 @@ import { dayInWords, isEnglish, localeOf } from '../calendar/locale'
 import type { Block, Condition, Inline, PaperDocument, ValueSource } from '../document/model'
 import { mapDocument, mapBlocks } from '../document/walk'
 import { type Minor, formatMoney } from '../money/money'
-import { put, tableSays } from './table-words'
+import { fill } from '../text/fill'
+import { tableSays } from './table-words'
 import { amountInWords, numberInWords } from './words'
 
 /** One value a paper may take from the record. `null` means it isn't given: a gap. */
@@ -132,7 +133,7 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
       if (!gaps.has(i.path)) gaps.set(i.path, { path: i.path, label, source: v?.source ?? null, unknown: !v })
       return {
         t: 'text',
-        text: put(tableSays(template.language).missing, { label }),
+        text: fill(tableSays(template.language).missing, { label }),
         gap: true,
         ...(v ? { source: v.source } : {}),
         ...marks,

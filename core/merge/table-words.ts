@@ -229,7 +229,3 @@ const TABLES: Record<string, TableSays> = {
 }
 /** The words of a paper's tables in its language (`de-AT` is German); English where there are none in it. */
 export const tableSays = (language: string): TableSays => TABLES[language.toLowerCase().split('-')[0]!] ?? en
-
-/** A text with what belongs in its places. */
-export const put = (text: string, args: Readonly<Record<string, string>>): string =>
-  text.replace(/\{(\w+)\}/g, (whole, key: string) => (Object.hasOwn(args, key) ? args[key]! : whole))

@@ -1,3 +1,4 @@
+import { fill } from '../../core/text/fill'
 import { formatDay, formatInstant } from '../../core/calendar/dates'
 import { type Minor, formatMoney } from '../../core/money/money'
 import type { FieldProblem } from '../../core/fields/check'
@@ -35,9 +36,7 @@ const LOCALE: Record<Language, string> = {
   ar: 'ar-u-nu-latn',
 }
 
-/** A text with what belongs in its places. */
-export const fill = (text: string, args: Readonly<Record<string, string | number>> = {}): string =>
-  text.replace(/\{(\w+)\}/g, (whole, key: string) => (Object.hasOwn(args, key) ? String(args[key]) : whole))
+export { fill }
 
 /** What is said in one language. */
 export interface Says {

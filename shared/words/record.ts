@@ -1,6 +1,6 @@
 import type { RecordSays, RecordWords } from '../../core/evidence/says'
 import type { Language } from '../../core/rounds/plan'
-import { fill } from './index'
+import { fill } from '../../core/text/fill'
 
 /** The words of the signing record. `{x}` stands for what is put in. */
 const en: RecordWords = {

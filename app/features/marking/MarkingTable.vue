@@ -12,7 +12,6 @@ import PartyBar from './PartyBar.vue'
 import TablePages from './TablePages.vue'
 import { fileBytes } from './finder'
 import { useTableKeys } from './keys'
-import { openToDraw } from './pdf'
 import { MARKING, useMarking } from './useMarking'
 
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import { fileBytes } from './finder'
-import { openToDraw } from './pdf'
 
 /** Pages in their order, as small pictures: moved, turned, taken out. */
 export interface TrayPage {
@@ -25,13 +24,11 @@ async function paint(el: HTMLCanvasElement, p: TrayPage): Promise<void> {
   el.dataset.key = key
   try {
     const page = await (await open(p.sha)).getPage(p.page)
-    const base = page.getViewport({ scale: 1, rotation: (page.rotate + p.turn) % 360 })
+    const rotation = (page.rotate + p.turn) % 360
+    const base = page.getViewport({ scale: 1, rotation })
     const scale = Math.min(150 / base.width, 190 / base.height)
-    const viewport = page.getViewport({ scale: scale * 1.5, rotation: (page.rotate + p.turn) % 360 })
-    el.width = viewport.width
-    el.height = viewport.height
-    el.style.width = `${viewport.width / 1.5}px`
-    await page.render({ canvas: el, canvasContext: el.getContext('2d')!, viewport }).promise
+    el.style.width = `${base.width * scale}px`
+    await paintPage(page, el, scale * 1.5, rotation).promise
   } catch {
     delete el.dataset.key
   }

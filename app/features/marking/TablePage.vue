@@ -38,10 +38,7 @@ async function render(): Promise<void> {
   const page = await props.pdf.getPage(props.page)
   const ratio = Math.min(window.devicePixelRatio || 1, 2)
   const most = Math.sqrt(16_000_000 / Math.max(1, size.value.w * size.value.h))
-  const viewport = page.getViewport({ scale: Math.min(props.zoom * ratio, most) })
-  c.width = viewport.width
-  c.height = viewport.height
-  const drawing = page.render({ canvas: c, canvasContext: c.getContext('2d')!, viewport })
+  const drawing = paintPage(page, c, Math.min(props.zoom * ratio, most))
   task = drawing
   await drawing.promise.catch(() => {})
 }

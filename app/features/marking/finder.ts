@@ -1,6 +1,5 @@
 import type { FindAnswer } from './find.worker'
 import FindWorker from './find.worker?worker'
-import { fetchBytes } from './pdf'
 
 /** Bytes and findings of the files this window is working on; the last few are kept, so that nothing is fetched or read twice. */
 const KEPT = 3

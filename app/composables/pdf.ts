@@ -1,4 +1,4 @@
-import type { PDFDocumentProxy } from 'pdfjs-dist'
+import type { PDFDocumentProxy, PDFPageProxy, RenderTask } from 'pdfjs-dist'
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
 
 /** Opens a PDF to be drawn. */
@@ -19,4 +19,17 @@ export async function fetchBytes(url: string): Promise<Uint8Array> {
       ),
     )
   return new Uint8Array(await response.arrayBuffer())
+}
+
+/** Paints a page onto a canvas, `scale` pixels to a point; what is given back can be given up. */
+export function paintPage(
+  page: PDFPageProxy,
+  canvas: HTMLCanvasElement,
+  scale: number,
+  rotation = page.rotate,
+): RenderTask {
+  const viewport = page.getViewport({ scale, rotation })
+  canvas.width = viewport.width
+  canvas.height = viewport.height
+  return page.render({ canvas, canvasContext: canvas.getContext('2d')!, viewport })
 }
