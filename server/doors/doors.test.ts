@@ -18,6 +18,11 @@ const good = 'ab'.repeat(32)
 const config = (env: Record<string, string>) => readConfig(env, () => good)
 
 describe('the settings', () => {
+  it('say which lines of the log are wanted, by a level there is', () => {
+    expect(() => config({ UPWOLD_LOG: 'debug' })).not.toThrow()
+    expect(() => config({ UPWOLD_LOG: 'loud' })).toThrow(BadSetting)
+  })
+
   it('have nothing pretended, nobody let in from outside, no proxy believed and no post opened unless it is said', () => {
     expect(config({})).toMatchObject({
       host: '127.0.0.1',

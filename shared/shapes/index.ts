@@ -1,0 +1,2 @@
+export * from './money'
+export * from './papers'
