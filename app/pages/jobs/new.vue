@@ -37,11 +37,11 @@ watch(
     form.ends = end || addDays(s.slice(0, 10), 1)
   },
 )
-const picker = useTemplateRef<{ flush: () => Promise<boolean> }>('picker')
+const picker = useTemplateRef<{ settle: () => Promise<boolean> }>('picker')
 const editor = ref<{ settled(): boolean }>()
 async function save() {
   if (!editor.value!.settled()) return
-  if (!(await picker.value!.flush())) return
+  if (!(await picker.value!.settle())) return
   busy.value = true
   problem.value = ''
   problems.value = {}
