@@ -15,7 +15,7 @@ import type { Around } from '../../core/fields/check'
 import type { GivenBefore } from '../../core/rounds/given'
 import { languages } from '../../core/rounds/plan'
 import type { Blank } from '../../core/document/blanks'
-import { minor, stop, day, stage, paymentPlan, discount, pricedLine, priced } from './money'
+import { minor, day, stage, paymentPlan, discount, pricedLine, priced } from './money'
 
 /** The same for papers, rounds and what is merged into them. */
 
