@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { type Language, deadline, planPerson, reminders, roundPlan } from '../core/rounds/plan'
+import { deadline, planPerson, reminders, roundPlan } from '../core/rounds/plan'
+import { type Language } from '../core/text/language'
 import { greeted } from '../core/rounds/greeting'
 import { looked } from './looked'
 import { line, prose, requiredLine } from './text'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { isMail } from '../core/fields/mail'
-import { languages } from '../core/rounds/plan'
+import { languages } from '../core/text/language'
 import { scriptFaceNames } from './faces'
 
 const coordinate = z.number().finite().min(-10_000).max(10_000)

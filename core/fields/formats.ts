@@ -1,4 +1,4 @@
-import { isPhone } from '../text/phone'
+import { looksLikePhone } from './phone'
 import { RE2JS } from 're2js'
 import type { FieldFormat } from '../document/field'
 import { isMail } from './mail'
@@ -57,7 +57,7 @@ export function formatProblem(format: FieldFormat, text: string): string | null 
     case 'email':
       return isMail(text) ? null : 'This isn’t an e-mail address.'
     case 'phone':
-      return isPhone(text) ? null : 'Give a phone number, such as 020 7946 0018.'
+      return looksLikePhone(text) ? null : 'Give a phone number, such as 020 7946 0018.'
     case 'postcode': {
       const [pattern, example] = POSTCODES[format.country]
       return pattern.test(text) ? null : `Give a postcode, such as ${example}.`

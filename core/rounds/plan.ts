@@ -1,3 +1,4 @@
+import { type Language, languages } from '../text/language'
 import { isPhone } from '../text/phone'
 import { z } from 'zod'
 import { isMail } from '../fields/mail'
@@ -19,8 +20,6 @@ export function channelsOf({
   if ((how.reach === 'text' || how.reach === 'both') && how.phone) out.push('text')
   return out
 }
-export const languages = ['en', 'de', 'fr', 'es', 'pt', 'pl', 'ar'] as const
-export type Language = (typeof languages)[number]
 export const tolerances = ['exact', 'close', 'loose'] as const
 /** How alike the names on a document and in the round must be. */
 export type Tolerance = (typeof tolerances)[number]
@@ -249,3 +248,5 @@ export function concerning(person: PlanPerson, plan: Pick<RoundPlan, 'people' | 
   const theirs = plan.papers.filter((id) => [...person.stands, ...watched].some((s) => s.paper === id))
   return theirs.length ? theirs : plan.papers
 }
+
+export { type Language, languages }

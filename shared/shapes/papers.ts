@@ -13,7 +13,7 @@ import type { Difference } from '../../core/rounds/difference'
 import type { FieldValues } from '../../core/fields/rules'
 import type { Around } from '../../core/fields/check'
 import type { GivenBefore } from '../../core/rounds/given'
-import { languages } from '../../core/rounds/plan'
+import { languages } from '../../core/text/language'
 import type { Blank } from '../../core/document/blanks'
 import { minor, day, stage, paymentPlan, discount, pricedLine, priced } from './money'
 

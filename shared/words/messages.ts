@@ -1,5 +1,5 @@
 import { inSentence } from '../../core/rounds/greeting'
-import type { Language } from '../../core/rounds/plan'
+import type { Language } from '../../core/text/language'
 import { fill, listIn } from './index'
 
 /** What Upwold says in messages to people outside, in their language. `{x}` stands for what is put in. */

@@ -1,5 +1,5 @@
 import type { RecordSays, RecordWords } from '../../core/evidence/says'
-import type { Language } from '../../core/rounds/plan'
+import type { Language } from '../../core/text/language'
 import { fill } from '../../core/text/fill'
 
 /** The words of the signing record. `{x}` stands for what is put in. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type PlanPerson, type Proof, languages, reaches } from '~~/core/rounds/plan'
+import { type PlanPerson, type Proof, reaches } from '~~/core/rounds/plan'
+import { languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import { PROOF_WORDS, reachWords, useThisRound } from './useRound'
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
 import { minutesFor } from '~~/core/rounds/greeting'
-import { type Deadline, type Language, type Reminders, concerning, fieldsFor } from '~~/core/rounds/plan'
+import { type Deadline, type Reminders, concerning, fieldsFor } from '~~/core/rounds/plan'
+import { type Language } from '~~/core/text/language'
 import { messageValues } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
 import { roundWords } from '~~/shared/words/messages'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Language } from '~~/core/rounds/plan'
+import type { Language } from '~~/core/text/language'
 import type { SignatureMark } from '~~/shared/signing'
 import { isRightToLeft, saysIn } from '~~/shared/words'
 import SignatureSheet from '~/features/signer/SignatureSheet.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Language, languages } from '~~/core/rounds/plan'
+import { type Language, languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft, saysIn } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
 import { LISTEN, catchUpEarly } from '~/features/signer/early'
