@@ -1,17 +1,11 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { clause, h } from '../../core/document/build'
-import type { PaperDocument } from '../../core/document/model'
 import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
-import type { TemplateView } from '../../shared/library'
 import type { PaperView } from '../../shared/papers'
 import { type Caller, signedIn } from '../support/caller'
-import { jobOf, makeJob as newJob, paperOf, send } from '../support/line'
-import { paper } from '../support/paper'
+import { jobOf, send } from '../support/line'
 import { TestServer } from '../support/server'
+import { both, pdfText, says, templatesAs } from '../support/templates'
 
 let server: TestServer, owner: Caller
 
@@ -22,41 +16,9 @@ beforeAll(async () => {
 
 afterAll(() => server.stop())
 
-const template = (id: string) => owner.must<TemplateView>('GET', `/api/templates/${id}`)
-
-const add = async (document: PaperDocument, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', '/api/templates', { name: 'A template', kind: 'form', document, ...more }))
-    .id
-
-const make = async (jobId: string, templateId: string, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', `/api/jobs/${jobId}/papers`, { templateId, ...more })).id
-
-const view = (id: string) => paperOf(owner, id)
-
-const makeJob = async () => (await newJob(owner)).id
-
-const says = (d: PaperDocument) =>
-  [...walkBlocks(d.body)]
-    .flatMap((b) => (b.t === 'paragraph' || b.t === 'heading' ? [wordsOfInlines(b.content)] : []))
-    .join('|')
-
-const SIGN = {
-  t: 'field' as const,
-  field: { key: 's', type: 'signature' as const, party: 'client', label: 'Signature', required: true },
-}
-
-const both = (body: PaperDocument['body']) =>
-  paper([...body, SIGN, { ...SIGN, field: { ...SIGN.field, key: 's2', party: 'business' } }])
+const { template, add, make, view, makeJob } = templatesAs(() => owner)
 
 const terms = both([h(2, 'Terms', true), clause('At {job.place}.'), clause('Firewood is charged.'), clause('Three.')])
-
-/** The text of a PDF, by a tool we did not write. */
-function pdfText(bytes: Uint8Array): string {
-  const file = join(mkdtempSync(join(tmpdir(), 'upwold-')), 'a.pdf')
-  writeFileSync(file, bytes)
-  execFileSync('qpdf', ['--check', file])
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
-}
 
 describe('an amendment', () => {
   const amendment = (block: string, over: object = {}) => ({

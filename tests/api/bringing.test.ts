@@ -1,20 +1,15 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import JSZip from 'jszip'
 import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { h, p } from '../../core/document/build'
 import { toDocx } from '../../core/document/docx'
-import type { PaperDocument } from '../../core/document/model'
-import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
 import type { Brought } from '../../shared/library'
 import { EMPTY_DRAFT } from '../../shared/signing'
 import { type Caller, signedIn } from '../support/caller'
-import { linkTo, makeJob as newJob, paperOf, send } from '../support/line'
+import { linkTo, send } from '../support/line'
 import { paper } from '../support/paper'
 import { TestServer, until } from '../support/server'
+import { both, pdfText, says, templatesAs } from '../support/templates'
 
 let server: TestServer, owner: Caller
 
@@ -25,37 +20,7 @@ beforeAll(async () => {
 
 afterAll(() => server.stop())
 
-const add = async (document: PaperDocument, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', '/api/templates', { name: 'A template', kind: 'form', document, ...more }))
-    .id
-
-const make = async (jobId: string, templateId: string, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', `/api/jobs/${jobId}/papers`, { templateId, ...more })).id
-
-const view = (id: string) => paperOf(owner, id)
-
-const makeJob = async () => (await newJob(owner)).id
-
-const says = (d: PaperDocument) =>
-  [...walkBlocks(d.body)]
-    .flatMap((b) => (b.t === 'paragraph' || b.t === 'heading' ? [wordsOfInlines(b.content)] : []))
-    .join('|')
-
-const SIGN = {
-  t: 'field' as const,
-  field: { key: 's', type: 'signature' as const, party: 'client', label: 'Signature', required: true },
-}
-
-const both = (body: PaperDocument['body']) =>
-  paper([...body, SIGN, { ...SIGN, field: { ...SIGN.field, key: 's2', party: 'business' } }])
-
-/** The text of a PDF, by a tool we did not write. */
-function pdfText(bytes: Uint8Array): string {
-  const file = join(mkdtempSync(join(tmpdir(), 'upwold-')), 'a.pdf')
-  writeFileSync(file, bytes)
-  execFileSync('qpdf', ['--check', file])
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
-}
+const { add, make, view, makeJob } = templatesAs(() => owner)
 
 describe('initials on every page', () => {
   it('are given once and stand on each page of the sealed copy', async () => {

@@ -1,18 +1,13 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import JSZip from 'jszip'
 import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { clause, h, p } from '../../core/document/build'
 import type { PaperDocument } from '../../core/document/model'
-import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
-import type { Brought, ClauseView, TemplateRow, TemplateView, VersionRow } from '../../shared/library'
+import type { Brought, ClauseView, TemplateRow, VersionRow } from '../../shared/library'
 import { type Caller, signedIn } from '../support/caller'
-import { makeJob as newJob, paperOf } from '../support/line'
 import { paper } from '../support/paper'
 import { TestServer } from '../support/server'
+import { both, pdfText, says, templatesAs } from '../support/templates'
 
 let server: TestServer, owner: Caller
 
@@ -23,42 +18,7 @@ beforeAll(async () => {
 
 afterAll(() => server.stop())
 
-const template = (id: string) => owner.must<TemplateView>('GET', `/api/templates/${id}`)
-
-const add = async (document: PaperDocument, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', '/api/templates', { name: 'A template', kind: 'form', document, ...more }))
-    .id
-
-const save = (id: string, revision: number, document: PaperDocument) =>
-  owner.call<{ revision: number; aside: string }>('PATCH', `/api/templates/${id}`, { revision, document })
-
-const make = async (jobId: string, templateId: string, more: object = {}) =>
-  (await owner.must<{ id: string }>('POST', `/api/jobs/${jobId}/papers`, { templateId, ...more })).id
-
-const view = (id: string) => paperOf(owner, id)
-
-const makeJob = async () => (await newJob(owner)).id
-
-const says = (d: PaperDocument) =>
-  [...walkBlocks(d.body)]
-    .flatMap((b) => (b.t === 'paragraph' || b.t === 'heading' ? [wordsOfInlines(b.content)] : []))
-    .join('|')
-
-const SIGN = {
-  t: 'field' as const,
-  field: { key: 's', type: 'signature' as const, party: 'client', label: 'Signature', required: true },
-}
-
-const both = (body: PaperDocument['body']) =>
-  paper([...body, SIGN, { ...SIGN, field: { ...SIGN.field, key: 's2', party: 'business' } }])
-
-/** The text of a PDF, by a tool we did not write. */
-function pdfText(bytes: Uint8Array): string {
-  const file = join(mkdtempSync(join(tmpdir(), 'upwold-')), 'a.pdf')
-  writeFileSync(file, bytes)
-  execFileSync('qpdf', ['--check', file])
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
-}
+const { template, add, save, make, view, makeJob } = templatesAs(() => owner)
 
 describe('a template', () => {
   it('keeps what it said whenever it was used, and brings it back', async () => {
