@@ -1,10 +1,8 @@
-import { execFileSync } from 'node:child_process'
-import { readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Caller, signedIn } from '../support/caller'
 import { countersign, filled, finish, jobOf, linkTo, mailsTo, paperOf, send, sign, viewOf } from '../support/line'
 import { contractWith, manage, personIn } from '../support/rounds'
+import { sealedText, specimen } from '../support/sealed'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller, client: Caller
@@ -16,20 +14,6 @@ beforeAll(async () => {
 })
 
 afterAll(() => server.stop())
-
-const specimen = (name: string) =>
-  readFileSync(join(import.meta.dirname, `../../server/gateways/identity/specimens/${name}.png`))
-
-const sealedText = async (paper: string) => {
-  await until(
-    () => paperOf(owner, paper),
-    (p) => !!p.round?.sealed,
-  )
-  const file = join(server.folder, `${paper}.pdf`)
-  writeFileSync(file, (await owner.get(`/api/papers/${paper}/sealed`)).bytes)
-  expect(execFileSync('pdfsig', ['-nocert', file], { encoding: 'utf8' })).toContain('Signature is Valid')
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
-}
 
 const post = (token: string, path: string, body: object = {}, caller = client) =>
   caller.post(`/api/sign/${token}${path}`, body)
@@ -82,7 +66,7 @@ describe('while it is out', () => {
     expect((await viewOf(client, hers)).draft.values).toEqual({})
     await sign(client, hers)
     await countersign(owner, paper)
-    const text = await sealedText(paper)
+    const text = await sealedText(server, owner, paper)
     expect(text).toContain('Dora Vale takes the place of')
     expect((await mailsTo(owner, email)).some((m) => m.subject.startsWith('Signed:'))).toBe(false)
   })
@@ -139,7 +123,7 @@ describe('while it is out', () => {
     expect((await manage(owner, paper, { do: 'revise' })).body.title).toContain('It reads as it did')
     await sign(client, token)
     await countersign(owner, paper)
-    const text = await sealedText(paper)
+    const text = await sealedText(server, owner, paper)
     expect(text).toContain('Upper Meadow, Sedge')
     expect(text).toContain('corrected it')
   })
@@ -163,7 +147,7 @@ describe('while it is out', () => {
     // Their own link shows that it is done.
     expect((await viewOf(client, token)).state).toBe('done')
     await countersign(owner, paper)
-    expect(await sealedText(paper)).toContain('as Maren Fosse says')
+    expect(await sealedText(server, owner, paper)).toContain('as Maren Fosse says')
   })
 
   it('a question is answered in the thread, and the answer reaches whoever asked', async () => {

@@ -1,9 +1,8 @@
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Caller, signedIn } from '../support/caller'
 import { jobOf, linkTo, mailsTo, paperOf, send, sign, viewOf } from '../support/line'
 import { contractWith, manage, personIn, plan } from '../support/rounds'
+import { specimen } from '../support/sealed'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller, client: Caller
@@ -15,9 +14,6 @@ beforeAll(async () => {
 })
 
 afterAll(() => server.stop())
-
-const specimen = (name: string) =>
-  readFileSync(join(import.meta.dirname, `../../server/gateways/identity/specimens/${name}.png`))
 
 const post = (token: string, path: string, body: object = {}, caller = client) =>
   caller.post(`/api/sign/${token}${path}`, body)

@@ -1,6 +1,3 @@
-import { execFileSync } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { TodayView } from '../../shared/overview'
 import { Caller, STAFF, signedIn } from '../support/caller'
@@ -19,6 +16,7 @@ import {
   looked,
 } from '../support/line'
 import { checkStep, contractWith, plan, planOf, somebody } from '../support/rounds'
+import { sealedText } from '../support/sealed'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller, client: Caller
@@ -30,17 +28,6 @@ beforeAll(async () => {
 })
 
 afterAll(() => server.stop())
-
-const sealedText = async (paper: string) => {
-  await until(
-    () => paperOf(owner, paper),
-    (p) => !!p.round?.sealed,
-  )
-  const file = join(server.folder, `${paper}.pdf`)
-  writeFileSync(file, (await owner.get(`/api/papers/${paper}/sealed`)).bytes)
-  expect(execFileSync('pdfsig', ['-nocert', file], { encoding: 'utf8' })).toContain('Signature is Valid')
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
-}
 
 describe('a round of several papers and people', () => {
   it('goes to two who sign together, a witness after, the owner last and a reader, each with what is theirs', async () => {
@@ -99,7 +86,7 @@ describe('a round of several papers and people', () => {
     expect(last.papers.map((p) => [p.id, p.theirs.length > 0])).toEqual([[paper, true]])
     await countersign(owner, paper)
 
-    const text = await sealedText(paper)
+    const text = await sealedText(server, owner, paper)
     for (const words of [
       'Petra Holm, signs',
       'Wim Aldous, witnesses',
@@ -109,7 +96,7 @@ describe('a round of several papers and people', () => {
     ])
       expect(text).toContain(words)
     expect(text).not.toContain('Dario Holm, signs')
-    expect(await sealedText(rules!)).toContain('Dario Holm, signs')
+    expect(await sealedText(server, owner, rules!)).toContain('Dario Holm, signs')
     const copies = await until(
       () => mailsTo(owner, books.email),
       (list) => list.some((m) => m.subject.startsWith('Signed:')),
@@ -128,7 +115,7 @@ describe('a round of several papers and people', () => {
     expect((await owner.post(`/api/papers/${paper}/countersign`, {})).body.title).toContain('not your turn')
     await sign(client, await linkTo(owner, email))
     await countersign(owner, paper)
-    await sealedText(paper)
+    await sealedText(server, owner, paper)
   })
 
   it('is refused where somebody can’t be reached, a witness has nobody, or another window was faster', async () => {
@@ -194,7 +181,7 @@ describe('a check inside the business', () => {
     expect((await checkStep(owner, paper, { step: 'pass' })).status).toBe(200)
     await sign(client, await linkTo(owner, email))
     await countersign(owner, paper)
-    expect(await sealedText(paper)).toContain('checked before by Maren Fosse')
+    expect(await sealedText(server, owner, paper)).toContain('checked before by Maren Fosse')
     await owner.must('PUT', '/api/business/settings', settings)
   })
 })

@@ -1,5 +1,4 @@
 import { execFileSync } from 'node:child_process'
-import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Caller, signedIn } from '../support/caller'
@@ -12,12 +11,12 @@ import {
   mailsTo,
   makeJob,
   makePaper,
-  paperOf,
   send,
   sign,
   viewOf,
 } from '../support/line'
 import { contractWith, plan, somebody } from '../support/rounds'
+import { sealedText, specimen } from '../support/sealed'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller, client: Caller
@@ -29,20 +28,6 @@ beforeAll(async () => {
 })
 
 afterAll(() => server.stop())
-
-const specimen = (name: string) =>
-  readFileSync(join(import.meta.dirname, `../../server/gateways/identity/specimens/${name}.png`))
-
-const sealedText = async (paper: string) => {
-  await until(
-    () => paperOf(owner, paper),
-    (p) => !!p.round?.sealed,
-  )
-  const file = join(server.folder, `${paper}.pdf`)
-  writeFileSync(file, (await owner.get(`/api/papers/${paper}/sealed`)).bytes)
-  expect(execFileSync('pdfsig', ['-nocert', file], { encoding: 'utf8' })).toContain('Signature is Valid')
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ')
-}
 
 const post = (token: string, path: string, body: object = {}, caller = client) =>
   caller.post(`/api/sign/${token}${path}`, body)
@@ -63,7 +48,7 @@ describe('the signer’s page', () => {
     const given = { draft: filled(view as never), consent: true, basedOn: version, language: 'de' }
     expect((await post(token, '/finish', given)).status).toBe(200)
     await countersign(owner, paper)
-    const text = await sealedText(paper)
+    const text = await sealedText(server, owner, paper)
     expect(text).toContain('Unterschriftsprotokoll')
     expect(text).toContain('Zugestimmt: „Ich bin damit einverstanden')
   })
@@ -126,7 +111,7 @@ describe('the signer’s page', () => {
     const ok = await finish(client, token, filled(view, { signature: mark as never }), view.version)
     expect(ok.status).toBe(200)
     await countersign(owner, paper)
-    await sealedText(paper)
+    await sealedText(server, owner, paper)
     const file = join(server.folder, `${paper}.pdf`)
     expect(execFileSync('pdfimages', ['-list', file], { encoding: 'utf8' })).toContain('image')
   })
