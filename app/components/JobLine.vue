@@ -11,22 +11,22 @@ const WORD = {
   skipped: 'skipped',
 } as const
 const said = computed(() =>
-  props.stops.map((s) => `${s.label}: ${WORD[s.mark]}${s.note ? `, ${s.note}` : ''}`).join('; '),
+  props.stops.map((s) => `${s.label}: ${WORD[s.state]}${s.note ? `, ${s.note}` : ''}`).join('; '),
 )
 const reached = (i: number) =>
-  props.stops[i]!.mark === 'settled' ||
-  (props.stops[i]!.mark === 'skipped' &&
-    props.stops.slice(0, i).some((s) => s.mark === 'settled') &&
-    props.stops.slice(i).some((s) => s.mark === 'settled'))
+  props.stops[i]!.state === 'settled' ||
+  (props.stops[i]!.state === 'skipped' &&
+    props.stops.slice(0, i).some((s) => s.state === 'settled') &&
+    props.stops.slice(i).some((s) => s.state === 'settled'))
 </script>
 
 <template>
   <ol v-if="large" class="large" :style="{ '--stops': stops.length }">
-    <li v-for="(stop, i) in stops" :key="stop.key" :class="[stop.mark, { reached: reached(i) }]">
-      <span class="dot"><StopMark :mark="stop.mark" :size="stop.mark === 'not-yet' ? 16 : 22" /></span>
+    <li v-for="(stop, i) in stops" :key="stop.key" :class="[stop.state, { reached: reached(i) }]">
+      <span class="dot"><StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 16 : 22" /></span>
       <span class="name">{{ stop.label }}</span>
       <span class="note"
-        ><span class="sr">{{ WORD[stop.mark] }}, </span>{{ stop.note }}</span
+        ><span class="sr">{{ WORD[stop.state] }}, </span>{{ stop.note }}</span
       >
     </li>
   </ol>
@@ -36,7 +36,7 @@ const reached = (i: number) =>
       :key="stop.key"
       class="bit"
       :class="{ reached: reached(i) && i < stops.length - 1 }"
-      ><StopMark :mark="stop.mark" :size="stop.mark === 'not-yet' ? 11 : 14"
+      ><StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 11 : 14"
     /></span>
   </span>
 </template>

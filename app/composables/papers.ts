@@ -1,7 +1,7 @@
 import { listIn } from '~~/shared/words'
-import type { StopMark } from '~~/core/line/line'
+import type { StopState } from '~~/core/line/line'
 
-const MARKS: Record<string, StopMark> = {
+const STOP: Record<string, StopState> = {
   draft: 'yours',
   out: 'theirs',
   signed: 'settled',
@@ -9,8 +9,8 @@ const MARKS: Record<string, StopMark> = {
   lapsed: 'trouble',
   withdrawn: 'skipped',
 }
-/** The mark of a paper's state alone. */
-export const paperMark = (state: string): StopMark => MARKS[state]!
+/** The state a paper's stop has by its own state alone. */
+export const stopStateOf = (state: string): StopState => STOP[state]!
 
 /** Does what reaches somebody at once; within quiet hours it is said first, and done if that is meant. */
 export async function evenIfQuiet<T>(act: (quiet: boolean) => Promise<T>): Promise<T> {

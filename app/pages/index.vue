@@ -113,7 +113,7 @@ const moreWords = (list: keyof typeof whole) =>
             </div>
             <ul class="ledger">
               <li v-for="m in shown('yours')" :key="m.jobId + m.words" class="row">
-                <StopMark :mark="m.mark" :size="20" />
+                <StopMark :state="m.state" :size="20" />
                 <div class="what">
                   <NuxtLink :to="`/jobs/${m.jobId}`" data-row class="strong title">{{ m.words }}</NuxtLink><span
                     class="soft small ellipsis"
@@ -141,7 +141,7 @@ const moreWords = (list: keyof typeof whole) =>
             </div>
             <ul class="ledger">
               <li v-for="w in shown('waiting')" :key="w.jobId + w.what" class="row">
-                <StopMark :mark="w.mark" :size="20" />
+                <StopMark :state="w.state" :size="20" />
                 <div class="what">
                   <NuxtLink :to="`/jobs/${w.jobId}`" data-row class="title"
                     ><b>{{ w.who }}</b> {{ w.what }}</NuxtLink
@@ -149,7 +149,7 @@ const moreWords = (list: keyof typeof whole) =>
                     >{{ w.title }}{{ w.day ? `, ${dayWords(w.day, view.today)}` : '' }}</span
                   >
                 </div>
-                <span class="small when" :class="{ bad: w.mark === 'trouble' }">{{ w.detail }}</span>
+                <span class="small when" :class="{ bad: w.state === 'trouble' }">{{ w.detail }}</span>
                 <button v-if="w.paperId" class="btn" :aria-label="`Nudge ${w.who}`" @click="nudge(w.paperId)">
                   Nudge
                 </button>

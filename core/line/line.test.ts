@@ -39,7 +39,7 @@ const facts = (over: Partial<LineFacts> = {}): LineFacts => ({
   currency: 'GBP',
   ...over,
 })
-const mark = (f: LineFacts, key: string, today = '2026-06-09') => lineOf(f, today).find((s) => s.key === key)!.mark
+const state = (f: LineFacts, key: string, today = '2026-06-09') => lineOf(f, today).find((s) => s.key === key)!.state
 
 describe('the line', () => {
   it.each([
@@ -87,7 +87,7 @@ describe('the line', () => {
     ],
     ['the day over', facts({ day: '2026-06-08' }), 'day', 'settled'],
     ['all paid', facts({ paid: minor(1000) }), 'paid', 'settled'],
-  ])('%s', (_, f, key, expected) => expect(mark(f, key)).toBe(expected))
+  ])('%s', (_, f, key, expected) => expect(state(f, key)).toBe(expected))
 
   it('always has the same seven stops, and trouble is what it speaks of first', () => {
     const papers = fc.array(
@@ -112,7 +112,7 @@ describe('the line', () => {
         const f = facts({ papers: list, expects: { quote: true, contract, waivers: 1, invoice: 'day' } })
         const stops = lineOf(f, '2026-06-09')
         expect(stops.map((s) => s.key)).toEqual(['quote', 'contract', 'deposit', 'waivers', 'day', 'invoice', 'paid'])
-        if (stops.some((s) => s.mark === 'trouble')) expect(standing(stops, f).mark).toBe('trouble')
+        if (stops.some((s) => s.state === 'trouble')) expect(standing(stops, f).state).toBe('trouble')
         if (isReady(f))
           expect(list.filter((p) => p.kind === 'waiver' && p.state === 'signed').length).toBeGreaterThan(0)
       }),

@@ -4,13 +4,13 @@ import type { Stage } from '../payment-plan/plan'
 import type { RoundMove, Stuck } from '../rounds/move'
 
 /** How a stop stands; each has its own shape on the screen. */
-export type StopMark = 'not-yet' | 'yours' | 'theirs' | 'settled' | 'trouble' | 'skipped'
+export type StopState = 'not-yet' | 'yours' | 'theirs' | 'settled' | 'trouble' | 'skipped'
 export type StopKey = 'quote' | 'contract' | 'deposit' | 'waivers' | 'day' | 'invoice' | 'paid'
 export interface Stop {
   key: StopKey
   label: string
   note: string
-  mark: StopMark
+  state: StopState
 }
 
 export type PaperState = 'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'
@@ -55,7 +55,7 @@ function paperStop(
   paper: PaperFact | null,
   superseded: boolean,
 ): Stop {
-  const stop = (mark: StopMark, note: string): Stop => ({ key, label: paper?.title || label, note, mark })
+  const stop = (state: StopState, note: string): Stop => ({ key, label: paper?.title || label, note, state })
   if (!paper) return expected && !superseded ? stop('not-yet', 'not made yet') : stop('skipped', 'not needed')
   switch (paper.state) {
     case 'signed':
@@ -88,21 +88,21 @@ export function named(names: readonly string[]): { names: string; has: string; m
   return { names: all, has: `${all} ${names.length > 1 ? 'have' : 'has'}`, many: names.length > 1 }
 }
 
-/** How a paper stands in a few words, and its mark: the same wherever it is named. */
-export function paperSays(paper: Pick<PaperFact, 'state' | 'move'>): { mark: StopMark; note: string } {
-  const MARKS = {
+/** How a paper stands in a few words, and its state: the same wherever it is named. */
+export function paperSays(paper: Pick<PaperFact, 'state' | 'move'>): { state: StopState; note: string } {
+  const STATES = {
     draft: 'yours',
     signed: 'settled',
     declined: 'trouble',
     lapsed: 'trouble',
     withdrawn: 'skipped',
   } as const
-  if (paper.state !== 'out') return { mark: MARKS[paper.state], note: paper.state }
-  const { mark, note } = outStop(paper.move, (m, n) => ({ key: 'contract', label: '', mark: m, note: n }))
-  return { mark, note }
+  if (paper.state !== 'out') return { state: STATES[paper.state], note: paper.state }
+  const { state, note } = outStop(paper.move, (m, n) => ({ key: 'contract', label: '', state: m, note: n }))
+  return { state, note }
 }
 
-function outStop(move: RoundMove | null, stop: (mark: StopMark, note: string) => Stop): Stop {
+function outStop(move: RoundMove | null, stop: (state: StopState, note: string) => Stop): Stop {
   if (!move) return stop('theirs', 'out')
   if (move.stuck) return stop(move.stuck.why === 'asks' ? 'yours' : 'trouble', stuckWords(move.stuck))
   return move.whose === 'ours'
@@ -124,19 +124,19 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
     key: 'deposit',
     label: 'Deposit',
     ...(!deposit || deposit.state === 'waived'
-      ? { mark: 'skipped' as const, note: 'none' }
+      ? { state: 'skipped' as const, note: 'none' }
       : done(deposit)
-        ? { mark: 'settled' as const, note: `${money(deposit.amount)} paid` }
+        ? { state: 'settled' as const, note: `${money(deposit.amount)} paid` }
         : isLate(deposit, today)
-          ? { mark: 'trouble' as const, note: `${money(deposit.open)} overdue` }
+          ? { state: 'trouble' as const, note: `${money(deposit.open)} overdue` }
           : facts.agreedOn
             ? {
-                mark: 'theirs' as const,
+                state: 'theirs' as const,
                 note: deposit.dueOn
                   ? `${money(deposit.open)} due ${relativeDay(deposit.dueOn, today)}`
                   : `${money(deposit.open)} asked for`,
               }
-            : { mark: 'not-yet' as const, note: money(deposit.amount) }),
+            : { state: 'not-yet' as const, note: money(deposit.amount) }),
   })
   stops.push(waiverStop(facts, today))
   const ended = facts.endDay ?? facts.day
@@ -144,16 +144,16 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
     key: 'day',
     label: 'The day',
     note: facts.day ? formatDay(facts.day, today) : 'no day yet',
-    mark: ended && ended < today ? 'settled' : 'not-yet',
+    state: ended && ended < today ? 'settled' : 'not-yet',
   })
   stops.push({
     key: 'invoice',
     label: 'Invoice',
     ...(facts.expects.invoice === 'never'
-      ? { mark: 'skipped' as const, note: 'none' }
+      ? { state: 'skipped' as const, note: 'none' }
       : facts.invoice
-        ? { mark: 'settled' as const, note: facts.invoice.number }
-        : { mark: 'not-yet' as const, note: facts.expects.invoice === 'day' ? 'on the day' : 'when all have signed' }),
+        ? { state: 'settled' as const, note: facts.invoice.number }
+        : { state: 'not-yet' as const, note: facts.expects.invoice === 'day' ? 'on the day' : 'when all have signed' }),
   })
   const open = sum(facts.stages.filter((s) => !s.held && !done(s)).map((s) => s.open))
   const late = facts.stages.filter((s) => !s.held && isLate(s, today) && s.key !== 'deposit')
@@ -161,10 +161,10 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
     key: 'paid',
     label: 'Paid',
     ...(facts.total > 0 && open === 0 && facts.paid >= facts.total
-      ? { mark: 'settled' as const, note: money(facts.paid) }
+      ? { state: 'settled' as const, note: money(facts.paid) }
       : late.length
-        ? { mark: 'trouble' as const, note: `${money(sum(late.map((s) => s.open)))} overdue` }
-        : { mark: 'not-yet' as const, note: open > 0 ? `${money(open)} left` : 'nothing to pay' }),
+        ? { state: 'trouble' as const, note: `${money(sum(late.map((s) => s.open)))} overdue` }
+        : { state: 'not-yet' as const, note: open > 0 ? `${money(open)} left` : 'nothing to pay' }),
   })
   return stops
 }
@@ -178,7 +178,7 @@ function waiverStop(facts: LineFacts, today: Day): Stop {
   const waivers = facts.papers.filter((p) => p.kind === 'waiver' && p.state !== 'withdrawn')
   const wanted = Math.max(facts.expects.waivers, waivers.length)
   const signed = waivers.filter((p) => p.state === 'signed').length
-  const stop = (mark: StopMark, note: string): Stop => ({ key: 'waivers', label: 'Waivers', note, mark })
+  const stop = (state: StopState, note: string): Stop => ({ key: 'waivers', label: 'Waivers', note, state })
   if (wanted === 0) return stop('skipped', 'not needed')
   const note = `${signed} of ${wanted}`
   if (signed >= wanted) return stop('settled', note)
@@ -204,26 +204,26 @@ export function isReady(facts: LineFacts): boolean {
 export function standing(
   stops: readonly Stop[],
   facts: LineFacts,
-): { mark: StopMark; stop: StopKey | null; words: string } {
-  for (const mark of ['trouble', 'yours', 'theirs'] as const) {
-    const stop = stops.find((s) => s.mark === mark)
-    if (stop) return { mark, stop: stop.key, words: words(stop) }
+): { state: StopState; stop: StopKey | null; words: string } {
+  for (const state of ['trouble', 'yours', 'theirs'] as const) {
+    const stop = stops.find((s) => s.state === state)
+    if (stop) return { state, stop: stop.key, words: words(stop) }
   }
-  if (stops.every((s) => s.mark === 'settled' || s.mark === 'skipped'))
-    return { mark: 'settled', stop: null, words: 'done' }
+  if (stops.every((s) => s.state === 'settled' || s.state === 'skipped'))
+    return { state: 'settled', stop: null, words: 'done' }
   const quote = stops.find((s) => s.key === 'quote')!,
     contract = stops.find((s) => s.key === 'contract')!
-  if (quote.mark === 'not-yet') return { mark: 'yours', stop: 'quote', words: 'quote to make' }
-  if (contract.mark === 'not-yet') return { mark: 'yours', stop: 'contract', words: 'contract to make' }
-  return { mark: 'not-yet', stop: null, words: isReady(facts) ? 'ready' : 'under way' }
+  if (quote.state === 'not-yet') return { state: 'yours', stop: 'quote', words: 'quote to make' }
+  if (contract.state === 'not-yet') return { state: 'yours', stop: 'contract', words: 'contract to make' }
+  return { state: 'not-yet', stop: null, words: isReady(facts) ? 'ready' : 'under way' }
 }
 
 function words(stop: Stop): string {
   switch (stop.key) {
     case 'deposit':
-      return stop.mark === 'trouble' ? `deposit ${stop.note}` : `waiting for the deposit, ${stop.note}`
+      return stop.state === 'trouble' ? `deposit ${stop.note}` : `waiting for the deposit, ${stop.note}`
     case 'waivers':
-      return stop.mark === 'trouble'
+      return stop.state === 'trouble'
         ? stop.note.includes('missing')
           ? stop.note.replace('missing', 'waivers missing')
           : `a waiver is in trouble, ${stop.note}`
@@ -232,7 +232,7 @@ function words(stop: Stop): string {
       return stop.note
     case 'quote':
     case 'contract':
-      return stop.mark === 'yours' ? stop.note : `${stop.label.toLowerCase()} ${stop.note}`
+      return stop.state === 'yours' ? stop.note : `${stop.label.toLowerCase()} ${stop.note}`
     default:
       return stop.note
   }

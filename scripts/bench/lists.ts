@@ -96,11 +96,11 @@ export async function lists(server: TestServer): Promise<Figure[]> {
       (select count(*) from standings where ready = 0 and sort_day >= '${today}' and sort_day < '${near}') as not_ready
     from jobs j join standings s on s.job_id = j.id left join contacts c on c.id = j.client_id left join kinds k on k.id = j.kind_id
     where j.sort_day >= '${today}' order by j.sort_day, j.id limit 41`)
-  const moves = (marks: string) => `
+  const moves = (states: string) => `
     (select json_group_array(json_array(facts, title, name)) from (
       select s.facts, j.title, c.name from standings s join jobs j on j.id = s.job_id left join contacts c on c.id = j.client_id
-      where s.mark in (${marks}) and s.sort_day >= '${addDays(today, -60)}' order by s.sort_day, s.job_id limit 12)),
-    (select count(*) from standings where mark in (${marks}) and sort_day >= '${addDays(today, -60)}')`
+      where s.state in (${states}) and s.sort_day >= '${addDays(today, -60)}' order by s.sort_day, s.job_id limit 12)),
+    (select count(*) from standings where state in (${states}) and sort_day >= '${addDays(today, -60)}')`
   const quarter = `${today.slice(0, 5)}${String(Math.floor((Number(today.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
   const todaySql = db.prepare(`
     select ${moves(`'trouble', 'yours'`)}, ${moves(`'theirs'`)},
@@ -114,7 +114,7 @@ export async function lists(server: TestServer): Promise<Figure[]> {
       (select json_group_array(json_array(facts, title, name, oldest_due)) from (
         select s.facts, j.title, c.name, s.oldest_due from standings s join jobs j on j.id = s.job_id left join contacts c on c.id = j.client_id
         where s.oldest_due < '${today}' order by s.oldest_due, s.job_id limit 12)),
-      (select count(*) from standings where oldest_due < '${today}' and (mark <> 'theirs' or sort_day < '${addDays(today, -60)}')),
+      (select count(*) from standings where oldest_due < '${today}' and (state <> 'theirs' or sort_day < '${addDays(today, -60)}')),
       (select json_group_array(words) from (select words from happenings where notable = 1 order by at desc, id desc limit 8))`)
 
   const out = [

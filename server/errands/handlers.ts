@@ -61,7 +61,7 @@ export const work: Work = {
       type: 'given-up',
       words: `Given up after three days: ${errand.kind}`,
       detail: why,
-      mark: 'trouble',
+      state: 'trouble',
       notable: true,
     }),
 }

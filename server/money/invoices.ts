@@ -53,7 +53,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
           type: 'invoice-waits',
           words: 'The invoice waits',
           detail: missing.join(' '),
-          mark: 'trouble',
+          state: 'trouble',
           notable: true,
         })
       return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
@@ -79,7 +79,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       type: 'invoice',
       words: `Invoice ${number} raised: ${formatMoney(built.total, business.currency)}`,
       detail: built.balance > 0 ? `Balance ${formatMoney(built.balance, business.currency)}` : 'Nothing left to pay',
-      mark: 'settled',
+      state: 'settled',
       notable: true,
     })
     touch(jobId)

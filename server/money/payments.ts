@@ -39,7 +39,7 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
       type: 'paid',
       words: `${formatMoney(p.amount, business.currency)} from ${client?.name.slice(0, 80) ?? 'the client'}, ${stage.label.toLowerCase()}`,
       detail: METHOD[p.method],
-      mark: 'settled',
+      state: 'settled',
       notable: true,
     })
     await enqueue('mail.receipt', `receipt:${id}`, { jobId: p.jobId, paymentId: id })
@@ -146,7 +146,7 @@ export async function cardCallback(told: {
     if (request.state === 'disputed') return 'disputed'
     if (told.status === 'refused') {
       if (request.state === 'open')
-        await note({ jobId: request.jobId, type: 'refused', words: `Card refused: ${request.label}`, mark: 'trouble' })
+        await note({ jobId: request.jobId, type: 'refused', words: `Card refused: ${request.label}`, state: 'trouble' })
       return 'noted'
     }
     if (told.amount !== request.amount || told.currency !== request.currency) {
@@ -156,7 +156,7 @@ export async function cardCallback(told: {
         type: 'disputed',
         words: 'The card service named another amount than was asked for. Nothing was booked; look into it.',
         detail: `asked ${request.amount} ${request.currency}, told ${told.amount} ${told.currency}`,
-        mark: 'trouble',
+        state: 'trouble',
         notable: true,
       })
       return 'disputed'

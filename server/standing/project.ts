@@ -105,7 +105,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
     const facts = await lineFacts(loaded, only)
     // Far in the past, so that only events count here; what the date adds is worked out when the line is read.
     const stops = lineOf({ ...facts, day: null }, '0001-01-01')
-    const { mark, stop } = standing(stops, facts)
+    const { state, stop } = standing(stops, facts)
     const agreed =
       !!loaded.job.agreedOn ||
       facts.papers.some((p) => (p.kind === 'quote' || p.kind === 'contract') && p.state === 'signed')
@@ -114,7 +114,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
     const zero = 0 as Minor
     const row = {
       facts,
-      mark,
+      state,
       stop,
       ready: isReady(facts),
       sortDay: loaded.job.sortDay!,

@@ -1,4 +1,4 @@
-import type { StopMark } from '../../core/line/line'
+import type { StopState } from '../../core/line/line'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
 import { happenings } from '../platform/db/schema'
@@ -9,7 +9,7 @@ export interface Happening {
   type: string
   words: string
   detail?: string
-  mark?: StopMark | null
+  state?: StopState | null
   paperId?: string | null
   notable?: boolean
   ref?: string
@@ -24,7 +24,7 @@ export async function note(h: Happening): Promise<void> {
       type: h.type,
       words: h.words.slice(0, 400),
       detail: (h.detail ?? '').slice(0, 2000),
-      mark: h.mark ?? null,
+      state: h.state ?? null,
       paperId: h.paperId ?? null,
       notable: h.notable ?? false,
       ref: h.ref ?? null,

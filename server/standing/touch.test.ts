@@ -96,7 +96,7 @@ describe('the sums of the days', () => {
   const row = fc.record({
     id: fc.integer({ min: 1, max: 4 }),
     day,
-    mark: fc.constantFrom('yours', 'theirs', 'settled'),
+    state: fc.constantFrom('yours', 'theirs', 'settled'),
     agreed: fc.integer({ min: 0, max: 1000 }),
     due: fc.option(day),
   })
@@ -117,10 +117,10 @@ describe('the sums of the days', () => {
               await tx.run(sql`delete from standings where job_id = ${id}`)
               continue
             }
-            const { day: on, mark, agreed, due } = a.row
-            await tx.run(sql`insert into standings (job_id, facts, mark, ready, sort_day, total, quoted, agreed, paid, held, since, oldest_due)
-              values (${id}, '{}', ${mark}, 0, ${on}, 0, 0, ${agreed}, 0, 0, '', ${due})
-              on conflict (job_id) do update set mark = excluded.mark, sort_day = excluded.sort_day, agreed = excluded.agreed, oldest_due = excluded.oldest_due`)
+            const { day: on, state, agreed, due } = a.row
+            await tx.run(sql`insert into standings (job_id, facts, state, ready, sort_day, total, quoted, agreed, paid, held, since, oldest_due)
+              values (${id}, '{}', ${state}, 0, ${on}, 0, 0, ${agreed}, 0, 0, '', ${due})
+              on conflict (job_id) do update set state = excluded.state, sort_day = excluded.sort_day, agreed = excluded.agreed, oldest_due = excluded.oldest_due`)
             if (due !== null)
               await tx.run(
                 sql`insert into dues (job_id, stage, label, open, due_on, held) values (${id}, 'd', '', ${agreed}, ${due}, 0)`,
@@ -131,9 +131,9 @@ describe('the sums of the days', () => {
           .select()
           .from(daySums)
           .where(sql`${daySums.n} <> 0`)
-        const shown = kept.map((k) => [k.what, k.day, k.mark, k.n, k.agreed, k.open].join()).sort()
+        const shown = kept.map((k) => [k.what, k.day, k.state, k.n, k.agreed, k.open].join()).sort()
         const added = await db().all<{ x: string }>(sql`
-          select 'jobs,' || sort_day || ',' || mark || ',' || count(*) || ',' || sum(agreed) || ',0' x from standings group by sort_day, mark
+          select 'jobs,' || sort_day || ',' || state || ',' || count(*) || ',' || sum(agreed) || ',0' x from standings group by sort_day, state
           union all select 'late,' || oldest_due || ',,' || count(*) || ',0,0' from standings where oldest_due is not null group by oldest_due
           union all select 'dues,' || due_on || ',,' || count(*) || ',0,' || sum(open) from dues group by due_on`)
         expect(shown).toEqual(added.map((r) => r.x).sort())

@@ -65,6 +65,6 @@ export async function exportJob(id: string): Promise<Record<string, unknown>> {
       ? { number: invoice.number, issuedOn: invoice.issuedOn, state: facts.invoice!.state, ...invoice.invoice }
       : null,
     papers: rows,
-    line: lineOf(facts, loaded.today).map((s) => ({ key: s.key, state: s.mark, note: s.note })),
+    line: lineOf(facts, loaded.today).map((s) => ({ key: s.key, state: s.state, note: s.note })),
   }
 }

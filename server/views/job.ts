@@ -86,7 +86,7 @@ export async function jobView(id: string): Promise<JobView> {
       type: h.type,
       words: h.words,
       detail: h.detail,
-      mark: h.mark as JobRow['mark'] | null,
+      state: h.state as JobRow['state'] | null,
       paperId: h.paperId,
       asks: asks.get(h.id) ?? null,
     })),

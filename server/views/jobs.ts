@@ -17,7 +17,7 @@ const NEAR = 30
 const rowJson = sql<string>`json_object('id', ${jobs.id}, 'title', ${jobs.title}, 'client', coalesce(${contacts.name}, ''),
   'kind', coalesce(${kinds.name}, ''), 'starts', ${jobs.starts}, 'day', ${jobs.day}, 'sortDay', ${jobs.sortDay}, 'total', ${standings.total},
   'agreed', ${standings.agreed} > 0, 'ready', ${standings.ready}, 'facts', json(${standings.facts}))`
-type ReadRow = Omit<JobRow, 'stops' | 'mark' | 'words' | 'agreed' | 'ready'> & {
+type ReadRow = Omit<JobRow, 'stops' | 'state' | 'words' | 'agreed' | 'ready'> & {
   facts: LineFacts
   sortDay: string
   agreed: 0 | 1
@@ -26,8 +26,8 @@ type ReadRow = Omit<JobRow, 'stops' | 'mark' | 'words' | 'agreed' | 'ready'> & {
 
 function toRow({ facts, sortDay: _, agreed, ready, ...row }: ReadRow, day: string): JobRow {
   const stops = lineOf(facts, day)
-  const { mark, words } = standing(stops, facts)
-  return { ...row, agreed: agreed === 1, ready: ready === 1, stops, mark, words }
+  const { state, words } = standing(stops, facts)
+  return { ...row, agreed: agreed === 1, ready: ready === 1, stops, state, words }
 }
 
 export const like = (text: string) => `%${searchable(text).replace(/[\\%_]/g, '\\$&')}%`
@@ -41,7 +41,7 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
     query.when === 'coming' ? gte(jobs.sortDay, day) : past ? lt(jobs.sortDay, day) : undefined,
     query.kind ? eq(jobs.kindId, query.kind) : undefined,
     query.stop
-      ? and(eq(standings.stop, query.stop), inArray(standings.mark, ['yours', 'theirs', 'trouble']))
+      ? and(eq(standings.stop, query.stop), inArray(standings.state, ['yours', 'theirs', 'trouble']))
       : undefined,
     query.notReady
       ? and(eq(standings.ready, false), gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, NEAR)))

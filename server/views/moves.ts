@@ -15,7 +15,7 @@ export const SHOWN = 12
 export const columns = {
   jobId: standings.jobId,
   facts: standings.facts,
-  mark: standings.mark,
+  state: standings.state,
   title: jobs.title,
   client: contacts.name,
   email: contacts.email,
@@ -33,7 +33,7 @@ export function toMove(
   r: {
     jobId: string
     facts: LineFacts
-    mark: string
+    state: string
     title: string
     client: string | null
     email: string | null
@@ -49,7 +49,7 @@ export function toMove(
     title: r.title,
     client: r.client ?? '',
     day: r.day,
-    mark: r.mark as Move['mark'],
+    state: r.state as Move['state'],
     since: r.since,
     words: next.title,
     paperId: next.paperId,
@@ -82,7 +82,7 @@ export async function latePayers(day: string): Promise<{ rows: Waiting[]; beside
     )}`,
     detail: lateWords(r.since, day),
     paperId: null,
-    mark: 'trouble',
+    state: 'trouble',
     day: r.day,
   }))
   return { rows, besides: await lateBesides(day, addDays(day, -60)) }
@@ -128,7 +128,7 @@ export async function checks(
       .filter((r) => r.member === me)
       .map((r) => ({
         ...toMove(r, day),
-        mark: 'yours',
+        state: 'yours',
         words: `Check the ${title(r)}`,
         paperId: r.paperId,
         act: 'check',
@@ -142,7 +142,7 @@ export async function checks(
         what: `to check the ${title(r)}`,
         detail: '',
         paperId: null,
-        mark: 'theirs',
+        state: 'theirs',
         day: r.day,
       })),
     hidden: new Set(found.filter((r) => toMove(r, day).paperId === r.paperId).map((r) => r.jobId)),

@@ -8,14 +8,14 @@ import { daySums, standings } from '../platform/db/schema'
 const number = (n: unknown) => Number(n ?? 0)
 const amount = (n: unknown) => number(n) as Minor
 
-/** How many jobs from a day on stand at each mark. */
-export async function countsByMark(from: string): Promise<(marks: readonly string[]) => number> {
+/** How many jobs from a day on stand at each state. */
+export async function countsByState(from: string): Promise<(states: readonly string[]) => number> {
   const rows = await db()
-    .select({ mark: daySums.mark, n: sql<number>`sum(${daySums.n})` })
+    .select({ state: daySums.state, n: sql<number>`sum(${daySums.n})` })
     .from(daySums)
     .where(and(eq(daySums.what, 'jobs'), gte(daySums.day, from)))
-    .groupBy(daySums.mark)
-  return (marks) => rows.filter((r) => marks.includes(r.mark)).reduce((n, r) => n + r.n, 0)
+    .groupBy(daySums.state)
+  return (states) => rows.filter((r) => states.includes(r.state)).reduce((n, r) => n + r.n, 0)
 }
 
 /** How many jobs there are from a day on. */
@@ -67,7 +67,7 @@ export async function lateBesides(day: string, from: string): Promise<number> {
     .from(standings)
     .where(
       and(
-        sql`${standings.mark} = 'theirs'`,
+        sql`${standings.state} = 'theirs'`,
         isNotNull(standings.oldestDue),
         gte(standings.sortDay, from),
         lt(standings.oldestDue, day),

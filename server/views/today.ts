@@ -8,26 +8,26 @@ import { db } from '../platform/db/client'
 import { contacts, happenings, jobs, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { latestRounds } from '../chain/state'
-import { countsByMark, moneyRow } from './sums'
+import { countsByState, moneyRow } from './sums'
 import { SHOWN, checks, columns, latePayers, toMove } from './moves'
 
 /** The Today screen of a member: whose move is it, what comes up, what money is where. */
 export async function todayView(me: string | null): Promise<TodayView> {
   const business = await theBusiness()
   const day = today(business.timeZone)
-  const list = (marks: string[]) =>
+  const list = (states: string[]) =>
     db()
       .select(columns)
       .from(standings)
       .innerJoin(jobs, eq(jobs.id, standings.jobId))
       .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-      .where(and(inArray(standings.mark, marks), gte(standings.sortDay, addDays(day, -60))))
+      .where(and(inArray(standings.state, states), gte(standings.sortDay, addDays(day, -60))))
       .orderBy(asc(standings.sortDay), asc(standings.jobId))
       .limit(SHOWN)
   const [yours, theirs, count] = await Promise.all([
     list(['trouble', 'yours']),
     list(['theirs']),
-    countsByMark(addDays(day, -60)),
+    countsByState(addDays(day, -60)),
   ])
   const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
   const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
@@ -41,7 +41,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
         const out = [current(r.facts, 'contract'), current(r.facts, 'quote')].find((p) => p?.state === 'out')
         const waivers = r.facts.papers.filter((p) => p.kind === 'waiver')
         const signed = waivers.filter((p) => p.state === 'signed').length
-        const base = { jobId: r.jobId, title: r.title, day: r.day, mark: 'theirs' as const }
+        const base = { jobId: r.jobId, title: r.title, day: r.day, state: 'theirs' as const }
         if (out) {
           const person = live.get(out.id)?.state.people.find((p) => p.status === 'asked' || p.status === 'opened')
           const asked = person?.askedAt ? `asked ${ago(person.askedAt, day)}` : ''
@@ -83,7 +83,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
     .limit(60)
   const coming = soon.map((r) => {
     const stops = lineOf(r.facts, day)
-    const trouble = stops.find((s) => s.mark === 'trouble')
+    const trouble = stops.find((s) => s.state === 'trouble')
     const near = daysBetween(day, r.day!) <= 7
     return {
       id: r.jobId,
@@ -124,7 +124,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
       at: h.at,
       words: h.words,
       detail: h.detail,
-      mark: h.mark as Move['mark'] | null,
+      state: h.state as Move['state'] | null,
     })),
   }
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import {
   stop,
-  stopMark,
+  stopState,
   minor,
   discount,
   invoiceWhen,
@@ -22,7 +22,7 @@ export const jobRow = z.object({
   starts: z.string().nullable(),
   day: z.string().nullable(),
   stops: z.array(stop),
-  mark: stopMark,
+  state: stopState,
   words: z.string(),
   total: minor,
   agreed: z.boolean(),
@@ -89,7 +89,7 @@ export const threadEntry = z.object({
   type: z.string(),
   words: z.string(),
   detail: z.string(),
-  mark: stopMark.nullable(),
+  state: stopState.nullable(),
   paperId: z.string().nullable(),
   /** A question that waits for its answer: whose, on which paper. */
   asks: z
@@ -110,7 +110,7 @@ export const jobPaper = z.object({
   state: z.string(),
   /** How it stands, as everywhere. */
   says: z.object({
-    mark: stopMark,
+    state: stopState,
     note: z.string(),
   }),
   createdAt: z.string(),

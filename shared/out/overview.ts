@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { stopMark, stop, minor } from '../shapes'
+import { stopState, stop, minor } from '../shapes'
 
 /**
  * What a commit changed. `since` is the newest change before it, so that whoever missed one knows; `about` is null where it
@@ -25,7 +25,7 @@ export const move = z.object({
   title: z.string(),
   client: z.string(),
   day: z.string().nullable(),
-  mark: stopMark,
+  state: stopState,
   words: z.string(),
   paperId: z.string().nullable(),
   act: z.enum(['countersign', 'answer', 'check', 'send', 'open']),
@@ -41,7 +41,7 @@ export const waiting = z.object({
   detail: z.string(),
   /** The paper a nudge sends the link of again; null where none can be sent. */
   paperId: z.string().nullable(),
-  mark: stopMark,
+  state: stopState,
   day: z.string().nullable(),
 })
 export type Waiting = z.output<typeof waiting>
@@ -82,7 +82,7 @@ export const todayView = z.object({
       at: z.string(),
       words: z.string(),
       detail: z.string(),
-      mark: stopMark.nullable(),
+      state: stopState.nullable(),
     }),
   ),
   notReadyThisWeek: z.number(),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { valueSource } from '../../core/document/model'
-import type { StopKey, StopMark, Stop, PaperState, PaperFact, LineFacts } from '../../core/line/line'
+import type { StopKey, StopState, Stop, PaperState, PaperFact, LineFacts } from '../../core/line/line'
 import type { Stuck, RoundMove } from '../../core/rounds/move'
 import type { StageState, Stage, StageAmount, StageDue, StageRule, PaymentPlan } from '../../core/payment-plan/plan'
 import type { Drift } from '../../core/merge/drift'
@@ -16,13 +16,13 @@ import type { Minor } from '../../core/money/money'
 export const minor = z.int() as unknown as z.ZodType<Minor>
 export const stopKey: z.ZodType<StopKey> = z.enum(['quote', 'contract', 'deposit', 'waivers', 'day', 'invoice', 'paid'])
 
-export const stopMark: z.ZodType<StopMark> = z.enum(['not-yet', 'yours', 'theirs', 'settled', 'trouble', 'skipped'])
+export const stopState: z.ZodType<StopState> = z.enum(['not-yet', 'yours', 'theirs', 'settled', 'trouble', 'skipped'])
 
 export const stop: z.ZodType<Stop> = z.object({
   key: stopKey,
   label: z.string(),
   note: z.string(),
-  mark: stopMark,
+  state: stopState,
 })
 
 export const paperState: z.ZodType<PaperState> = z.enum(['draft', 'out', 'signed', 'declined', 'withdrawn', 'lapsed'])

@@ -51,7 +51,7 @@ const stops = computed(() => {
     endDay: null,
     currency: currency.value,
   }
-  return lineOf(facts, today.value).filter((s) => s.mark !== 'skipped')
+  return lineOf(facts, today.value).filter((s) => s.state !== 'skipped')
 })
 const missing = computed(() =>
   [
@@ -77,7 +77,7 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
     </ul>
     <h2 class="gap">Its line</h2>
     <ol class="line">
-      <li v-for="s in stops" :key="s.key"><StopMark :mark="s.mark" :size="14" /> {{ s.label }}</li>
+      <li v-for="s in stops" :key="s.key"><StopMark :state="s.state" :size="14" /> {{ s.label }}</li>
     </ol>
     <p v-if="missing.length" class="small soft gap">{{ paper }} still needs {{ missing.join(', ') }}.</p>
     <p v-else class="small gap">{{ paper }} can be made as soon as the job is added.</p>

@@ -12,7 +12,7 @@ const { job, load } = useThisJob()
     <h2>Papers</h2>
     <ul>
       <li v-for="p in job.papers" :key="p.id" class="paper">
-        <StopMark :mark="p.says.mark" />
+        <StopMark :state="p.says.state" />
         <NuxtLink :to="`/papers/${p.id}`" class="card">
           <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ p.says.note }}</span>
         </NuxtLink>
@@ -32,8 +32,8 @@ const { job, load } = useThisJob()
     <ol>
       <li v-for="h in job.thread" :key="h.id" class="event">
         <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
-        <span class="rail"><StopMark v-if="h.mark" :mark="h.mark" :size="16" /></span>
-        <span :class="{ soft: !h.mark }"
+        <span class="rail"><StopMark v-if="h.state" :state="h.state" :size="16" /></span>
+        <span :class="{ soft: !h.state }"
           >{{ h.words }}<span v-if="h.detail" class="soft small detail">{{ h.detail }}</span>
           <AnswerForm v-if="h.asks" :asks="h.asks" @answered="load"
         /></span>

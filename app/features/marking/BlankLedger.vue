@@ -71,7 +71,7 @@ defineExpose({ focus: () => list.value?.focus() })
       <span class="party" :class="`party-${((Math.max(number(m.field.party), 1) - 1) % 4) + 1}`">{{
         number(m.field.party) || '?'
       }}</span>
-      <StopMark v-if="m.state === 'settled'" mark="settled" :size="17" />
+      <StopMark v-if="m.state === 'settled'" state="settled" :size="17" />
       <kbd v-else-if="current?.id === m.id">Enter</kbd>
       <span v-else />
     </div>

@@ -160,7 +160,7 @@ function changed(): void {
       <aside class="side" aria-label="What is on the pages">
         <ul v-if="notes.length" class="notes" aria-label="Before it goes">
           <li v-for="n in notes.slice(0, 3)" :key="n.words">
-            <StopMark mark="trouble" :size="16" /><span class="small">{{ n.words }}</span>
+            <StopMark state="trouble" :size="16" /><span class="small">{{ n.words }}</span>
             <button v-if="n.cure?.kind === 'mark'" class="btn bare" @click="show(n)">{{ n.cure.label }}</button>
           </li>
         </ul>

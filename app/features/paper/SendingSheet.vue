@@ -52,7 +52,7 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
       <h2 class="gap">Before it goes</h2>
       <ul class="ledger" aria-label="Before it goes">
         <li v-for="g in paper.gaps" :key="g.path" class="note">
-          <StopMark mark="trouble" :size="18" />
+          <StopMark state="trouble" :size="18" />
           <form @submit.prevent="fill(g)">
             <template v-if="g.source?.fact">
               <label :for="`gap-${g.path}`"
@@ -73,24 +73,24 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
           </form>
         </li>
         <li v-for="n in others" :key="n.words" class="note">
-          <StopMark mark="trouble" :size="18" /><span>{{ n.words }}</span>
+          <StopMark state="trouble" :size="18" /><span>{{ n.words }}</span>
         </li>
         <li v-for="n in view.beside" :key="`${n.paper} ${n.words}`" class="note">
-          <StopMark :mark="n.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
+          <StopMark :state="n.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
           <span
             ><NuxtLink :to="`/papers/${n.paper}`">{{ n.title }}</NuxtLink
             >: {{ n.words }}</span
           >
         </li>
         <li v-for="p in problems" :key="p.words" class="note">
-          <StopMark :mark="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
+          <StopMark :state="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
           <span :class="{ soft: p.severity === 'note' }"
             >{{ p.words }}
             <button v-if="p.person" class="btn small" @click="round.chosen.value = p.person">Set it</button></span
           >
         </li>
         <li v-if="allWell" class="note">
-          <StopMark mark="settled" :size="18" />
+          <StopMark state="settled" :size="18" />
           <span class="soft">Every value is there, everyone has a place to sign and a way to be reached.</span>
         </li>
       </ul>

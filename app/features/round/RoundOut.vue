@@ -12,7 +12,7 @@ const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const round = computed(() => paper.value.round!)
 const out = computed(() => round.value.status === 'out')
 const people = computed(() => [...round.value.people].sort((a, b) => a.turn - b.turn))
-const MARK = {
+const STANDS = {
   'not yet': 'not-yet',
   asked: 'theirs',
   opened: 'theirs',
@@ -20,8 +20,8 @@ const MARK = {
   declined: 'trouble',
   replaced: 'skipped',
 } as const
-const markOf = (p: RoundPersonView) =>
-  p.bounced || p.closed ? 'trouble' : p.member && p.may ? 'yours' : MARK[p.status]
+const stateOf = (p: RoundPersonView) =>
+  p.bounced || p.closed ? 'trouble' : p.member && p.may ? 'yours' : STANDS[p.status]
 const opensTurn = (i: number) => i === 0 || people.value[i - 1]!.turn !== people.value[i]!.turn
 /** What has happened with somebody, the latest last. */
 function story(p: RoundPersonView): string[] {
@@ -85,7 +85,7 @@ const addCopy = () =>
         <TurnNumber :n="opensTurn(i) ? p.turn : null" />
         <div class="card" :class="{ gone: p.status === 'replaced' }">
           <p class="who">
-            <StopMark :mark="markOf(p)" :size="18" />
+            <StopMark :state="stateOf(p)" :size="18" />
             <b>{{ p.member ? `${p.name}, for the business` : p.name }}</b>
             <span class="soft small">{{ PART_WORDS[p.part] }}</span>
           </p>

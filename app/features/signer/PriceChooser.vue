@@ -55,7 +55,7 @@ function step(l: PricedLine, by: 1n | -1n) {
         :checked="counts(l)"
         @change="take(l, ($event.target as HTMLInputElement).checked)"
       />
-      <StopMark v-else mark="settled" :size="17" />
+      <StopMark v-else state="settled" :size="17" />
       <div>
         <label v-if="open && (l.optional || l.group !== null)" :for="`take-${l.key}`" data-words>{{
           l.description

@@ -18,7 +18,7 @@ function word(o: SignerView['others'][number]): WordKey {
   if (o.status === 'declined') return 'stDeclined'
   return ['asked', 'opened'].includes(o.status) && o.turn === current.value ? 'stNow' : 'stLater'
 }
-const MARK = {
+const STANDS = {
   stCopy: 'skipped',
   stWitnessed: 'settled',
   stDone: 'settled',
@@ -26,7 +26,7 @@ const MARK = {
   stNow: 'theirs',
   stLater: 'not-yet',
 } as const
-const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) as keyof typeof MARK })))
+const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) as keyof typeof STANDS })))
 </script>
 
 <template>
@@ -34,7 +34,7 @@ const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) 
     <summary>{{ says('involved') }} ({{ rows.length + 1 }})</summary>
     <ul>
       <li v-for="(o, i) in rows" :key="i">
-        <StopMark :mark="MARK[o.word]" :size="16" /><span
+        <StopMark :state="STANDS[o.word]" :size="16" /><span
           ><b>{{ o.name }}</b> {{ says(o.word) }}</span
         >
       </li>

@@ -149,7 +149,7 @@ const STOPS = [
             </td>
             <td class="soft">{{ r.kind }}</td>
             <td><JobLine :stops="r.stops" /></td>
-            <td :class="{ bad: r.mark === 'trouble', yours: r.mark === 'yours' }">{{ r.words }}</td>
+            <td :class="{ bad: r.state === 'trouble', yours: r.state === 'yours' }">{{ r.words }}</td>
             <td class="money" :class="{ soft: !r.agreed }">{{ money(r.total, page!.currency) }}</td>
           </tr>
         </tbody>

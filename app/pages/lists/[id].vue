@@ -38,7 +38,7 @@ const retry = (row?: Failed) =>
         <h2 class="gap">Not sent</h2>
         <ul class="ledger" aria-label="Not sent">
           <li v-for="f in list.failed" :key="f.n" class="row">
-            <StopMark mark="trouble" :size="18" /><span
+            <StopMark state="trouble" :size="18" /><span
               ><b>{{ f.name || `line ${f.n}` }}</b> {{ f.problem }}</span
             ><button
               v-if="mending?.n !== f.n"

@@ -14,14 +14,6 @@ const { rows, more, problem, refresh, showMore } = usePaged<PaperRow, PageOf<Pap
 await refresh()
 useFeed(refresh)
 useRowKeys()
-const MARK = {
-  draft: 'yours',
-  out: 'theirs',
-  signed: 'settled',
-  declined: 'trouble',
-  lapsed: 'trouble',
-  withdrawn: 'skipped',
-} as const
 </script>
 
 <template>
@@ -33,7 +25,7 @@ const MARK = {
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <ul class="ledger">
       <li v-for="p in rows" :key="p.id" class="row">
-        <StopMark :mark="MARK[p.state as 'out']" /><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{
+        <StopMark :state="stopStateOf(p.state)" /><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{
           p.title
         }}</NuxtLink
         ><NuxtLink :to="`/jobs/${p.jobId}`" class="ellipsis">{{ p.jobTitle }}</NuxtLink

@@ -28,7 +28,7 @@ export async function askBusiness(
       type: 'question',
       words: `${holder.person.name.slice(0, 80)} asks`,
       detail: `“${question}”`,
-      mark: 'yours',
+      state: 'yours',
       paperId: round!.paperId,
       notable: true,
       ref: `${holder.person.roundId}:${seq}`,

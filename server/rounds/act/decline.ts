@@ -32,7 +32,7 @@ export async function declinePart(
       type: 'declined',
       words: `${holder.person.name.slice(0, 80)} declined the ${within}`,
       detail: `“${reason}”`,
-      mark: 'trouble',
+      state: 'trouble',
       paperId: round!.paperId,
       notable: true,
     })

@@ -70,7 +70,7 @@ export async function failed(
       type: 'closed',
       words,
       detail: 'Open it again on the paper, or replace them.',
-      mark: 'trouble',
+      state: 'trouble',
       paperId: round!.paperId,
       notable: true,
     })

@@ -140,7 +140,7 @@ export async function finishPart(
         type: 'signed',
         words: `${person.name.slice(0, 80)} ${me?.part === 'witness' ? 'witnessed' : 'signed'} the ${within}`,
         detail: done ? 'All have signed.' : '',
-        mark: done ? 'settled' : 'yours',
+        state: done ? 'settled' : 'yours',
         paperId: round!.paperId,
         notable: true,
       })

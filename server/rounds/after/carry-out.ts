@@ -42,7 +42,7 @@ async function ask(tx: Db, round: Round, p: PersonState): Promise<void> {
       jobId: round.jobId,
       type: 'turn',
       words: 'Your move: countersign',
-      mark: 'yours',
+      state: 'yours',
       paperId: round.paperId,
     })
   if (channels.length === 0) return

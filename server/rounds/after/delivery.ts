@@ -29,7 +29,7 @@ export async function recordBounce(roundId: string, personId: string, address: s
       type: 'bounced',
       words: `The message to ${person!.name.slice(0, 80)} came back`,
       detail: `${address}: ${reason} Correct the address on the paper; it is sent again at once.`,
-      mark: 'trouble',
+      state: 'trouble',
       paperId: round!.paperId,
       notable: true,
     })

@@ -12,7 +12,7 @@ export async function enact(
   words: string,
   more: {
     detail?: string
-    mark?: 'trouble' | 'theirs' | 'settled'
+    state?: 'trouble' | 'theirs' | 'settled'
     data?: Parameters<typeof record>[3]
     notable?: boolean
   } = {},
@@ -23,7 +23,7 @@ export async function enact(
     type: event.type,
     words,
     detail: more.detail ?? '',
-    mark: more.mark ?? null,
+    state: more.state ?? null,
     paperId: round.paperId,
     notable: more.notable ?? false,
   })

@@ -68,7 +68,7 @@ async function takeAgreedLines(
       type: 'accepted',
       words: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
       detail: options.join(', '),
-      mark: 'settled',
+      state: 'settled',
       paperId: paper.id,
       notable: true,
     })
@@ -82,11 +82,11 @@ async function takeAgreedLines(
         jobId: round.jobId,
         type: 'changed',
         words: 'The priced lines had changed since the quote went out; they now are what was accepted.',
-        mark: 'trouble',
+        state: 'trouble',
       })
     if (!contractBeside && before.kind.settings.expects.contract && before.kind.settings.templates.contract) {
       await makeJobPaper(round.jobId, { kind: 'contract' }, round.createdBy)
-      await note({ jobId: round.jobId, type: 'paper', words: 'Contract made from the accepted quote', mark: 'yours' })
+      await note({ jobId: round.jobId, type: 'paper', words: 'Contract made from the accepted quote', state: 'yours' })
     }
   })
 }

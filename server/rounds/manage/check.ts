@@ -93,8 +93,8 @@ export async function takeCheckStep(paperId: string, input: Step, actor: Actor):
       to
         ? enqueue('mail.member', `check:${paperId}:${log.length}`, { memberId: to, message: { subject, words, path } })
         : null
-    const say = (words: string, mark: 'yours' | 'trouble' | null, detail = '') =>
-      note({ jobId: paper.jobId, type: 'check', words, detail, mark, paperId, notable: true })
+    const say = (words: string, state: 'yours' | 'trouble' | null, detail = '') =>
+      note({ jobId: paper.jobId, type: 'check', words, detail, state, paperId, notable: true })
     if (what.type === 'handed-in' || (what.type === 'passed' && next)) {
       await message(
         next,

@@ -43,7 +43,7 @@ export async function manageRound(paperId: string, step: ManageRound, actor: Act
       case 'withdraw':
         await enact(round, actor, { type: 'withdrawn', reason: step.reason }, `${titles} withdrawn`, {
           detail: step.reason,
-          mark: 'trouble',
+          state: 'trouble',
         })
         break
       case 'extend':
@@ -103,6 +103,6 @@ export async function lapseRound(roundId: string): Promise<void> {
   if (state.status !== 'out' || state.lapsesAt === null || state.lapsesAt > now()) return
   await write(async () => {
     const titles = titlesOf((await papersOf(roundId)).map((p) => p.paper))
-    await enact(round, SYSTEM, { type: 'lapsed' }, `${titles} lapsed unsigned`, { mark: 'trouble', notable: true })
+    await enact(round, SYSTEM, { type: 'lapsed' }, `${titles} lapsed unsigned`, { state: 'trouble', notable: true })
   })
 }

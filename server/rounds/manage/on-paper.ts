@@ -32,7 +32,7 @@ export async function signedOnPaper(
   await write(async () => {
     await enact(round, actor, { type: 'on-paper', person: person.id }, `${person.name} signed on paper`, {
       detail: `on ${said.day}, as ${actor.name} says`,
-      mark: 'settled',
+      state: 'settled',
       data: { day: said.day, says: actor.name, scan: sha, pages },
       notable: true,
     })

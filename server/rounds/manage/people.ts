@@ -112,7 +112,7 @@ export async function takePlace(
       event === 'replaced'
         ? `${comes.name} signs instead of ${leaves.name}`
         : `${leaves.name} passed it on to ${comes.name}`,
-      { detail: comes.email, mark: 'theirs', data, notable: event === 'passed-on' },
+      { detail: comes.email, state: 'theirs', data, notable: event === 'passed-on' },
     )
     return id
   })

@@ -103,7 +103,7 @@ export async function reviseRound(
             .map((p) => p.name)
             .join(' and ')} had signed and ${again.length === 1 ? 'signs' : 'sign'} again.`
         : why,
-      mark: 'theirs',
+      state: 'theirs',
       paperId: round.paperId,
       notable: true,
     })

@@ -34,7 +34,7 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
       jobId: round.jobId,
       type: 'paper',
       words: `${actor.name} copied a round`,
-      mark: 'yours',
+      state: 'yours',
       paperId: first,
     })
     touch(round.jobId)

@@ -56,7 +56,7 @@ export async function startList(jobId: string, input: z.output<typeof sendList>,
       jobId,
       type: 'list',
       words: `${template.name} goes to ${rows.length - problems.length} people`,
-      mark: 'theirs',
+      state: 'theirs',
       notable: true,
     })
   })

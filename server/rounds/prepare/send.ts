@@ -219,7 +219,7 @@ async function noteSent(
     type: 'sent',
     words: `${titles} sent to ${first.map((p) => p.name.slice(0, 80)).join(' and ')}`,
     detail: emails.filter(Boolean).join(', '),
-    mark: 'theirs',
+    state: 'theirs',
     paperId,
     notable: true,
   })

@@ -143,7 +143,7 @@ async function keepSealed(
       type: 'sealed',
       words: `${titlesOf(list.map((p) => p.paper))} sealed`,
       detail: 'Everyone gets the sealed copy.',
-      mark: 'settled',
+      state: 'settled',
       paperId: first!.paper.id,
     })
     const gone = new Set(agreed.state.people.filter((p) => p.status === 'replaced').map((p) => p.id))
@@ -178,7 +178,7 @@ async function tellUnproved(round: typeof rounds.$inferSelect, paper: RoundPaper
       type: 'unproved',
       words,
       detail,
-      mark: 'trouble',
+      state: 'trouble',
       paperId: paper.id,
       notable: true,
     })

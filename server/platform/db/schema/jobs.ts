@@ -75,7 +75,7 @@ export const guests = sqliteTable(
   (t) => [primaryKey({ columns: [t.jobId, t.contactId] })],
 )
 
-/** Where each job stands, kept in step with its events so that lists need not work it out. `mark` leaves out what only the date changes. */
+/** Where each job stands, kept in step with its events so that lists need not work it out. `state` leaves out what only the date changes. */
 export const standings = sqliteTable(
   'standings',
   {
@@ -83,7 +83,7 @@ export const standings = sqliteTable(
       .primaryKey()
       .references(() => jobs.id),
     facts: json<LineFacts>('facts').notNull(),
-    mark: text('mark').notNull(),
+    state: text('state').notNull(),
     stop: text('stop'),
     ready: flag('ready').notNull(),
     sortDay: text('sort_day').notNull(),
@@ -97,19 +97,19 @@ export const standings = sqliteTable(
     oldestDue: text('oldest_due'),
   },
   (t) => [
-    index('standings_by_mark').on(t.mark, t.sortDay, t.jobId),
-    index('standings_due').on(t.oldestDue, t.mark, t.sortDay),
+    index('standings_by_state').on(t.state, t.sortDay, t.jobId),
+    index('standings_due').on(t.oldestDue, t.state, t.sortDay),
     index('standings_ready').on(t.ready, t.sortDay, t.jobId),
-    index('standings_by_day').on(t.sortDay, t.jobId, t.mark),
+    index('standings_by_day').on(t.sortDay, t.jobId, t.state),
     index('standings_late')
       .on(t.sortDay, t.oldestDue)
-      .where(sql`mark = 'theirs' and oldest_due is not null`),
+      .where(sql`state = 'theirs' and oldest_due is not null`),
   ],
 )
 
 /**
  * Sums that Today and the lists read, a row for each day, kept by triggers in the transaction that changes a standing or a
- * due: `jobs` by the job's day and its mark, `dues` by the day they fall due, `late` by a job's earliest open due. What is
+ * due: `jobs` by the job's day and its state, `dues` by the day they fall due, `late` by a job's earliest open due. What is
  * shown of fifty thousand jobs is added up from some hundred rows.
  */
 export const daySums = sqliteTable(
@@ -117,7 +117,7 @@ export const daySums = sqliteTable(
   {
     what: text('what').$type<'jobs' | 'dues' | 'late'>().notNull(),
     day: text('day').notNull(),
-    mark: text('mark').notNull().default(''),
+    state: text('state').notNull().default(''),
     n: integer('n').notNull().default(0),
     quoted: money('quoted')
       .notNull()
@@ -135,5 +135,5 @@ export const daySums = sqliteTable(
       .notNull()
       .default(0 as Minor),
   },
-  (t) => [primaryKey({ columns: [t.what, t.day, t.mark] })],
+  (t) => [primaryKey({ columns: [t.what, t.day, t.state] })],
 )

@@ -71,7 +71,7 @@ export const happenings = sqliteTable(
     type: text('type').notNull(),
     words: text('words').notNull(),
     detail: text('detail').notNull().default(''),
-    mark: text('mark'),
+    state: text('state'),
     paperId: text('paper_id'),
     /** What it tells of, where that is one thing: a question, by its round and its place in the chain. */
     ref: text('ref'),
