@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { type Arrow, arrowsIn } from './arrows'
+import { escapeHtml } from '../core/text/escape'
 import { LAYERS, ROOMS, roomOf } from './rooms.mjs'
 
 /** The file the picture stands in. */
@@ -26,8 +27,6 @@ const ROWS: Row[] = [
   { name: 'core', holds: layer('core').holds, line: ROOMS.length + 1 },
 ]
 const placeOf = (file: string): string => roomOf(file) ?? file.split('/')[0]!
-
-const escape = (s: string) => s.replaceAll('&', '&amp;').replaceAll('<', '&lt;')
 
 /** The picture of the rooms: one row each, top first, and a dot in the column of every room it imports from. */
 export function pictureOf(arrows: readonly Arrow[]): string {
@@ -58,7 +57,7 @@ export function pictureOf(arrows: readonly Arrow[]): string {
       parts.push(`<path d="M${NAMES} ${y(i) - 1}H${width - 26}" stroke="#ece8db"/>`)
     parts.push(
       `<text x="${NAMES + 6}" y="${at}" font-weight="700">${row.name}/</text>`,
-      `<text x="${HOLDS}" y="${at}" fill="#55645e">${escape(row.holds)}</text>`,
+      `<text x="${HOLDS}" y="${at}" fill="#55645e">${escapeHtml(row.holds)}</text>`,
       `<text transform="translate(${x(i) + 4} ${TOP - 6}) rotate(-50)" font-size="10" fill="#55645e">${row.name}</text>`,
       `<rect x="${x(i) - 3}" y="${at - 7}" width="6" height="6" fill="#d9d5c7"/>`,
     )

@@ -1,17 +1,16 @@
 import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
 import { block, paperDocument } from '../core/document/model'
+import { paperKinds } from '../core/document/kinds'
 import { line, requiredLine } from './text'
 
-export const paperKinds = ['quote', 'contract', 'waiver', 'form'] as const
-const kind = z.enum(paperKinds)
 const id = z.string().min(1).max(60)
 const folder = line(60)
 const name = requiredLine(120, 'The name')
 
 export const newTemplate = z.object({
   name,
-  kind: kind.default('form'),
+  kind: z.enum(paperKinds).default('form'),
   folder: folder.optional(),
   /** The template to duplicate. */
   from: id.optional(),
@@ -26,7 +25,7 @@ export const saveTemplate = z.object({
   aside: id.optional(),
   name: name.optional(),
   folder: folder.optional(),
-  kind: kind.optional(),
+  kind: z.enum(paperKinds).optional(),
   archived: z.boolean().optional(),
 })
 export const saveClause = z.object({
@@ -44,7 +43,7 @@ export const bringIn = z.object({ name: z.string().min(1).max(255) })
 export const paperFile = z.object({
   upwold: z.literal('paper'),
   version: z.literal(1),
-  kind,
+  kind: z.enum(paperKinds),
   name: z.string().max(200),
   document: paperDocument,
 })

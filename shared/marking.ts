@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { party } from '../core/document/model'
 import { mark, strike } from '../core/marking/model'
-import { paperKinds } from './library'
+import { paperKinds } from '../core/document/kinds'
 import { line, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)

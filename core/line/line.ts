@@ -1,3 +1,4 @@
+import type { PaperKind } from '../document/kinds'
 import { type Day, addDays, formatDay, relativeDay } from '../calendar/dates'
 import { type Minor, formatMoney, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
@@ -17,7 +18,7 @@ export type PaperState = 'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' |
 /** One paper as the line sees it: whose move it is while it is out, and who that is. */
 export interface PaperFact {
   id: string
-  kind: 'quote' | 'contract' | 'waiver' | 'form'
+  kind: PaperKind
   title: string
   state: PaperState
   /** Whose move it is while it is out. */

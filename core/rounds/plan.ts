@@ -1,4 +1,4 @@
-import { type Language, languages } from '../text/language'
+import { languages } from '../text/language'
 import { isPhone } from '../text/phone'
 import { z } from 'zod'
 import { isMail } from '../fields/mail'
@@ -249,4 +249,3 @@ export function concerning(person: PlanPerson, plan: Pick<RoundPlan, 'people' | 
   return theirs.length ? theirs : plan.papers
 }
 
-export { type Language, languages }

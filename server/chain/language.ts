@@ -1,5 +1,5 @@
 import { desc, and, eq } from 'drizzle-orm'
-import { type Language, languages } from '../../core/rounds/plan'
+import { type Language, languages } from '../../core/text/language'
 import type { Person } from './round'
 import { db } from '../platform/db/client'
 import { papers, roundEvents, rounds, roundPeople } from '../platform/db/schema'

@@ -5,7 +5,7 @@ import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
 import { contacts, outbox, jobs } from '../platform/db/schema'
-import { ALL, tellScreens } from '../standing/touch'
+import { tellWhole } from '../standing/touch'
 import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
 
@@ -43,7 +43,7 @@ export async function changeContact(id: string, input: z.output<typeof editConta
         .update(jobs)
         .set({ search: searchable(job.title, next.name, job.place) })
         .where(eq(jobs.id, job.id))
-      tellScreens(job.id, ALL)
+      tellWhole(job.id)
       // An invoice that waited for the address is looked at again at once.
       if (next.address && !old.address)
         await tx

@@ -21,7 +21,7 @@ import { fromWhere, requestOf } from './where'
 
 type Out<S> = S extends z.ZodType ? z.output<S> : undefined
 /** What a handler answers with: what its schema says, a file, or nothing. */
-type Answer<O> = O extends z.ZodType ? z.output<O> : O extends 'file' ? unknown : unknown
+type Answer<O> = O extends z.ZodType ? z.output<O> : unknown
 export interface RouteRules<
   B extends z.ZodType | undefined = z.ZodType | undefined,
   Q extends z.ZodType | undefined = z.ZodType | undefined,
@@ -101,9 +101,9 @@ export function route<
         part,
         bytes,
       })
-      const answer = result === undefined ? { ok: true } : result
-      if (useConfig().checkOutput && !rules.page && rules.out !== 'file') insistOnShape(rules.out ?? done, answer)
-      return answer
+      const said = result === undefined ? { ok: true } : result
+      if (useConfig().checkOutput && !rules.page && rules.out !== 'file') insistOnShape(rules.out ?? done, said)
+      return said
     } catch (error) {
       await noteRefusal(event, error)
       return answerProblem(event, error)

@@ -1,5 +1,5 @@
 import { isRightToLeft } from '../../shared/words'
-import type { Language } from '../../core/rounds/plan'
+import type { Language } from '../../core/text/language'
 import type { MessageSecret } from '../platform/db/schema'
 import { type Message, messageGateway } from '../gateways/mail'
 import { escapeHtml } from '../../core/text/escape'

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { defineEventHandler, getCookie, getRequestHeader } from 'h3'
-import { type Language, languages } from '../../core/rounds/plan'
+import { type Language, languages } from '../../core/text/language'
 import type { SignerView } from '../../shared/signer'
 import { languageFrom } from '../../shared/words'
 import { authorise } from '../doors/access'

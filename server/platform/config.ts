@@ -1,4 +1,4 @@
-import { LEVELS } from './log'
+import { LEVELS, levelOf } from './log'
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { randomBytes } from 'node:crypto'
@@ -68,7 +68,7 @@ export function readConfig(
     throw new BadSetting(
       'UPWOLD_POST_ROOM_OPENS is only for a post room that stands in for mail: add post to UPWOLD_STANDINS.',
     )
-  if (env.UPWOLD_LOG && !(LEVELS as readonly string[]).includes(env.UPWOLD_LOG))
+  if (!levelOf(env.UPWOLD_LOG))
     throw new BadSetting(`UPWOLD_LOG is ${LEVELS.join(', ')}, not “${env.UPWOLD_LOG}”.`)
   return {
     dataDir,

@@ -9,7 +9,11 @@ interface About {
 const about = new AsyncLocalStorage<About>()
 
 export const LEVELS = ['debug', 'info', 'warn', 'error', 'silent'] as const
-const level = LEVELS.find((l) => l === process.env.UPWOLD_LOG) ?? 'info'
+/** The level that is asked for, or null where it is none of them. */
+export function levelOf(asked: string | undefined): (typeof LEVELS)[number] | null {
+  return asked ? (LEVELS.find((l) => l === asked) ?? null) : 'info'
+}
+const level = levelOf(process.env.UPWOLD_LOG) ?? 'info'
 
 /** A line as somebody reads it who develops: `12:04:05 warn  what happened {"request":"…"}`. */
 function readable(line: string): string {

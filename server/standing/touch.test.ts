@@ -9,7 +9,7 @@ import { afterCommit, db, gathered, rawClient, write } from '../platform/db/clie
 import { fromFolder, migrate } from '../platform/db/migrate'
 import { changes, daySums } from '../platform/db/schema'
 import { newestChange, subscribe } from './feed'
-import { ALL, tellScreens } from './touch'
+import { tellScreens, tellWhole } from './touch'
 
 process.env.UPWOLD_DATA = mkdtempSync(join(tmpdir(), 'upwold-standing-'))
 beforeAll(async () => {
@@ -71,7 +71,7 @@ describe('a change', () => {
       tellScreens('one', 'p2')
       tellScreens('one', 'p1')
       tellScreens('two', 'p3')
-      tellScreens('two', ALL)
+      tellWhole('two')
     })
     const rows = await db().select().from(changes).orderBy(changes.id)
     expect(rows.slice(-2).map((r) => [r.jobId, r.papers])).toEqual([

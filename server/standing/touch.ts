@@ -38,14 +38,15 @@ export function touch(jobId: string, { papers, round }: TouchedWhat = {}): void 
   if (round) t.rounds.add(round)
 }
 
-/** Says that open screens have something new to show of a job, or of none, whose standing is as it was: a paper's, or `all`. */
+/** Says that open screens have something new to show of a job, or of none, whose standing is as it was: of one paper perhaps. */
 export function tellScreens(jobId: string | null, paperId: string | null = null): void {
   const t = touched(jobId)
-  if (paperId === ALL) t.whole = true
-  else if (paperId) t.papers.add(paperId)
+  if (paperId) t.papers.add(paperId)
 }
-/** Everything of a job that a screen may show. */
-export const ALL = 'all'
+/** Says that everything a screen may show of a job can read differently, though it stands where it stood. */
+export function tellWhole(jobId: string): void {
+  touched(jobId).whole = true
+}
 
 async function finish(jobId: string | null, { stands, whole, papers, rounds }: Touched): Promise<void> {
   if (jobId && stands) await projectOrPutOff(jobId, whole ? undefined : [...papers])

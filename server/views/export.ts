@@ -6,10 +6,11 @@ import { db } from '../platform/db/client'
 import { papers } from '../platform/db/schema'
 import { loadJob } from '../records/job'
 import { lineFacts } from '../standing/project'
+import type { JobExport } from '../../shared/out/export'
 import { contactView } from './contacts'
 
 /** A job as data for other systems: amounts in minor units, quantities as decimal strings, every state in its word. */
-export async function exportJob(id: string): Promise<Record<string, unknown>> {
+export async function exportJob(id: string): Promise<JobExport> {
   const loaded = await loadJob(id)
   const { job, kind, client, business, priced, stages, credit, invoice } = loaded
   const facts = await lineFacts(loaded)

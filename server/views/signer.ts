@@ -1,6 +1,6 @@
 import { desc, eq } from 'drizzle-orm'
 import { differences } from '../../core/rounds/difference'
-import type { Language } from '../../core/rounds/plan'
+import type { Language } from '../../core/text/language'
 import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/signing'

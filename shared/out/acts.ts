@@ -168,5 +168,3 @@ export const library = z.object({
   templates: z.array(templateRow),
   clauses: z.array(clauseRow),
 })
-/** A job as data for other systems. */
-export const jobExport = z.record(z.string(), z.unknown())

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { block, paperDocument } from '../../core/document/model'
-import { mergeContext, paperFigures, blank } from '../shapes'
+import { mergeContext, paperFigures, paperKind, blank } from '../shapes'
 
 export const templateRow = z.object({
   id: z.string(),
@@ -100,7 +100,7 @@ export type ClauseView = z.output<typeof clauseView>
 /** What came out of a file, before it is kept. */
 export const brought = z.object({
   name: z.string(),
-  kind: z.enum(['quote', 'contract', 'waiver', 'form']),
+  kind: paperKind,
   document: paperDocument,
   left: z.array(z.string()),
   blanks: z.array(blank),

@@ -9,6 +9,7 @@ import {
   choices,
   part,
   language,
+  proofKind,
   roundStatus,
   minor,
 } from '../shapes'
@@ -42,7 +43,7 @@ export const signerPaper = z.object({
 export type SignerPaper = z.output<typeof signerPaper>
 
 export const proveView = z.object({
-  kind: z.enum(['none', 'agreed', 'one-time', 'document']),
+  kind: proofKind,
   hint: z.string(),
   /** Where a one-time code goes, with its middle left out. */
   to: z.string(),

@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { valueSource, inline } from '../../core/document/model'
+import { paperKinds } from '../../core/document/kinds'
 import { fieldSpec } from '../../core/document/field'
 import type { StagePayment } from '../../core/payment-plan/plan'
 import type { Pricing, Choices } from '../../core/pricing/pricing'
 import type { MergeValue, MergeContext, Gap } from '../../core/merge/merge'
 import type { PaperFigures } from '../../core/layout/expand'
 import type { Cure, PreflightNote } from '../../core/preflight/note'
-import type { PlanProblem } from '../../core/rounds/plan'
+import { type PlanProblem, proof } from '../../core/rounds/plan'
 import type { PersonStatus, Part, RoundStatus } from '../../core/rounds/rounds'
 import type { PlacedField } from '../../core/layout/types'
 import type { Difference } from '../../core/rounds/difference'
@@ -188,6 +189,12 @@ export const choices: z.ZodType<Choices> = z.object({
 })
 
 export const roundStatus: z.ZodType<RoundStatus> = z.enum(['draft', 'out', 'signed', 'declined', 'withdrawn', 'lapsed'])
+
+/** How somebody proves who they are. */
+export const proofKind = z.enum(proof.options.map((o) => o.shape.kind.value))
+
+/** What a paper can be. */
+export const paperKind = z.enum(paperKinds)
 
 /** The languages people are written to in. */
 export const language = z.enum(languages)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Blank, fillBlanks } from '~~/core/document/blanks'
-import { type Brought, paperKinds } from '~~/shared/library'
+import { paperKinds } from '~~/core/document/kinds'
+import type { Brought } from '~~/shared/library'
 import { FIELD_WORDS } from './say'
 
 /** A file that was read: what could not be taken, and each blank with what it may become. Nothing is kept before it is confirmed. */

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Language } from '../../../core/rounds/plan'
+import type { Language } from '../../../core/text/language'
 import { isSigned } from '../../../core/fields/check'
 import { mayAct } from '../../../core/rounds/rounds'
 import type { SignatureMark } from '../../../shared/signing'

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Language } from '../../../core/rounds/plan'
+import type { Language } from '../../../core/text/language'
 import { checkFields, evaluateGiven, isTheirs, mayChoose } from '../../../core/fields/check'
 import { refuse } from '../../../core/rounds/refuse'
 import { applyChoices } from '../../../core/pricing/pricing'

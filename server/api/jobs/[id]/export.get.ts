@@ -1,4 +1,4 @@
-import { jobExport as out } from '../../../../shared/out/acts'
+import { jobExport as out } from '../../../../shared/out/export'
 import { exportJob } from '../../../views/export'
 import { noteSecurity } from '../../../doors/log'
 import { route } from '../../../doors/route'

@@ -1,3 +1,4 @@
+import type { PaperKind } from '../../../../core/document/kinds'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Block, PaperDocument } from '../../../../core/document/model'
 import type { Marked } from '../../../../core/marking/model'
@@ -6,7 +7,6 @@ import type { QuantityLimits } from '../../../../core/pricing/pricing'
 import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/plan'
 import { at, id, json, money } from './columns'
 
-export type PaperKind = 'quote' | 'contract' | 'waiver' | 'form'
 
 export interface FactRule {
   key: string

@@ -1,3 +1,4 @@
+import type { PaperKind } from '../../../../core/document/kinds'
 import type { Binding } from '../../../../core/rounds/bind'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Amendment, AmendmentView } from '../../../../core/amend/amend'
@@ -8,7 +9,7 @@ import type { Marked } from '../../../../core/marking/model'
 import { at, id, json } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
-import { type PaperKind, templates } from './library'
+import { templates } from './library'
 
 /** What belongs to one paper alone. */
 export interface PaperOwn {
