@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { isDecimal, majorString, type Minor } from '~~/core/money/money'
-import { type Typed, readAmount, readDecimal, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
+import { isDecimal } from '~~/core/money/money'
+import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
 
 /** Priced lines as a table one writes in; the sum moves as one types. */
@@ -12,90 +12,24 @@ const props = defineProps<{
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
-const { data: library } = useAsyncData('library', () =>
-  api<{
-    catalogue: {
-      id: string
-      description: string
-      unit: string
-      unitPrice: Minor
-      taxRate: string
-      clientQuantity: PricedLine['clientQuantity']
-    }[]
-  }>('/api/library'),
-)
-const session = useSession()
-const pick = ref('')
 const update = (i: number, change: Partial<PricedLine>) =>
   emit(
     'update:lines',
     props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)),
   )
 const text = (e: Event) => (e.target as HTMLInputElement).value
-const key = () => `l${newKey().slice(0, 8)}`
-function add() {
-  const item = library.value?.catalogue.find((c) => c.id === pick.value)
-  emit('update:lines', [
-    ...props.lines,
-    {
-      key: key(),
-      description: item?.description ?? '',
-      unit: item?.unit ?? '',
-      quantity: item?.clientQuantity?.min ?? '1',
-      unitPrice: item?.unitPrice ?? (0 as Minor),
-      discount: null,
-      taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
-      optional: false,
-      group: null,
-      chosen: true,
-      clientQuantity: item?.clientQuantity ?? null,
-    },
-  ])
-  pick.value = ''
-}
-const locale = useLocale()
-/** What was typed and can't be taken, by its field: it stays as it was typed, with what is wrong beside it. */
-const wrong = reactive<Record<string, { text: string; words: string }>>({})
-const shown = (field: string, text: string) => wrong[field]?.text ?? text
-/** Takes a number as it was typed, or says beside it why it can't be. */
-function take<T>(field: string, text: string, read: Typed<T>, then: (value: T) => void): void {
-  if ('problem' in read) wrong[field] = { text, words: typedWords(read.problem, text, locale.value) }
-  else {
-    delete wrong[field]
-    then(read.value)
-  }
-}
-const decimal = (value: string) => typedDecimal(value, locale.value)
-const amount = (value: Minor) => decimal(majorString(value, props.currency))
+const add = (line: PricedLine) => emit('update:lines', [...props.lines, line])
+const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits } =
+  useTypedNumbers(props.currency)
 function remove(i: number): void {
-  for (const field of Object.keys(wrong)) if (field.startsWith(`${props.lines[i]!.key}.`)) delete wrong[field]
+  forget(props.lines[i]!.key)
   emit(
     'update:lines',
     props.lines.filter((_, k) => k !== i),
   )
 }
-const discountText = (d: Discount | null) => (!d ? '' : 'percent' in d ? `${decimal(d.percent)}%` : amount(d.amount))
-function setDiscount(field: string, text: string, then: (discount: Discount | null) => void): void {
-  if (!text.trim()) {
-    delete wrong[field]
-    then(null)
-  } else if (text.includes('%')) take(field, text, readPercent(text, locale.value), (percent) => then({ percent }))
-  else take(field, text, readAmount(text, props.currency, locale.value), (value) => then({ amount: value }))
-}
 const setPrice = (i: number, field: string, text: string) =>
   take(field, text, readAmount(text, props.currency, locale.value), (unitPrice) => update(i, { unitPrice }))
-const limits = (l: PricedLine) =>
-  l.clientQuantity ? `${decimal(l.clientQuantity.min)}–${decimal(l.clientQuantity.max)}` : ''
-function setLimits(i: number, field: string, text: string): void {
-  delete wrong[field]
-  if (!text.trim()) return update(i, { clientQuantity: null })
-  const [from, to, ...rest] = text.split(/\s*(?:–|-|\bto\b)\s*/)
-  const read = [from ?? '', to ?? ''].map((t) => readDecimal(t, locale.value))
-  const [min, max] = read.map((x) => ('value' in x ? x.value : null))
-  if (rest.length || !min || !max || Number(max) < Number(min))
-    wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
-  else update(i, { clientQuantity: { min, max, step: props.lines[i]!.clientQuantity?.step ?? '1' } })
-}
 /** The first thing that was typed and can't be taken; it is shown, and nothing is kept before it is put right. */
 const root = ref<HTMLElement>()
 defineExpose({
@@ -221,12 +155,16 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
             </td>
             <td>
               <input
-                v-typed="shown(`${l.key}.limits`, limits(l))"
+                v-typed="shown(`${l.key}.limits`, limits(l.clientQuantity))"
                 class="input m"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
                 :aria-invalid="!!wrong[`${l.key}.limits`]"
                 placeholder="4–12"
-                @change="setLimits(i, `${l.key}.limits`, text($event))"
+                @change="
+                  setLimits(`${l.key}.limits`, text($event), l.clientQuantity, (clientQuantity) =>
+                    update(i, { clientQuantity }),
+                  )
+                "
               /><span v-if="wrong[`${l.key}.limits`]" class="error" role="alert">{{
                 wrong[`${l.key}.limits`]!.words
               }}</span>
@@ -242,16 +180,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
       </table>
     </div>
     <div class="add">
-      <label
-        ><span class="sr">From the catalogue</span
-        ><select v-model="pick" class="input">
-          <option value="">A line of your own</option>
-          <option v-for="c in library?.catalogue" :key="c.id" :value="c.id">
-            {{ c.description }}, {{ money(c.unitPrice, currency) }}{{ c.unit ? ` a ${c.unit.replace(/s$/, '')}` : '' }}
-          </option>
-        </select></label
-      >
-      <button type="button" class="btn" @click="add">Add the line</button>
+      <AddLine :currency="currency" @add="add" />
       <label class="whole"
         >Discount on the whole
         <input
@@ -319,9 +248,6 @@ td.money {
   gap: 10px;
   align-items: center;
   margin-top: 10px;
-}
-.add label:first-child {
-  width: 320px;
 }
 .whole {
   margin-left: auto;

@@ -1,105 +1,20 @@
 import { describe, expect, it } from 'vitest'
+import {
+  BUSINESS_BLOCK,
+  GUEST,
+  type Scene,
+  TEXT,
+  blank,
+  client,
+  notes,
+  onTable,
+  sign,
+  value,
+} from '../../tests/support/preflight'
 import { paper } from '../../tests/support/paper'
 import { clause, field, h, p } from '../document/build'
-import type { Block, PaperDocument } from '../document/model'
-import { withIds, fieldsOf } from '../document/walk'
-import type { Mark, Marked } from '../marking/model'
-import { type MergeContext, type MergeValue, merge } from '../merge/merge'
-import { minor } from '../money/money'
-import { type PreflightInput, RULES, preflight } from './preflight'
+import { RULES } from './preflight'
 
-const value = (v: MergeValue['value'], path: string, type: MergeValue['type'] = 'text', label = path): MergeValue => ({
-  value: v,
-  type,
-  label,
-  source: { path, label, record: 'job', id: 'j1', fact: path.split('.')[1]! },
-})
-const VALUES = {
-  'client.name': value('Ines Marlow', 'client.name'),
-  'job.place': value('Orchard House', 'job.place', 'text', 'Place'),
-  'job.starts': value('2026-06-12T16:00', 'job.starts', 'local'),
-  'job.ends': value('2026-06-14T11:00', 'job.ends', 'local'),
-  'money.total': value(minor(86856), 'money.total', 'amount'),
-  'money.balance.due': value('2026-06-10', 'money.balance.due', 'day'),
-  'guest.under18': value(false, 'guest.under18'),
-  'guest.born': value(null, 'guest.born'),
-  'job.young': value('0', 'job.young'),
-}
-const sign = (party: string): Block => field({ key: `${party}-s`, type: 'signature', party, label: 'Signature' })
-interface Scene {
-  kind?: string
-  body?: Block[]
-  parties?: PaperDocument['parties']
-  values?: Record<string, MergeValue>
-  job?: Partial<NonNullable<PreflightInput['job']>> | null
-  over?: Partial<PreflightInput>
-}
-
-function notes({ kind = 'contract', body = [], parties, values = {}, job = {}, over = {} }: Scene) {
-  const template = withIds(
-    paper([h(1, 'Agreement'), ...body, sign('client'), sign('business')], parties ? { parties } : {}),
-  )
-  const context: MergeContext = { values: { ...VALUES, ...values }, lists: { guests: [] }, currency: 'GBP' }
-  const { document, gaps } = merge(template, context)
-  const people = document.parties.map((x) => ({ party: x.key, name: `Person ${x.key}`, email: `${x.key}@example.com` }))
-  return preflight({
-    kind,
-    template,
-    document,
-    gaps,
-    fields: fieldsOf(document),
-    clauseProblems: [],
-    context,
-    overflows: [],
-    job:
-      job === null
-        ? null
-        : {
-            people,
-            lapsesAt: null,
-            day: '2026-06-12',
-            today: '2026-06-01',
-            total: 86856,
-            invoiced: true,
-            figures: {} as never,
-            otherClients: ['Wanda Keel', 'Bo'],
-            ...job,
-          },
-    ...over,
-  })
-}
-const TEXT = { type: 'text' as const, party: 'client', label: 'Words' }
-const blank = (id: string, more: Partial<Mark> = {}): Mark => ({
-  id,
-  page: 1,
-  x: 50,
-  y: 100,
-  w: 120,
-  h: 16,
-  state: 'settled',
-  from: 'found',
-  why: '',
-  confidence: 0.9,
-  field: { key: id, type: 'text', party: 'client', label: `Blank ${id}`, required: true },
-  ...more,
-})
-const onTable = (marks: Mark[]): Marked => ({
-  sha: '0'.repeat(64),
-  name: 'form.pdf',
-  pages: [{ w: 595, h: 842 }],
-  marks,
-  strikes: [],
-  read: 1,
-  removed: [],
-  unplaced: [],
-})
-const BUSINESS_BLOCK = ['x', 'y'].map((id) =>
-  blank(id, { foundParty: 'business', field: { key: id, type: 'text', party: 'business', label: id, required: true } }),
-)
-const GUEST = [{ key: 'guest', label: 'Guest' }]
-const client = { party: 'client', name: 'Ines', email: 'ines@marlow.example' }
-
-/** Each case: the rule that speaks, a paper it speaks about, and a near one of which it says nothing. */
 const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene, good: Scene][] = [
   [
     'missingValue',

@@ -5,10 +5,12 @@ import { placedFields } from '~~/core/marking/placed'
 import type { MarkingView } from '~~/shared/marking'
 import BlankLedger from './BlankLedger.vue'
 import DryRun from './DryRun.vue'
+import KeepTemplate from './KeepTemplate.vue'
 import KeyHelp from './KeyHelp.vue'
 import MarkCard from './MarkCard.vue'
 import PagesDialog from './PagesDialog.vue'
 import PartyBar from './PartyBar.vue'
+import StrikeList from './StrikeList.vue'
 import TablePages from './TablePages.vue'
 import { fileBytes } from './finder'
 import { useTableKeys } from './keys'
@@ -20,7 +22,6 @@ const table = useMarking(props.of, props.id, props.first)
 provide(MARKING, table)
 const { view, marks, open, ordered, current, saved, finding, told } = table
 const notices = useNotices()
-const { busy, act } = useAct()
 const pdf = shallowRef<PDFDocumentProxy | null>(null)
 const problem = ref('')
 const zoom = ref(1)
@@ -29,7 +30,6 @@ const seeing = ref(false)
 const paging = ref(false)
 const helping = ref(false)
 const keeping = ref(false)
-const templateName = ref('')
 const pagesView = ref<InstanceType<typeof TablePages>>()
 const ledger = ref<InstanceType<typeof BlankLedger>>()
 const draft = computed(() => view.value.state === 'draft')
@@ -72,14 +72,6 @@ async function see(): Promise<void> {
   else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
 }
 const toSending = () => go(`/papers/${props.id}`)
-const keepTemplate = () =>
-  act(async () => {
-    if (!(await table.flush())) throw new Error(told.value || 'What is on the table could not be kept yet.')
-    const body = { name: templateName.value, key: newKey() }
-    await api(`/api/papers/${props.id}/marking/template`, { method: 'POST', body })
-    keeping.value = false
-    notices.say(`Kept as the template “${templateName.value}”. It is in the Library.`)
-  })
 const notes = computed(() => view.value.preflight.filter((n) => n.cure?.kind === 'mark' || n.severity === 'stop'))
 function show(note: (typeof notes.value)[number]): void {
   if (note.cure?.kind === 'mark') table.choose(note.cure.mark)
@@ -122,11 +114,9 @@ function changed(): void {
         <button class="btn" @click="paging = true">Pages…</button>
       </template>
       <button class="btn" @click="see">See it as…</button>
-      <button v-if="of === 'paper' && draft" class="btn" @click="((templateName = view.title), (keeping = true))">
-        As a template…
-      </button>
-      <button v-if="of === 'paper'" class="btn main" :disabled="busy" @click="toSending">To the sending sheet</button>
-      <button v-else class="btn main" :disabled="busy" @click="go('/library')">To the Library</button>
+      <button v-if="of === 'paper' && draft" class="btn" @click="keeping = true">As a template…</button>
+      <button v-if="of === 'paper'" class="btn main" @click="toSending">To the sending sheet</button>
+      <button v-else class="btn main" @click="go('/library')">To the Library</button>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <p v-if="told" class="notice trouble" role="alert">{{ told }}</p>
@@ -169,38 +159,7 @@ function changed(): void {
           <button class="btn" @click="table.accept(open.map((m) => m.id))">Settle all {{ open.length }}</button>
         </div>
         <MarkCard v-if="draft && current" :key="current.id" class="card-side" />
-        <ul v-if="table.strikes.value.length" class="strikes" aria-label="Struck words">
-          <li v-for="s in table.strikes.value" :key="s.id" class="small">
-            <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
-            <input
-              v-typed="s.note"
-              class="input"
-              maxlength="500"
-              placeholder="Why"
-              aria-label="Why it is struck"
-              @change="
-                table.change((h) =>
-                  h.strikes.forEach((x) => x.id === s.id && (x.note = ($event.target as HTMLInputElement).value)),
-                )
-              "
-            />
-            <input
-              v-typed="s.instead"
-              class="input"
-              maxlength="500"
-              placeholder="What stands instead"
-              aria-label="What stands instead"
-              @change="
-                table.change((h) =>
-                  h.strikes.forEach((x) => x.id === s.id && (x.instead = ($event.target as HTMLInputElement).value)),
-                )
-              "
-            />
-            <button class="btn bare" @click="table.change((h) => (h.strikes = h.strikes.filter((x) => x.id !== s.id)))">
-              Undo the strike
-            </button>
-          </li>
-        </ul>
+        <StrikeList />
       </aside>
     </div>
     <PartyBar />
@@ -215,17 +174,7 @@ function changed(): void {
     />
     <PagesDialog v-if="paging" v-model="paging" @changed="changed" />
     <KeyHelp v-model="helping" />
-    <Dialog v-model:visible="keeping" modal header="Keep as a template" :style="{ width: '460px' }" :draggable="false">
-      <form class="form" @submit.prevent="keepTemplate">
-        <label class="field"
-          ><span>Name</span><input v-model="templateName" autofocus class="input" maxlength="120" required
-        /></label>
-        <p class="soft small">
-          The file, its marks and parties. Words typed for this job stay here; values come from each job anew.
-        </p>
-        <p><button class="btn main" :disabled="busy">Keep the template</button></p>
-      </form>
-    </Dialog>
+    <KeepTemplate v-model="keeping" :paper-id="id" />
   </div>
 </template>
 
@@ -283,19 +232,6 @@ function changed(): void {
 .all {
   padding: 8px 18px;
   border-top: 1px solid var(--hairline);
-}
-.strikes {
-  padding: 8px 18px;
-  overflow: auto;
-  max-height: 180px;
-}
-.strikes li {
-  display: grid;
-  gap: 4px;
-}
-.form {
-  display: grid;
-  gap: 12px;
 }
 @media (max-width: 1000px) {
   .cols {

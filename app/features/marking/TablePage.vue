@@ -4,6 +4,8 @@ import { type Guides, snap } from '~~/core/marking/arrange'
 import type { Mark } from '~~/core/marking/model'
 import { formatValue } from '~~/core/merge/merge'
 import { FIELD_WORDS } from '../writing/say'
+import { usePainted } from './painted'
+import { followPointer } from './pointer'
 import { useTable } from './useMarking'
 
 /** One page of the table: the page itself, and on it every mark where it will stand. */
@@ -25,26 +27,7 @@ const struck = computed(() => strikes.value.filter((s) => s.page === props.page)
 const canvas = ref<HTMLCanvasElement>()
 const sheet = ref<HTMLElement>()
 
-// The page is drawn when it comes near and forgotten when it is far: a long file takes no more than a short one.
-let task: { cancel(): void } | null = null
-async function render(): Promise<void> {
-  task?.cancel()
-  const c = canvas.value
-  if (!c) return
-  if (!props.near || !props.pdf) {
-    c.width = c.height = 0
-    return
-  }
-  const page = await props.pdf.getPage(props.page)
-  const ratio = Math.min(window.devicePixelRatio || 1, 2)
-  const most = Math.sqrt(16_000_000 / Math.max(1, size.value.w * size.value.h))
-  const drawing = paintPage(page, c, Math.min(props.zoom * ratio, most))
-  task = drawing
-  await drawing.promise.catch(() => {})
-}
-watch(() => [props.near, props.pdf, props.zoom, props.page], render)
-onMounted(render)
-onBeforeUnmount(() => task?.cancel())
+usePainted(props, canvas, size)
 
 const style = (p: { x: number; y: number; w: number; h: number }) => ({
   left: `${p.x * props.zoom}px`,
@@ -79,21 +62,6 @@ const point = (e: PointerEvent) => {
   return { x: (e.clientX - r.left) / props.zoom, y: (e.clientY - r.top) / props.zoom }
 }
 const ghost = ref<{ x: number; y: number; w: number; h: number } | null>(null)
-/** Follows the pointer until it is let go. */
-function follow(e: PointerEvent, moved: (p: { x: number; y: number }) => void, ended: () => void): void {
-  const target = e.currentTarget as HTMLElement
-  target.setPointerCapture(e.pointerId)
-  const move = (m: PointerEvent) => moved(point(m))
-  const up = () => {
-    target.removeEventListener('pointermove', move)
-    target.removeEventListener('pointerup', up)
-    target.removeEventListener('pointercancel', up)
-    ended()
-  }
-  target.addEventListener('pointermove', move)
-  target.addEventListener('pointerup', up)
-  target.addEventListener('pointercancel', up)
-}
 function down(e: PointerEvent): void {
   if (e.button !== 0) return
   const from = point(e)
@@ -102,9 +70,10 @@ function down(e: PointerEvent): void {
     return
   }
   e.preventDefault()
-  follow(
+  followPointer(
     e,
-    (p) => {
+    (at) => {
+      const p = point(at)
       ghost.value = {
         x: Math.min(from.x, p.x),
         y: Math.min(from.y, p.y),
@@ -146,9 +115,10 @@ function drag(e: PointerEvent, m: Mark, corner: boolean): void {
   const from = point(e)
   const at = { x: m.x, y: m.y, w: m.w, h: m.h }
   let changed = false
-  follow(
+  followPointer(
     e,
-    (p) => {
+    (now) => {
+      const p = point(now)
       const dx = p.x - from.x
       const dy = p.y - from.y
       if (!changed && Math.hypot(dx, dy) * props.zoom < 4) return

@@ -3,6 +3,7 @@ import type { SignerView } from '~~/shared/signer'
 import { greeted, inSentence } from '~~/core/rounds/greeting'
 import { type WordKey, dayIn, moneyIn } from '~~/shared/words'
 import QrImage from '~/components/QrImage.vue'
+import AskedBefore from './AskedBefore.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
 import RoundPeople from './RoundPeople.vue'
@@ -151,16 +152,7 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
     <RoundPeople :view="view" />
     <p v-if="asked" class="notice" role="status">{{ says('questionSent', { business: view.business.name }) }}</p>
     <button v-if="!view.inPerson" class="btn bare" @click="asking = true">{{ says('ask') }}</button>
-    <dl v-if="view.questions.length">
-      <template v-for="(q, i) in view.questions" :key="i">
-        <dt class="soft small">{{ says('youAsked') }}</dt>
-        <dd>{{ q.question }}</dd>
-        <template v-if="q.answer">
-          <dt class="soft small">{{ says('theyAnswered', { business: view.business.name }) }}</dt>
-          <dd>{{ q.answer }}</dd>
-        </template>
-      </template>
-    </dl>
+    <AskedBefore :view="view" />
     <BottomSheet v-model="asking" :header="says('ask')">
       <QuestionSheet :view="view" :signing="signing" @sent="((asking = false), (asked = true))" />
     </BottomSheet>
@@ -192,10 +184,6 @@ h1 {
 }
 .people {
   padding: 0;
-}
-dd {
-  margin: 0 0 8px;
-  white-space: pre-line;
 }
 .next {
   width: 100%;

@@ -5,6 +5,8 @@ import type { Condition } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
 import ConditionEdit from './ConditionEdit.vue'
 import FieldEdit from './FieldEdit.vue'
+import PictureEdit from './PictureEdit.vue'
+import TableEdit from './TableEdit.vue'
 import { FORMATS, LISTS, clauseName, formatsFor, labelOf, sourceWords } from './say'
 import { useThisSheet } from './useSheet'
 
@@ -80,17 +82,6 @@ const TITLES: Record<string, string> = {
   priceTable: 'The price table',
   planTable: 'The payment plan',
 }
-const columns = computed(() => {
-  const { node } = chosen.value!
-  const wide = node.firstChild?.childCount ?? 1
-  const old = (attrs.value.columns ?? []) as { width: number; align?: string }[]
-  return Array.from({ length: wide }, (_, i) => (old.length === wide ? old[i]! : { width: 100 }))
-})
-const setColumn = (i: number, more: object) =>
-  set(
-    'columns',
-    columns.value.map((c, k) => (k === i ? { ...c, ...more } : c)),
-  )
 const numbered = computed(() => Object.entries(worked.value?.numbers ?? {}))
 const width = computed(() => (attrs.value.width as number | null) ?? null)
 const when = computed(() => (attrs.value.when as Condition | null) ?? null)
@@ -140,49 +131,7 @@ function remove(): void {
       @change="set('field', $event)"
       @width="set('width', $event)"
     />
-    <template v-else-if="name === 'image'">
-      <label class="field"
-        ><span>What it shows, for who can’t see it</span
-        ><input v-typed="attrs.alt" class="input" maxlength="400" @change="set('alt', text($event))"
-      /></label>
-      <label class="field"
-        ><span>Width</span
-        ><input
-          class="input"
-          type="range"
-          min="20"
-          max="467"
-          :value="attrs.width"
-          @input="
-            (e) => {
-              const w = Number(text(e))
-              const h = Math.round((w * Number(attrs.height)) / Number(attrs.width)) || 1
-              set('height', h)
-              set('width', w)
-            }
-          "
-      /></label>
-      <label class="field"
-        ><span>Where</span>
-        <select
-          class="input"
-          :value="attrs.align ?? 'left'"
-          @change="set('align', text($event) === 'left' ? null : text($event))"
-        >
-          <option value="left">at the left</option>
-          <option value="center">in the middle</option>
-          <option value="right">at the right</option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Ground</span>
-        <select class="input" :value="attrs.ground ?? ''" @change="set('ground', text($event) || null)">
-          <option value="">none</option>
-          <option value="chalk">chalk</option>
-          <option value="ink">ink, for a light logo</option>
-        </select></label
-      >
-    </template>
+    <PictureEdit v-else-if="name === 'image'" :attrs="attrs" @set="set" />
     <label v-else-if="name === 'ref'" class="field"
       ><span>Refers to</span>
       <select class="input" :value="attrs.to" @change="set('to', text($event))">
@@ -235,39 +184,13 @@ function remove(): void {
       ><input type="checkbox" :checked="!!attrs.numbered" @change="set('numbered', attrs.numbered ? null : true)" />
       Numbered</label
     >
-    <template v-if="name === 'table'">
-      <div v-for="(c, i) in columns" :key="i" class="two">
-        <input
-          v-typed="c.width"
-          class="input"
-          type="number"
-          min="1"
-          :aria-label="`Width of column ${i + 1}`"
-          @change="setColumn(i, { width: Math.max(1, Number(text($event)) || 1) })"
-        />
-        <select
-          class="input"
-          :aria-label="`Column ${i + 1} stands`"
-          :value="c.align ?? 'left'"
-          @change="setColumn(i, { align: text($event) === 'left' ? undefined : text($event) })"
-        >
-          <option value="left">at the left</option>
-          <option value="center">in the middle</option>
-          <option value="right">at the right</option>
-        </select>
-      </div>
-      <label v-if="chosen.row" class="field"
-        ><span>This row</span>
-        <select
-          class="input"
-          :value="chosen.row.node.attrs.each ?? ''"
-          @change="set('each', text($event) || null, chosen!.row!)"
-        >
-          <option value="">once</option>
-          <option v-for="(words, list) in LISTS" :key="list" :value="list">once for each {{ words }}</option>
-        </select></label
-      >
-    </template>
+    <TableEdit
+      v-if="name === 'table'"
+      :node="chosen.node"
+      :row="chosen.row?.node ?? null"
+      @columns="set('columns', $event)"
+      @each="set('each', $event, chosen!.row!)"
+    />
     <ConditionEdit v-if="hasWhen" :value="when" @change="set('when', $event)" />
     <button v-if="!['paragraph', 'heading'].includes(name)" class="btn bare" @click="remove">
       Take it off the sheet
@@ -292,10 +215,5 @@ function remove(): void {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-.two {
-  display: grid;
-  grid-template-columns: 80px 1fr;
-  gap: 6px;
 }
 </style>

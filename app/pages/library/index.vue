@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Brought, ClauseRow, TemplateRow } from '~~/shared/library'
+import TemplateList from '~/features/library/TemplateList.vue'
 import RoundSettings from '~/features/round/RoundSettings.vue'
 import BringIn from '~/features/writing/BringIn.vue'
 
@@ -21,33 +22,15 @@ interface Library {
 useHead({ title: 'Library · Upwold' })
 const { data: lib, error, refresh } = await useAsyncData('library', () => api<Library>('/api/library'))
 const session = useSession()
-const notices = useNotices()
 const { busy, act } = useAct()
-const now = useNow()
 const INVOICE: Record<string, string> = {
   agreed: 'invoice when the contract is complete',
   day: 'invoice on the job’s day',
   never: 'no invoice',
 }
 
-const find = ref('')
 const folder = ref<string | null>(null)
-const archived = ref(false)
-const searchBox = ref<HTMLInputElement>()
-const live = computed(() => lib.value?.templates.filter((t) => !t.archivedAt) ?? [])
-const folders = computed(() => [...new Set(live.value.map((t) => t.folder).filter(Boolean))].sort())
-const plain = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
-const shown = computed(() =>
-  (archived.value ? (lib.value?.templates.filter((t) => t.archivedAt) ?? []) : live.value).filter(
-    (t) =>
-      (folder.value === null || t.folder === folder.value) &&
-      plain(`${t.name} ${t.kind} ${t.folder}`).includes(plain(find.value.trim())),
-  ),
-)
-const usedWords = (t: TemplateRow) =>
-  t.used === 0
-    ? 'never used'
-    : `used ${t.used === 1 ? 'once' : `${t.used} times`}, last ${whenWords(t.lastUsed!, now.value.slice(0, 10))}`
+const list = ref<InstanceType<typeof TemplateList>>()
 
 const make = () =>
   act(async () => {
@@ -55,29 +38,6 @@ const make = () =>
     const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
     await navigateTo(`/library/templates/${id}`)
   })
-const duplicate = (t: TemplateRow) =>
-  act(async () => {
-    const body = { name: `${t.name}, copy`.slice(0, 120), from: t.id, key: newKey() }
-    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
-    await refresh()
-    notices.say(`“${t.name}” was duplicated.`)
-    await nextTick()
-    document.getElementById(`template-${id}`)?.focus()
-  })
-const archive = (t: TemplateRow, on: boolean) =>
-  act(async () => {
-    await api(`/api/templates/${t.id}`, { method: 'PATCH', body: { revision: 0, archived: on } })
-    await refresh()
-    if (on) notices.say(`“${t.name}” is archived. Papers made of it stay.`, { undo: () => archive(t, false) })
-  })
-const moving = ref<TemplateRow | null>(null)
-const moveTo = (t: TemplateRow, to: string) =>
-  act(async () => {
-    await api(`/api/templates/${t.id}`, { method: 'PATCH', body: { revision: 0, folder: to.trim().slice(0, 60) } })
-    moving.value = null
-    await refresh()
-  })
-
 const brought = ref<Brought | null>(null)
 const file = ref<HTMLInputElement>()
 const refused = ref('')
@@ -96,7 +56,7 @@ const bring = (event: Event) =>
       input.value = ''
     }
   })
-useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
+useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
 </script>
 
 <template>
@@ -121,90 +81,7 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
     <p v-if="error" class="notice trouble" role="alert">{{ wordsOf(error) }}</p>
     <p v-if="refused" class="notice trouble" role="alert">{{ refused }}</p>
     <div v-if="lib" class="cols">
-      <section aria-label="Templates">
-        <div class="filters">
-          <label class="sr" for="find">Find a template</label>
-          <input id="find" ref="searchBox" v-model="find" class="input" placeholder="Find a template" />
-          <button
-            class="chip"
-            :aria-pressed="folder === null && !archived"
-            @click="((folder = null), (archived = false))"
-          >
-            All
-          </button>
-          <button
-            v-for="f in folders"
-            :key="f"
-            class="chip"
-            :aria-pressed="folder === f && !archived"
-            @click="((folder = f), (archived = false))"
-          >
-            {{ f }}
-          </button>
-          <button class="chip" :aria-pressed="archived" @click="((archived = !archived), (folder = null))">
-            Archived
-          </button>
-        </div>
-        <ul class="ledger">
-          <li v-for="t in shown" :key="t.id" class="template">
-            <NuxtLink
-              :id="`template-${t.id}`"
-              data-row
-              :to="`/library/${t.marked ? 'marked' : 'templates'}/${t.id}`"
-              class="name"
-              >{{ t.name }}</NuxtLink
-            >
-            <span class="soft small"
-              >{{ t.marked ? 'marked PDF, ' : '' }}{{ t.kind }}{{ t.folder ? ` · ${t.folder}` : '' }} · edition
-              {{ t.edition }} · {{ usedWords(t) }}</span
-            >
-            <span class="acts">
-              <button class="btn bare" :disabled="busy" :aria-label="`Duplicate ${t.name}`" @click="duplicate(t)">
-                Duplicate
-              </button>
-              <button
-                class="btn bare"
-                :aria-label="`Move ${t.name} to a folder`"
-                @click="moving = moving?.id === t.id ? null : t"
-              >
-                Move
-              </button>
-              <button
-                v-if="!t.archivedAt"
-                class="btn bare"
-                :disabled="busy"
-                :aria-label="`Archive ${t.name}`"
-                @click="archive(t, true)"
-              >
-                Archive
-              </button>
-              <button
-                v-else
-                class="btn bare"
-                :disabled="busy"
-                :aria-label="`Bring ${t.name} back`"
-                @click="archive(t, false)"
-              >
-                Bring back
-              </button>
-            </span>
-            <form
-              v-if="moving?.id === t.id"
-              class="move"
-              @submit.prevent="moveTo(t, ($event.target as HTMLFormElement).folder.value)"
-            >
-              <label class="field"
-                ><span>Folder</span><input name="folder" class="input" list="folders" maxlength="60" :value="t.folder"
-              /></label>
-              <button class="btn main">Move it</button>
-            </form>
-          </li>
-          <li v-if="!shown.length" class="soft none">
-            {{ find ? 'No template is called that.' : archived ? 'Nothing is archived.' : 'No templates yet.' }}
-          </li>
-        </ul>
-        <datalist id="folders"><option v-for="f in folders" :key="f" :value="f" /></datalist>
-      </section>
+      <TemplateList ref="list" v-model:folder="folder" :templates="lib.templates" :refresh="refresh" />
       <div class="stack">
         <section aria-label="Clauses">
           <h2>Clauses</h2>
@@ -267,37 +144,6 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
   gap: 24px;
   align-content: start;
 }
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-bottom: 10px;
-}
-.filters .input {
-  max-width: 220px;
-}
-.template {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 0 12px;
-  padding: 9px 0;
-}
-.template .small {
-  grid-column: 1;
-}
-.acts {
-  grid-column: 2;
-  grid-row: 1 / 3;
-  display: flex;
-  align-items: center;
-}
-.move {
-  grid-column: 1 / 3;
-  display: flex;
-  gap: 10px;
-  align-items: end;
-  padding-top: 8px;
-}
 .name {
   font-weight: 600;
   color: var(--ink);
@@ -317,13 +163,6 @@ useRowKeys({ n: () => void make(), '/': () => searchBox.value?.focus() })
 @media (max-width: 900px) {
   .cols {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .template {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .acts {
-    grid-column: 1;
-    grid-row: auto;
   }
 }
 </style>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/document/model'
-import { fieldsOf, walkBlocks } from '~~/core/document/walk'
+import { walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
-import type { ContactView } from '~~/shared/jobs'
 import AmendmentList from '~/features/paper/AmendmentList.vue'
+import OwnValues from '~/features/paper/OwnValues.vue'
 import PaperBlocks from '~/features/paper/PaperBlocks.vue'
+import PartiesBeside from '~/features/paper/PartiesBeside.vue'
 import SourcePop from '~/features/paper/SourcePop.vue'
 import { ROOM, type Room } from '~/features/paper/room'
 import { PAPER, usePaper } from '~/features/paper/usePaper'
@@ -16,7 +17,7 @@ import '~/features/writing/sheet.css'
 
 /** The writing room of one job’s paper: filled from the record, amended in place, with what would go wrong beside it. */
 const onScreen = await usePaper(String(useRoute().params.id))
-const { id, paper, problem, busy, act, load } = onScreen
+const { id, paper, problem, act, load } = onScreen
 provide(PAPER, onScreen)
 useFeed(load, { concerns: ofPaper(paper.value?.jobId ?? '', id), asOf: () => paper.value?.asOf ?? -1 })
 // Somebody else's PDF has no words to write on: it lies on the marking table.
@@ -68,30 +69,6 @@ function goTo(blockId: string): void {
 }
 
 const binding = ref<string | null>(null)
-const who = ref<ContactView | null>(null)
-const bind = (party: string) =>
-  act(async () => {
-    if (!who.value) return
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { bind: { party, contactId: who.value.id } } })
-    binding.value = null
-    who.value = null
-    await load()
-  })
-const setValue = (key: string, text: string) =>
-  act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { values: { [key]: text } } })
-    await load()
-  })
-const ASK_INPUT = { text: 'text', number: 'text', day: 'date', amount: 'text' } as const
-/** Fields whose text the sender may set before it goes. */
-const settable = computed(() =>
-  fieldsOf(written.value.base).filter((f) => ['text', 'number', 'organisation', 'job-title'].includes(f.type)),
-)
-const setPreset = (key: string, text: string) =>
-  act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { presets: { [key]: text } } })
-    await load()
-  })
 function cure(note: PreflightNote): void {
   const { cure: c } = note
   if (!c) return
@@ -117,7 +94,6 @@ function cure(note: PreflightNote): void {
   else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
 }
 const seeing = ref(false)
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
 const pdf = `/api/papers/${id}/export?as=pdf`
 const away = (event: MouseEvent) => {
@@ -166,55 +142,8 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
             </li>
           </ul>
         </nav>
-        <section id="parties" aria-label="Parties" class="gap">
-          <h2>Parties</h2>
-          <ul>
-            <li v-for="s in paper.sheet" :key="s.party" class="person">
-              <span class="party" :class="`party-${((s.number - 1) % 4) + 1}`">{{ s.number }}</span>
-              <span :class="{ bad: !s.name }">{{
-                s.name ? `${s.name}, ${s.label.toLowerCase()}` : `nobody yet, ${s.label.toLowerCase()}`
-              }}</span>
-              <button
-                v-if="draft && !s.member"
-                class="btn bare small"
-                :aria-expanded="binding === s.party"
-                @click="binding = binding === s.party ? null : s.party"
-              >
-                {{ s.name ? 'Change' : 'Say who' }}
-              </button>
-              <form v-if="binding === s.party" class="bind" @submit.prevent="bind(s.party)">
-                <ClientPicker v-model="who" :label="`Who is the ${s.label.toLowerCase()}`" />
-                <button class="btn main" :disabled="busy || !who">This is the {{ s.label.toLowerCase() }}</button>
-              </form>
-            </li>
-          </ul>
-        </section>
-        <section v-if="written.base.asks?.length" aria-label="Values of this paper" class="gap">
-          <h2>Of this paper alone</h2>
-          <label v-for="a in written.base.asks" :key="a.key" class="field own"
-            ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
-            ><input
-              v-typed="written.own.values[a.key] ?? ''"
-              class="input"
-              :type="ASK_INPUT[a.type]"
-              :disabled="!draft"
-              maxlength="500"
-              :placeholder="a.help"
-              @change="setValue(a.key, text($event))"
-          /></label>
-        </section>
-        <details v-if="draft && settable.length" class="gap">
-          <summary class="soft small">Set a field before it goes</summary>
-          <label v-for="f in settable" :key="f.key" class="field own"
-            ><span>{{ f.label }}</span
-            ><input
-              v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
-              class="input"
-              maxlength="300"
-              placeholder="the signer fills it"
-              @change="setPreset(f.key, text($event))"
-          /></label>
-        </details>
+        <PartiesBeside v-model:binding="binding" :editable="draft" />
+        <OwnValues :editable="draft" />
       </div>
       <section ref="desk" class="desk" aria-label="The paper">
         <div class="sheet-paper sheet-view">
@@ -289,21 +218,6 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
   padding: 3px 0;
   cursor: pointer;
   text-align: left;
-}
-.person {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
-  padding: 4px 0;
-}
-.bind {
-  width: 100%;
-  display: grid;
-  gap: 8px;
-}
-.own {
-  margin-top: 8px;
 }
 .sheet-view :deep(.value-button) {
   cursor: help;

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import type { Minor } from '~~/core/money/money'
+import type { PricedLine } from '~~/core/pricing/pricing'
+
+/** Adds a priced line: an item of the catalogue with its price, or one's own words. */
+defineProps<{ currency: string }>()
+const emit = defineEmits<{ add: [line: PricedLine] }>()
+const { data: library } = useAsyncData('library', () =>
+  api<{
+    catalogue: {
+      id: string
+      description: string
+      unit: string
+      unitPrice: Minor
+      taxRate: string
+      clientQuantity: PricedLine['clientQuantity']
+    }[]
+  }>('/api/library'),
+)
+const session = useSession()
+const pick = ref('')
+const key = () => `l${newKey().slice(0, 8)}`
+function add() {
+  const item = library.value?.catalogue.find((c) => c.id === pick.value)
+  emit('add', {
+    key: key(),
+    description: item?.description ?? '',
+    unit: item?.unit ?? '',
+    quantity: item?.clientQuantity?.min ?? '1',
+    unitPrice: item?.unitPrice ?? (0 as Minor),
+    discount: null,
+    taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
+    optional: false,
+    group: null,
+    chosen: true,
+    clientQuantity: item?.clientQuantity ?? null,
+  })
+  pick.value = ''
+}
+</script>
+
+<template>
+  <label
+    ><span class="sr">From the catalogue</span
+    ><select v-model="pick" class="input">
+      <option value="">A line of your own</option>
+      <option v-for="c in library?.catalogue" :key="c.id" :value="c.id">
+        {{ c.description }}, {{ money(c.unitPrice, currency) }}{{ c.unit ? ` a ${c.unit.replace(/s$/, '')}` : '' }}
+      </option>
+    </select></label
+  >
+  <button type="button" class="btn" @click="add">Add the line</button>
+</template>
+
+<style scoped>
+label {
+  width: 320px;
+}
+</style>

@@ -1,0 +1,50 @@
+import { majorString, type Minor } from '~~/core/money/money'
+import { type Typed, readAmount, readDecimal, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
+import type { Discount, QuantityLimits } from '~~/core/pricing/pricing'
+
+/** Numbers of priced lines as they are typed where the business is, and what is wrong with one that can't be taken. */
+export function useTypedNumbers(currency: string) {
+  const locale = useLocale()
+  /** What was typed and can't be taken, by its field: it stays as it was typed, with what is wrong beside it. */
+  const wrong = reactive<Record<string, { text: string; words: string }>>({})
+  const shown = (field: string, text: string) => wrong[field]?.text ?? text
+  /** Takes a number as it was typed, or says beside it why it can't be. */
+  function take<T>(field: string, text: string, read: Typed<T>, then: (value: T) => void): void {
+    if ('problem' in read) wrong[field] = { text, words: typedWords(read.problem, text, locale.value) }
+    else {
+      delete wrong[field]
+      then(read.value)
+    }
+  }
+  const decimal = (value: string) => typedDecimal(value, locale.value)
+  const amount = (value: Minor) => decimal(majorString(value, currency))
+  const discountText = (d: Discount | null) => (!d ? '' : 'percent' in d ? `${decimal(d.percent)}%` : amount(d.amount))
+  function setDiscount(field: string, text: string, then: (discount: Discount | null) => void): void {
+    if (!text.trim()) {
+      delete wrong[field]
+      then(null)
+    } else if (text.includes('%')) take(field, text, readPercent(text, locale.value), (percent) => then({ percent }))
+    else take(field, text, readAmount(text, currency, locale.value), (value) => then({ amount: value }))
+  }
+  const limits = (of: QuantityLimits | null) => (of ? `${decimal(of.min)}–${decimal(of.max)}` : '')
+  function setLimits(
+    field: string,
+    text: string,
+    was: QuantityLimits | null,
+    then: (limits: QuantityLimits | null) => void,
+  ): void {
+    delete wrong[field]
+    if (!text.trim()) return then(null)
+    const [from, to, ...rest] = text.split(/\s*(?:–|-|\bto\b)\s*/)
+    const read = [from ?? '', to ?? ''].map((t) => readDecimal(t, locale.value))
+    const [min, max] = read.map((x) => ('value' in x ? x.value : null))
+    if (rest.length || !min || !max || Number(max) < Number(min))
+      wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
+    else then({ min, max, step: was?.step ?? '1' })
+  }
+  /** Lets go of what was typed and couldn't be taken on a line that is gone. */
+  function forget(key: string): void {
+    for (const field of Object.keys(wrong)) if (field.startsWith(`${key}.`)) delete wrong[field]
+  }
+  return { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits }
+}

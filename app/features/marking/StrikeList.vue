@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { useTable } from './useMarking'
+
+/** The printed words that are struck: why, and what stands instead. */
+const table = useTable()
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const set = (id: string, more: { note?: string; instead?: string }) =>
+  table.change((h) => h.strikes.forEach((s) => s.id === id && Object.assign(s, more)))
+</script>
+
+<template>
+  <ul v-if="table.strikes.value.length" class="strikes" aria-label="Struck words">
+    <li v-for="s in table.strikes.value" :key="s.id" class="small">
+      <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
+      <input
+        v-typed="s.note"
+        class="input"
+        maxlength="500"
+        placeholder="Why"
+        aria-label="Why it is struck"
+        @change="set(s.id, { note: text($event) })"
+      />
+      <input
+        v-typed="s.instead"
+        class="input"
+        maxlength="500"
+        placeholder="What stands instead"
+        aria-label="What stands instead"
+        @change="set(s.id, { instead: text($event) })"
+      />
+      <button class="btn bare" @click="table.change((h) => (h.strikes = h.strikes.filter((x) => x.id !== s.id)))">
+        Undo the strike
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.strikes {
+  padding: 8px 18px;
+  overflow: auto;
+  max-height: 180px;
+}
+.strikes li {
+  display: grid;
+  gap: 4px;
+}
+</style>

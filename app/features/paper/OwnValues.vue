@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { fieldsOf } from '~~/core/document/walk'
+import { PAPER } from './usePaper'
+
+/** What belongs to this paper alone: the values it asks for, and fields that are set before it goes. */
+defineProps<{ editable: boolean }>()
+const { id, paper, act, load } = inject(PAPER)!
+const written = computed(() => paper.value.written)
+const text = (e: Event) => (e.target as HTMLInputElement).value
+const setValue = (key: string, text: string) =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { values: { [key]: text } } })
+    await load()
+  })
+const ASK_INPUT = { text: 'text', number: 'text', day: 'date', amount: 'text' } as const
+/** Fields whose text the sender may set before it goes. */
+const settable = computed(() =>
+  fieldsOf(written.value.base).filter((f) => ['text', 'number', 'organisation', 'job-title'].includes(f.type)),
+)
+const setPreset = (key: string, text: string) =>
+  act(async () => {
+    await api(`/api/papers/${id}`, { method: 'PATCH', body: { presets: { [key]: text } } })
+    await load()
+  })
+</script>
+
+<template>
+  <section v-if="written.base.asks?.length" aria-label="Values of this paper" class="gap">
+    <h2>Of this paper alone</h2>
+    <label v-for="a in written.base.asks" :key="a.key" class="field own"
+      ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
+      ><input
+        v-typed="written.own.values[a.key] ?? ''"
+        class="input"
+        :type="ASK_INPUT[a.type]"
+        :disabled="!editable"
+        maxlength="500"
+        :placeholder="a.help"
+        @change="setValue(a.key, text($event))"
+    /></label>
+  </section>
+  <details v-if="editable && settable.length" class="gap">
+    <summary class="soft small">Set a field before it goes</summary>
+    <label v-for="f in settable" :key="f.key" class="field own"
+      ><span>{{ f.label }}</span
+      ><input
+        v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
+        class="input"
+        maxlength="300"
+        placeholder="the signer fills it"
+        @change="setPreset(f.key, text($event))"
+    /></label>
+  </details>
+</template>
+
+<style scoped>
+.gap {
+  margin-top: 20px;
+}
+.own {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { SignerView } from '~~/shared/signer'
+import { useSays } from './says'
+import type { Signing } from './useSigning'
+
+/** Declining, with a reason the business gets to read. Where the link has ended meanwhile, the page says so instead. */
+const props = defineProps<{ view: SignerView; signing: Signing }>()
+const emit = defineEmits<{ declined: [] }>()
+const { busy, told, act, post } = props.signing
+const says = useSays()
+const reason = ref('')
+const decline = () =>
+  act(
+    async () => {
+      await post('/decline', { reason: reason.value })
+      emit('declined')
+    },
+    (e) => e instanceof ApiProblem && e.code === 'gone' && emit('declined'),
+  )
+</script>
+
+<template>
+  <div>
+    <label class="field">
+      <span>{{ says('declineWhy', { business: view.business.name }) }}</span>
+      <textarea v-model="reason" autofocus class="input" rows="3" maxlength="1000" />
+    </label>
+    <p v-if="told" class="error" role="alert">{{ told }}</p>
+    <button class="btn main big wide" :disabled="busy" @click="decline">{{ says('declineIt') }}</button>
+  </div>
+</template>
+
+<style scoped>
+.wide {
+  width: 100%;
+  margin-top: 12px;
+}
+</style>
