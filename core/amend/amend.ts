@@ -1,6 +1,7 @@
 import { diffArrays } from 'diff'
 import { z } from 'zod'
 import { type Block, type Inline, type PaperDocument, inline } from '../document/model'
+import { cell, run } from '../document/plain'
 import { mapBlocks, walkBlocks } from '../document/walk'
 
 /**
@@ -182,10 +183,10 @@ export function amendmentList(
             ? `added: “${plain(wordsOf(a.content))}”`
             : `reworded from “${was}” to “${plain(wordsOf(a.content))}”`
       const why = a.why ? ` ${a.why}` : ''
-      return [{ t: 'paragraph', content: [{ t: 'text', text: `${at ? `${at} ` : ''}${what}.${why}` }] }]
+      return cell(`${at ? `${at} ` : ''}${what}.${why}`)
     })
   return [
-    { t: 'heading', level: 3, content: [{ t: 'text', text: 'Changes made to this copy' }] },
+    { t: 'heading', level: 3, content: [run('Changes made to this copy')] },
     { t: 'list', ordered: false, items },
   ]
 }

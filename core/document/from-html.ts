@@ -1,6 +1,7 @@
 import { parseDocument } from 'htmlparser2'
 import type { AnyNode, Element } from 'domhandler'
 import type { Block, Inline, Mark } from './model'
+import { cell } from './plain'
 
 /** What came out of foreign HTML, and what had no place on a paper, in words, each once. */
 interface FromHtml {
@@ -228,7 +229,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
         const text = inlines(inner, [])
           .map((i) => (i.t === 'text' ? i.text : '\n'))
           .join('')
-        return text.trim() ? [{ t: 'paragraph', content: [{ t: 'text', text: text.trim() }] }] : []
+        return text.trim() ? cell(text.trim()) : []
       }
       default:
         return blocks(inner)

@@ -1,4 +1,5 @@
-import type { Block, Inline, PaperDocument } from '../document/model'
+import type { Block, PaperDocument } from '../document/model'
+import { para, run } from '../document/plain'
 
 /** One line of the record's list of events: UTC instant, who, what, from where. */
 export interface RecordEvent {
@@ -57,10 +58,8 @@ export interface RecordInput {
   events: readonly RecordEvent[]
 }
 
-const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
-const para = (content: Inline[], small = false): Block => ({ t: 'paragraph', content, ...(small ? { small } : {}) })
-const small = (text: string): Block[] => [para([txt(text)], true)]
-const heading = (text: string): Block => ({ t: 'heading', level: 2, content: [txt(text)] })
+const small = (text: string): Block[] => [para([run(text)], { small: true })]
+const heading = (text: string): Block => ({ t: 'heading', level: 2, content: [run(text)] })
 
 /** The signing record: the sealed copy's last pages, in words a court or a client can read. */
 export function signingRecord(input: RecordInput): PaperDocument {
@@ -70,15 +69,15 @@ export function signingRecord(input: RecordInput): PaperDocument {
     t: 'keep',
     content: [
       para([
-        txt(p.name, true),
-        txt(`, ${p.part}. ${p.reached}${p.signedAt ? `. ${words.signedAt.replace('{at}', utc(p.signedAt))}` : ''}.`),
+        run(p.name, true),
+        run(`, ${p.part}. ${p.reached}${p.signedAt ? `. ${words.signedAt.replace('{at}', utc(p.signedAt))}` : ''}.`),
       ]),
-      ...(p.consent ? [para([txt(words.agreedTo.replace('{words}', () => p.consent!))], true)] : []),
+      ...(p.consent ? [para([run(words.agreedTo.replace('{words}', () => p.consent!))], { small: true })] : []),
       ...(p.given.length
         ? [
             para(
-              p.given.flatMap((g, i) => [txt(`${i ? '; ' : ''}${g.label}: `), txt(g.value, true)]),
-              true,
+              p.given.flatMap((g, i) => [run(`${i ? '; ' : ''}${g.label}: `), run(g.value, true)]),
+              { small: true },
             ),
           ]
         : []),
@@ -105,16 +104,16 @@ export function signingRecord(input: RecordInput): PaperDocument {
         align: 'center',
         small: true,
         content: [
-          txt(`${words.footer.replace('{paper}', () => input.paper)} `),
+          run(`${words.footer.replace('{paper}', () => input.paper)} `),
           { t: 'page' },
-          txt(` ${words.of} `),
+          run(` ${words.of} `),
           { t: 'pages' },
         ],
       },
     ],
     body: [
-      { t: 'heading', level: 1, content: [txt(words.title)] },
-      para([txt(words.intro)]),
+      { t: 'heading', level: 1, content: [run(words.title)] },
+      para([run(words.intro)]),
       {
         t: 'table',
         columns: [{ width: 110 }, { width: 360 }],
@@ -129,14 +128,14 @@ export function signingRecord(input: RecordInput): PaperDocument {
           fact(words.lastHash, input.lastHash),
         ],
       },
-      para([txt(words.chain)], true),
+      para([run(words.chain)], { small: true }),
       heading(words.people),
       ...input.people.map(person),
       heading(words.happened),
       {
         t: 'table',
         columns: [{ width: 92 }, { width: 92 }, { width: 130 }, { width: 60 }, { width: 110 }],
-        head: [words.time, words.who, words.what, words.address, words.device].map((t) => [txt(t)]),
+        head: [words.time, words.who, words.what, words.address, words.device].map((t) => [run(t)]),
         rows: input.events.map((e) => ({
           cells: [small(utc(e.at).slice(0, -4)), small(e.who), small(e.what), small(e.ip), small(e.device)],
         })),

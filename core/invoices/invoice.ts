@@ -1,6 +1,7 @@
 import type { Day } from '../calendar/dates'
 import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
+import { cell, para, run } from '../document/plain'
 import { quantityText } from '../layout/expand'
 import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
@@ -104,15 +105,8 @@ export interface InvoiceHead {
   client: { name: string; address: string }
 }
 
-const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
-const para = (content: Inline[], more: Partial<Extract<Block, { t: 'paragraph' }>> = {}): Block => ({
-  t: 'paragraph',
-  content,
-  ...more,
-})
-const cell = (text: string): Block[] => [para([txt(text)])]
 const lines = (text: string): Inline[] =>
-  text.split('\n').flatMap((l, i): Inline[] => (i ? [{ t: 'break' }, txt(l)] : [txt(l)]))
+  text.split('\n').flatMap((l, i): Inline[] => (i ? [{ t: 'break' }, run(l)] : [run(l)]))
 
 /** From this total on, in major units, an invoice names its client's address (the limit of a simplified invoice). */
 const SIMPLE_UP_TO = 250
@@ -150,9 +144,9 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   const blanks = discounts ? 4 : 3
   const row = (label: string, amount: string, strong = false) => ({
     cells: [
-      [para([txt(label, strong)])],
+      [para([run(label, strong)])],
       ...Array.from({ length: blanks }, () => [] as Block[]),
-      [para([txt(amount, strong)])],
+      [para([run(amount, strong)])],
     ],
     strong,
   })
@@ -164,7 +158,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
     { width: 36, align: 'right' as const },
     { width: 74, align: 'right' as const },
   ]
-  const fact = (label: string, value: string): Block => para([txt(`${label} `), txt(value, true)])
+  const fact = (label: string, value: string): Block => para([run(`${label} `), run(value, true)])
   return {
     title: fill(says.titled, { number: head.number }),
     language: head.language === 'en' ? 'en-GB' : head.language,
@@ -173,11 +167,11 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
     footer: [
       para(
         [
-          txt(
+          run(
             `${head.business.name} · ${head.business.email} · ${says.taxNumber} ${head.business.taxNumber} · ${says.page} `,
           ),
           { t: 'page' },
-          txt(` ${says.of} `),
+          run(` ${says.of} `),
           { t: 'pages' },
         ],
         { align: 'center', small: true },
@@ -188,7 +182,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
         t: 'columns',
         columns: [
           [
-            { t: 'heading', level: 1, content: [txt(says.invoice)] },
+            { t: 'heading', level: 1, content: [run(says.invoice)] },
             fact(says.number, head.number),
             fact(says.date, day(head.issuedOn)),
             ...(head.suppliedOn
@@ -197,11 +191,11 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
             fact(says.for, head.jobTitle),
           ],
           [
-            para([txt(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
+            para([run(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
             { t: 'space', height: 8 },
-            para([txt(`${says.to} `)]),
+            para([run(`${says.to} `)]),
             para([
-              txt(head.client.name, true),
+              run(head.client.name, true),
               ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
             ]),
           ],
@@ -218,7 +212,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
           ...(discounts ? [table.discount] : []),
           table.tax,
           table.amount,
-        ].map((t) => [txt(t)]),
+        ].map((t) => [run(t)]),
         rows: invoice.lines.map((l) => ({
           cells: [
             cell(l.description),
@@ -261,7 +255,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       },
       { t: 'space', height: 10 },
       para([
-        txt(
+        run(
           invoice.balance > 0
             ? fill(says.pleasePay, { bank: head.business.bank, number: head.number })
             : says.nothingLeft,

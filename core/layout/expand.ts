@@ -1,5 +1,6 @@
 import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
+import { cell, para, run } from '../document/plain'
 import { mapBlocks } from '../document/walk'
 import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
@@ -21,10 +22,6 @@ export interface PaperFigures {
   accepted?: boolean
   planned?: Omit<PlanInput, 'total' | 'today'>
 }
-
-const txt = (text: string, bold = false): Inline => ({ t: 'text', text, ...(bold ? { marks: ['bold'] } : {}) })
-const para = (content: Inline[], small = false): Block => ({ t: 'paragraph', content, ...(small ? { small } : {}) })
-const cell = (text: string, bold = false): Block[] => [para([txt(text, bold)])]
 
 /** `6 h`, or just `6` where the line has no unit. */
 export function quantityText(line: Pick<PricedLine, 'quantity' | 'unit'>): string {
@@ -91,13 +88,13 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
               line: line.key,
             },
           },
-          txt(` ${line.description}`),
+          run(` ${line.description}`),
         ]
-      : [txt(line.description)]
+      : [run(line.description)]
     const quantity: Block[] =
       open && line.clientQuantity
         ? [
-            para([txt(quantityText(line))]),
+            para([run(quantityText(line))]),
             para([
               {
                 t: 'field',
@@ -121,14 +118,14 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     ].filter(Boolean)
     return {
       cells: [
-        [para(description), ...notes.map((n) => para([txt(n)], true))],
+        [para(description), ...notes.map((n) => para([run(n)], { small: true }))],
         quantity,
         cell(money(line.unitPrice)),
         ...(discounts ? [cell(result.discount > 0 ? `−${money(result.discount)}` : '')] : []),
         cell(`${line.taxRate}%`),
         [
-          para([txt(money(result.net))]),
-          ...(result.counted ? [] : [para([txt(accepted ? says.leftOut : says.ifTaken)], true)]),
+          para([run(money(result.net))]),
+          ...(result.counted ? [] : [para([run(accepted ? says.leftOut : says.ifTaken)], { small: true })]),
         ],
       ],
     }
@@ -160,7 +157,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     { width: 74, align: 'right' as const },
   ]
   const head = [says.what, says.quantity, says.each, ...(discounts ? [says.discount] : []), says.tax, says.amount].map(
-    (t) => [txt(t)],
+    (t) => [run(t)],
   )
   return [
     { t: 'table', columns, head, rows },
@@ -174,7 +171,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
                 t: 'paragraph',
                 align: 'right',
                 content: [
-                  txt(`${says.accepted} `),
+                  run(`${says.accepted} `),
                   {
                     t: 'field',
                     field: {
@@ -196,12 +193,12 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
 
 function planTable({ stages }: PaperFigures, { says, money, day }: Hand): Block[] {
   const asked = stages.filter((s) => s.amount > 0)
-  if (asked.length === 0) return [para([txt(says.nothing)])]
+  if (asked.length === 0) return [para([run(says.nothing)])]
   return [
     {
       t: 'table',
       columns: [{ width: 150 }, { width: 200 }, { width: 90, align: 'right' }],
-      head: [[txt(says.payment)], [txt(says.due)], [txt(says.amount)]],
+      head: [[run(says.payment)], [run(says.due)], [run(says.amount)]],
       rows: asked.map((s) => ({
         cells: [
           cell(s.held ? fill(says.held, { label: says.damage }) : s.label),

@@ -1,11 +1,9 @@
 import { signatureBlock } from '../document/build'
-import type { Block, Inline, PaperDocument } from '../document/model'
+import type { Block, PaperDocument } from '../document/model'
+import { cell, para, run } from '../document/plain'
 import { withIds } from '../document/walk'
 import { formatDayLong } from '../calendar/dates'
 import type { Drift } from './drift'
-
-const words = (text: string): Inline[] => [{ t: 'text', text }]
-const cell = (content: Inline[]): Block[] => [{ t: 'paragraph', content }]
 
 /**
  * A paper of its own that changes only what differs: what the paper said, and what holds now as a value that follows the
@@ -23,27 +21,23 @@ export function addendum(paper: PaperDocument, title: string, sentOn: string, dr
     header: paper.header.map((b) => ({ ...b })),
     footer: [],
     body: [
-      { t: 'heading', level: 1, content: words(`Addendum to the ${title.toLowerCase()}`) },
-      {
-        t: 'paragraph',
-        content: words(
+      { t: 'heading', level: 1, content: [run(`Addendum to the ${title.toLowerCase()}`)] },
+      para([
+        run(
           `This changes the ${title.toLowerCase()} of ${formatDayLong(sentOn)} in what is listed here. Everything else in it stays as it is.`,
         ),
-      },
+      ]),
       {
         t: 'table',
         columns: [{ width: 130 }, { width: 160 }, { width: 160 }],
-        head: [words('What'), words('It said'), words('It now says')],
+        head: [[run('What')], [run('It said')], [run('It now says')]],
         rows: drift.map((d) => ({
-          cells: [cell(words(d.label)), cell(words(d.said)), cell([{ t: 'value', path: d.path, fallback: 'nothing' }])],
+          cells: [cell(d.label), cell(d.said), [para([{ t: 'value', path: d.path, fallback: 'nothing' }])]],
         })),
       },
       {
         t: 'keep',
-        content: [
-          { t: 'paragraph', content: words('By signing, everyone named here agrees to these changes.') },
-          signatures,
-        ],
+        content: [para([run('By signing, everyone named here agrees to these changes.')]), signatures],
       },
     ],
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import DriftNotice from '~/features/paper/DriftNotice.vue'
-import AnswerForm from './AnswerForm.vue'
+import AnswerForm from '../round/AnswerForm.vue'
 import { useThisJob } from './useJob'
 
 /** The job's papers, and everything that happened in one order. */

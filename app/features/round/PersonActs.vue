@@ -2,13 +2,14 @@
 import type { RoundPersonView } from '~~/shared/rounds'
 import { reaches } from '~~/core/rounds/plan'
 import { useThisPaper } from '../paper/usePaper'
+import AnswerForm from './AnswerForm.vue'
 import { REACH_WORDS } from './useRound'
 
 /** What can be done for one person of a round that is out. */
 const props = defineProps<{ person: RoundPersonView }>()
 const { id, paper, busy, act, post, load } = useThisPaper()
 const notices = useNotices()
-const doing = ref<'' | 'correct' | 'replace' | 'paper' | 'answer'>('')
+const doing = ref<'' | 'correct' | 'replace' | 'paper'>('')
 const out = computed(() => paper.value.state === 'out')
 const asked = computed(() => ['asked', 'opened'].includes(props.person.status))
 const left = computed(() => !['done', 'replaced', 'declined'].includes(props.person.status))
@@ -54,18 +55,6 @@ const replace = () =>
     doing.value = ''
   })
 const reopen = () => act(() => post('/round', { do: 'reopen', person: props.person.id }))
-const words = ref('')
-const answer = () =>
-  act(async () => {
-    await post('/round', {
-      do: 'answer',
-      person: props.person.id,
-      question: open.value?.id,
-      answer: words.value,
-    })
-    words.value = ''
-    doing.value = ''
-  })
 const scan = ref<File | null>(null)
 const day = ref(paper.value.today)
 const onPaper = () =>
@@ -81,7 +70,6 @@ const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
 <template>
   <div class="acts">
     <div class="row">
-      <button v-if="open" class="btn main small" @click="doing = 'answer'">Answer the question</button>
       <button v-if="person.closed && out" class="btn main small" :disabled="busy" @click="reopen">Open it again</button>
       <template v-if="out && !person.member && left">
         <button
@@ -103,13 +91,11 @@ const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
       <QrImage :text="link" />
       <button class="btn small" @click="copied">Copy the link</button>
     </div>
-    <form v-if="doing === 'answer'" @submit.prevent="answer">
-      <label class="field"
-        ><span>Your answer to “{{ open?.question }}”</span
-        ><textarea v-model="words" autofocus class="input" rows="4" maxlength="5000" required />
-      </label>
-      <button class="btn main" :disabled="busy">Send the answer</button>
-    </form>
+    <AnswerForm
+      v-if="open"
+      :asks="{ paperId: id, person: person.id, question: open.id, name: person.name }"
+      @answered="load"
+    />
     <form v-if="doing === 'correct'" @submit.prevent="correct">
       <label class="field"><span>Name</span><input v-model="to.name" class="input" maxlength="200" required /></label>
       <label class="field"
