@@ -248,4 +248,3 @@ export function concerning(person: PlanPerson, plan: Pick<RoundPlan, 'people' | 
   const theirs = plan.papers.filter((id) => [...person.stands, ...watched].some((s) => s.paper === id))
   return theirs.length ? theirs : plan.papers
 }
-

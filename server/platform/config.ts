@@ -68,8 +68,7 @@ export function readConfig(
     throw new BadSetting(
       'UPWOLD_POST_ROOM_OPENS is only for a post room that stands in for mail: add post to UPWOLD_STANDINS.',
     )
-  if (!levelOf(env.UPWOLD_LOG))
-    throw new BadSetting(`UPWOLD_LOG is ${LEVELS.join(', ')}, not “${env.UPWOLD_LOG}”.`)
+  if (!levelOf(env.UPWOLD_LOG)) throw new BadSetting(`UPWOLD_LOG is ${LEVELS.join(', ')}, not “${env.UPWOLD_LOG}”.`)
   return {
     dataDir,
     databaseUrl: env.DATABASE_URL ?? `file:${join(dataDir, 'upwold.db')}`,

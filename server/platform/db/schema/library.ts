@@ -7,7 +7,6 @@ import type { QuantityLimits } from '../../../../core/pricing/pricing'
 import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/plan'
 import { at, id, json, money } from './columns'
 
-
 export interface FactRule {
   key: string
   label: string
