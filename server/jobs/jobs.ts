@@ -8,7 +8,7 @@ import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { contacts, guests, jobLines, jobs, kinds, outbox } from '../platform/db/schema'
-import { newId } from '../platform/ids'
+import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
 import { note } from '../standing/thread'
@@ -23,12 +23,8 @@ function checkSpan(job: { starts: string | null; ends: string | null; timeZone: 
 
 /** Makes a job from its kind: usual title, payment plan and tax basis come from there. Made twice with one key, it is one job. */
 export async function createJob(input: z.output<typeof newJob>): Promise<string> {
-  return write(async (tx) => {
-    const id = input.key ? `j${input.key}` : newId()
-    if (input.key) {
-      const [same] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id))
-      if (same) return same.id
-    }
+  const id = idBy('j', input.key)
+  return makeOnce(jobs, id, async (tx) => {
     const [kind] = await tx.select().from(kinds).where(eq(kinds.id, input.kindId))
     if (!kind) throw new Problem('invalid', 'This kind of job does not exist.', { kindId: 'Choose the kind of job.' })
     const clientId = input.client ? await addContact(input.client) : input.clientId

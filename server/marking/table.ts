@@ -10,6 +10,7 @@ import { now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
 import { OWN, papers, templates } from '../platform/db/schema'
 
+import { idBy, isMade, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
@@ -81,9 +82,8 @@ export async function keepTable(
 
 /** Lays pages on the table as a new paper of a job. The same key twice makes one. */
 export async function layOnTable(jobId: string, input: z.output<typeof layOut>, memberId: string): Promise<string> {
-  const id = `p${input.key}`
-  const [there] = await db().select({ id: papers.id }).from(papers).where(eq(papers.id, id))
-  if (there) return there.id
+  const id = idBy('p', input.key)
+  if (await isMade(papers, id)) return id
   const loaded = await loadJob(jobId)
   if (input.kind === 'contract' || input.kind === 'quote') {
     const open = await db()
@@ -99,9 +99,7 @@ export async function layOnTable(jobId: string, input: z.output<typeof layOut>, 
       )
   }
   const file = await fileFrom(input.pages, `${input.title}.pdf`)
-  return write(async (tx) => {
-    const [same] = await tx.select({ id: papers.id }).from(papers).where(eq(papers.id, id))
-    if (same) return same.id
+  return makeOnce(papers, id, async (tx) => {
     await tx.insert(papers).values({
       id,
       jobId,
@@ -169,10 +167,8 @@ export async function keepAsTemplate(
   paperId: string,
   input: { name: string; folder: string; key: string },
 ): Promise<string> {
-  return write(async (tx) => {
-    const id = `t${input.key}`
-    const [same] = await tx.select({ id: templates.id }).from(templates).where(eq(templates.id, id))
-    if (same) return same.id
+  const id = idBy('t', input.key)
+  return makeOnce(templates, id, async (tx) => {
     const table = await loadTable({ of: 'paper', id: paperId })
     await tx.insert(templates).values({
       id,

@@ -3,7 +3,7 @@ import type { MakePaper } from '../../shared/papers'
 import { now } from '../platform/clock'
 import { type Db, write } from '../platform/db/client'
 import { type Binding, OWN, listRows, members, papers, roundPlans, templates } from '../platform/db/schema'
-import { newId } from '../platform/ids'
+import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
 import { type LoadedJob, loadJob } from '../records/job'
@@ -97,11 +97,9 @@ export async function usualBindings(
  * same key twice makes one. What the template says now becomes an edition of it.
  */
 export async function makeJobPaper(jobId: string, input: MakePaper, memberId: string | null): Promise<string> {
-  return write(async (tx) => {
+  const id = idBy('p', input.key)
+  return makeOnce(papers, id, async (tx) => {
     const loaded = await loadJob(jobId)
-    const id = input.key ? `p${input.key}` : newId()
-    const [same] = input.key ? await tx.select({ id: papers.id }).from(papers).where(eq(papers.id, id)) : []
-    if (same) return same.id
     const template = await templateFor(tx, loaded, input)
     const there =
       template.kind === 'waiver' ? await waiverOf(tx, loaded, input.guestId) : await draftOf(tx, loaded, template)

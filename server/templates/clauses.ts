@@ -7,7 +7,7 @@ import type { saveClause } from '../../shared/library'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
 import { clauseEditions, clauses } from '../platform/db/schema'
-import { newId } from '../platform/ids'
+import { idBy } from '../platform/once'
 import { checkImages } from '../files/pictures'
 import { Problem, notFound } from '../platform/problem'
 import { clauseLookup } from './use'
@@ -25,7 +25,7 @@ export async function putClause(
   const body = withIds({ title: '', language: 'en', parties: [], header: [], footer: [], body: input.body }).body
   await checkImages(paperDocument.parse({ title: '', parties: [], body }))
   return write(async (tx) => {
-    const clauseId = id ?? (input.key ? `c${input.key}` : newId())
+    const clauseId = id ?? idBy('c', input.key)
     const [row] = await tx.select().from(clauses).where(eq(clauses.id, clauseId))
     if (id && !row) throw notFound('clause')
     if (!id && row) return { id: clauseId, edition: row.edition }

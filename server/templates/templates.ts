@@ -9,6 +9,7 @@ import { db, write } from '../platform/db/client'
 import { templateEditions, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { checkImages } from '../files/pictures'
+import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { nameOf } from '../records/members'
 
@@ -21,10 +22,8 @@ export async function loadTemplate(id: string): Promise<typeof templates.$inferS
 /** Makes a template, from nothing, from a document, or as a duplicate of another. The same key twice makes one. */
 export async function addTemplate(input: z.output<typeof newTemplate>): Promise<string> {
   if (input.document) await checkImages(input.document)
-  return write(async (tx) => {
-    const id = input.key ? `t${input.key}` : newId()
-    const [same] = input.key ? await tx.select({ id: templates.id }).from(templates).where(eq(templates.id, id)) : []
-    if (same) return same.id
+  const id = idBy('t', input.key)
+  return makeOnce(templates, id, async (tx) => {
     const from = input.from ? await loadTemplate(input.from) : null
     const document = input.document ?? from?.document ?? blank(input.kind, input.name)
     await tx.insert(templates).values({

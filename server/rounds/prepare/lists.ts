@@ -8,6 +8,7 @@ import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { contacts, listRows, lists, templates } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
+import { idBy, isMade } from '../../platform/once'
 import { Problem, notFound } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { loadJob } from '../../records/job'
@@ -16,9 +17,8 @@ import type { Actor } from '../../chain/record'
 
 /** Starts sending one paper of a template to everybody on a list, each their own. The same key again is the same list. Returns its id. */
 export async function startList(jobId: string, input: z.output<typeof sendList>, actor: Actor): Promise<string> {
-  const id = `l${input.key}`
-  const [there] = await db().select({ id: lists.id }).from(lists).where(eq(lists.id, id))
-  if (there) return id
+  const id = idBy('l', input.key)
+  if (await isMade(lists, id)) return id
   const loaded = await loadJob(jobId)
   await insistOnOwnSending(actor)
   const [template] = await db().select().from(templates).where(eq(templates.id, input.templateId))

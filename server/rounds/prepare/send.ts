@@ -13,6 +13,7 @@ import { db, write } from '../../platform/db/client'
 import { type PersonHow, members, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
 import { newId } from '../../platform/ids'
 import { enqueue } from '../../queue/outbox'
+import { idBy } from '../../platform/once'
 import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import type { Prepared } from '../../papers/prepare'
@@ -72,7 +73,7 @@ export async function sendRound(
   actor: Actor,
   checked?: LoadedPlan['checks'],
 ): Promise<string> {
-  const roundId = `r${input.key}`
+  const roundId = idBy('r', input.key)
   const already = async () => {
     const [round] = await db().select({ paperId: rounds.paperId }).from(rounds).where(eq(rounds.id, roundId))
     if (round && round.paperId !== paperId) throw new Problem('conflict', 'This key was used for another paper.')
