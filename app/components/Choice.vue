@@ -1,0 +1,42 @@
+<script setup lang="ts" generic="T extends string | number | boolean | null">
+/** One of many, with its label above; found by typing where there are more than a dozen. */
+const props = defineProps<{
+  label?: string
+  options: readonly { value: T; label: string; disabled?: boolean }[]
+  placeholder?: string
+  invalid?: boolean
+  disabled?: boolean
+  ariaLabel?: string
+}>()
+const model = defineModel<T>()
+const id = useId()
+const select = useTemplateRef<{ $el: HTMLElement }>('select')
+const focus = () => select.value?.$el.querySelector<HTMLElement>('[role=combobox]')?.focus()
+defineExpose({ focus })
+const MANY = 12
+/** What is read out is the label; what is chosen stands in it, too, since it isn't a text field's value. */
+const named = computed(() => (props.label ? `${id} ${id}-value` : undefined))
+</script>
+
+<template>
+  <div class="field">
+    <span v-if="label" :id="id" class="label" @click="focus">{{ label }}</span>
+    <Select
+      ref="select"
+      v-model="model"
+      :options="[...options]"
+      option-label="label"
+      option-value="value"
+      option-disabled="disabled"
+      :filter="options.length > MANY"
+      auto-filter-focus
+      :placeholder="placeholder"
+      :invalid="invalid"
+      :disabled="disabled"
+      :label-id="`${id}-value`"
+      :aria-labelledby="named"
+      :aria-label="label ? undefined : ariaLabel"
+      empty-filter-message="Nothing is called that"
+    />
+  </div>
+</template>

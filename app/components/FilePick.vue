@@ -1,0 +1,30 @@
+<script setup lang="ts">
+/** A button that takes files from the device. Whether one can be taken is for whoever gets it to say, with the reason. */
+defineProps<{ label: string; accept?: string; multiple?: boolean; disabled?: boolean; main?: boolean }>()
+const emit = defineEmits<{ picked: [files: File[]] }>()
+const pick = useTemplateRef<{ clear(): void; choose(): void }>('pick')
+defineExpose({ choose: () => pick.value?.choose() })
+function take({ files }: { files: File[] }): void {
+  const taken = [...files]
+  pick.value?.clear()
+  if (taken.length) emit('picked', taken)
+}
+</script>
+
+<template>
+  <FileUpload
+    ref="pick"
+    mode="basic"
+    custom-upload
+    :auto="false"
+    :choose-label="label"
+    :multiple="multiple"
+    :disabled="disabled"
+    :choose-button-props="{
+      variant: main ? undefined : 'outlined',
+      onKeyup: (e: KeyboardEvent) => e.key === ' ' && pick?.choose(),
+    }"
+    :pt="{ input: { 'aria-label': label, accept }, filelabel: { class: 'sr' }, pcChooseButton: { icon: { class: 'gone' } } }"
+    @select="take"
+  />
+</template>
