@@ -68,7 +68,7 @@ describe('a link', () => {
       expect((await finish(client, token, draft)).status).toBe(410)
     }
     expect((await jobOf(owner, lapsed.id)).line.find((s) => s.key === 'quote')).toMatchObject({
-      mark: 'trouble',
+      state: 'trouble',
       note: 'lapsed unsigned',
     })
   })

@@ -136,7 +136,7 @@ describe('a mail server that is down', () => {
       () => server.rows(`select attempts from outbox where kind = 'mail.ask' and last_error is not null`),
       (r) => r.length > 0,
     )
-    expect((await jobOf(owner, job.id)).line[0]).toMatchObject({ key: 'quote', mark: 'theirs' })
+    expect((await jobOf(owner, job.id)).line[0]).toMatchObject({ key: 'quote', state: 'theirs' })
     expect((await owner.get<{ outbox: { failed: number } }>('/api/health')).body.outbox.failed).toBe(0)
 
     const arrived: { to: string; id: string; text: string; from: string }[] = []

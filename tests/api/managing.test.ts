@@ -33,7 +33,7 @@ describe('while it is out', () => {
       (p) => p.bounced !== null,
     )
     expect((await jobOf(owner, made.id)).line.find((s) => s.key === 'contract')).toMatchObject({
-      mark: 'trouble',
+      state: 'trouble',
       note: 'the message to Petra Holm came back',
     })
     const right = `right${Date.now()}@clients.example`
