@@ -40,16 +40,18 @@ function add() {
 </script>
 
 <template>
-  <label
-    ><span class="sr">From the catalogue</span
-    ><select v-model="pick" class="input">
-      <option value="">A line of your own</option>
-      <option v-for="c in library?.catalogue" :key="c.id" :value="c.id">
-        {{ c.description }}, {{ money(c.unitPrice, currency) }}{{ c.unit ? ` a ${c.unit.replace(/s$/, '')}` : '' }}
-      </option>
-    </select></label
-  >
-  <button type="button" class="btn" @click="add">Add the line</button>
+  <Choice
+    v-model="pick"
+    aria-label="From the catalogue"
+    :options="[
+      { value: '', label: 'A line of your own' },
+      ...(library?.catalogue ?? []).map((c) => ({
+        value: c.id,
+        label: `${c.description}, ${money(c.unitPrice, currency)}${c.unit ? ` a ${c.unit.replace(/s$/, '')}` : ''}`,
+      })),
+    ]"
+  />
+  <Button variant="outlined" @click="add">Add the line</Button>
 </template>
 
 <style scoped>

@@ -7,8 +7,9 @@ const props = defineProps<{
   invalid?: boolean
   disabled?: boolean
   ariaLabel?: string
+  modelValue?: T
 }>()
-const model = defineModel<T>()
+const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 const id = useId()
 const select = useTemplateRef<{ $el: HTMLElement }>('select')
 const focus = () => select.value?.$el.querySelector<HTMLElement>('[role=combobox]')?.focus()
@@ -23,7 +24,7 @@ const named = computed(() => (props.label ? `${id} ${id}-value` : undefined))
     <span v-if="label" :id="id" class="label" @click="focus">{{ label }}</span>
     <Select
       ref="select"
-      v-model="model"
+      :model-value="modelValue"
       :options="[...options]"
       option-label="label"
       option-value="value"
@@ -37,6 +38,7 @@ const named = computed(() => (props.label ? `${id} ${id}-value` : undefined))
       :aria-labelledby="named"
       :aria-label="label ? undefined : ariaLabel"
       empty-filter-message="Nothing is called that"
+      @update:model-value="emit('update:modelValue', $event as T)"
     />
   </div>
 </template>

@@ -60,10 +60,9 @@ watch(
 <template>
   <div class="picker">
     <label :for="id" :class="quiet ? 'sr' : 'label'">{{ label }}</label>
-    <input
+    <InputText
       :id="id"
       v-model="text"
-      class="input"
       role="combobox"
       :aria-expanded="open"
       :aria-controls="`${id}-list`"
@@ -104,22 +103,20 @@ watch(
     <fieldset v-if="making" class="card new">
       <legend class="strong">Someone new</legend>
       <label class="field"
-        ><span>Name</span><input v-model="fresh.name" class="input" /><span v-if="problems.name" class="error">{{
+        ><span>Name</span><InputText v-model="fresh.name" /><span v-if="problems.name" class="error">{{
           problems.name
         }}</span></label
       >
       <label class="field"
-        ><span>E-mail</span><input v-model="fresh.email" class="input" type="email" /><span
-          v-if="problems.email"
-          class="error"
-          >{{ problems.email }}</span
-        ></label
+        ><span>E-mail</span><InputText v-model="fresh.email" type="email" /><span v-if="problems.email" class="error">{{
+          problems.email
+        }}</span></label
       >
-      <label class="field"><span>Phone</span><input v-model="fresh.phone" class="input" type="tel" /></label>
-      <label class="field"><span>Address</span><input v-model="fresh.address" class="input" /></label>
+      <label class="field"><span>Phone</span><InputText v-model="fresh.phone" type="tel" /></label>
+      <label class="field"><span>Address</span><InputText v-model="fresh.address" /></label>
       <div>
-        <button type="button" class="btn main" @click="make">Add {{ fresh.name.slice(0, 40) || 'them' }}</button>
-        <button type="button" class="btn bare" @click="making = false">Never mind</button>
+        <Button @click="make">Add {{ fresh.name.slice(0, 40) || 'them' }}</Button>
+        <Button variant="text" @click="making = false">Never mind</Button>
       </div>
     </fieldset>
   </div>

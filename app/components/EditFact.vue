@@ -8,20 +8,30 @@ const props = defineProps<{
   missing?: boolean
   save: (value: string) => Promise<unknown>
 }>()
-const editing = ref(false),
-  draft = ref(''),
-  problem = ref('')
-const input = ref<HTMLInputElement>()
-const zones = Intl.supportedValuesOf('timeZone')
+const editing = ref(false)
+const draft = ref('')
+const problem = ref('')
+const place = useTemplateRef<HTMLElement>('place')
+const zones = Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))
 const id = useId()
-async function begin() {
+async function begin(): Promise<void> {
   draft.value = props.value
   problem.value = ''
-  editing.value = true
   await nextTick()
-  input.value?.focus()
+  place.value?.querySelector<HTMLElement>('input, textarea, [role=combobox]')?.focus()
 }
-async function leave() {
+/** The part opens with Enter; a button opens with Space, too. */
+function openBySpace(event: KeyboardEvent): void {
+  if (event.key !== ' ') return
+  event.preventDefault()
+  ;(event.currentTarget as HTMLElement).click()
+}
+/** Whether the focus has gone elsewhere: what a picker shows is no longer within the field. */
+const outside = (event: FocusEvent) => {
+  const to = event.relatedTarget as HTMLElement | null
+  return !to?.closest('.p-datepicker-panel, .p-select-overlay') && !place.value?.contains(to)
+}
+async function leave(): Promise<void> {
   if (!editing.value) return
   if (draft.value === props.value) {
     editing.value = false
@@ -41,52 +51,30 @@ const display = computed(() => props.shown ?? props.value)
 <template>
   <div class="fact">
     <dt :id="id">{{ label }}</dt>
-    <dd>
-      <template v-if="editing">
-        <textarea
-          v-if="type === 'textarea'"
-          ref="input"
-          v-model="draft"
-          class="input"
-          rows="4"
-          :aria-labelledby="id"
-          @blur="leave"
-          @keydown.esc="editing = false"
-        />
-        <select
-          v-else-if="type === 'zone'"
-          ref="input"
-          v-model="draft"
-          class="input"
-          :aria-labelledby="id"
-          @blur="leave"
-          @keydown.esc="editing = false"
-        >
-          <option v-for="z in zones" :key="z">{{ z }}</option>
-        </select>
-        <input
-          v-else
-          ref="input"
-          v-model="draft"
-          class="input"
-          :type="type ?? 'text'"
-          :aria-labelledby="id"
-          :aria-invalid="!!problem"
-          @blur="leave"
-          @keydown.enter.prevent="leave"
-          @keydown.esc="editing = false"
-        />
-        <p v-if="problem" class="error" role="alert">{{ problem }}</p>
-      </template>
-      <button
-        v-else
-        class="show"
-        :class="{ bad: missing && !value, soft: !missing && !value }"
-        :aria-label="`${label}: ${display || 'not given'}. Change`"
-        @click="begin"
+    <dd ref="place" @focusout="outside($event) && leave()" @keydown.esc="editing = false">
+      <Inplace
+        v-model:active="editing"
+        :display-props="{
+          'aria-label': `${label}: ${display || 'not given'}. Change`,
+          onKeydown: openBySpace,
+          class: { bad: missing && !value, soft: !missing && !value },
+        }"
+        @open="begin"
       >
-        {{ display || `${missing ? label + ' ' : ''}not given` }}
-      </button>
+        <template #display>{{ display || `${missing ? label + ' ' : ''}not given` }}</template>
+        <template #content>
+          <Choice v-if="type === 'zone'" v-model="draft" :options="zones" :aria-label="label" />
+          <FactInput
+            v-else
+            v-model="draft"
+            :type="type ?? 'text'"
+            :aria-labelledby="id"
+            :aria-invalid="!!problem"
+            @keydown.enter="type !== 'textarea' && leave()"
+          />
+          <p v-if="problem" class="error" role="alert">{{ problem }}</p>
+        </template>
+      </Inplace>
     </dd>
   </div>
 </template>
@@ -105,19 +93,12 @@ dt {
   font-size: 14px;
   padding-top: 4px;
 }
-.show {
-  width: 100%;
-  text-align: left;
-  border: 0;
-  background: none;
-  padding: 4px 2px;
+.fact :deep(.p-inplace-display) {
+  display: block;
   cursor: text;
-  border-radius: 4px;
   overflow-wrap: anywhere;
   max-height: 120px;
   overflow: hidden;
-}
-.show:hover {
-  background: var(--paper);
+  white-space: pre-line;
 }
 </style>

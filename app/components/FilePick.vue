@@ -1,6 +1,15 @@
 <script setup lang="ts">
 /** A button that takes files from the device. Whether one can be taken is for whoever gets it to say, with the reason. */
-defineProps<{ label: string; accept?: string; multiple?: boolean; disabled?: boolean; main?: boolean }>()
+defineProps<{
+  label: string
+  name?: string
+  hidden?: boolean
+  capture?: 'environment'
+  accept?: string
+  multiple?: boolean
+  disabled?: boolean
+  main?: boolean
+}>()
 const emit = defineEmits<{ picked: [files: File[]] }>()
 const pick = useTemplateRef<{ clear(): void; choose(): void }>('pick')
 defineExpose({ choose: () => pick.value?.choose() })
@@ -14,6 +23,7 @@ function take({ files }: { files: File[] }): void {
 <template>
   <FileUpload
     ref="pick"
+    :class="{ sr: hidden }"
     mode="basic"
     custom-upload
     :auto="false"
@@ -24,7 +34,11 @@ function take({ files }: { files: File[] }): void {
       variant: main ? undefined : 'outlined',
       onKeyup: (e: KeyboardEvent) => e.key === ' ' && pick?.choose(),
     }"
-    :pt="{ input: { 'aria-label': label, accept }, filelabel: { class: 'sr' }, pcChooseButton: { icon: { class: 'gone' } } }"
+    :pt="{
+      input: { 'aria-label': name ?? label, accept, capture },
+      filelabel: { class: 'sr' },
+      pcChooseButton: { icon: { class: 'gone' } },
+    }"
     @select="take"
   />
 </template>

@@ -29,9 +29,9 @@ onBeforeUnmount(() => document.removeEventListener('keydown', listen))
 </script>
 
 <template>
-  <button class="finder" aria-haspopup="dialog" aria-label="Find or do anything" @click="show">
+  <Button unstyled class="finder" aria-haspopup="dialog" aria-label="Find or do anything" @click="show">
     <span class="long">Find or do anything</span><span class="short" aria-hidden="true">Find</span><kbd>Ctrl K</kbd>
-  </button>
+  </Button>
   <Dialog
     v-model:visible="open"
     modal
@@ -41,10 +41,9 @@ onBeforeUnmount(() => document.removeEventListener('keydown', listen))
     position="top"
     :draggable="false"
   >
-    <input
+    <InputText
       v-model="text"
       autofocus
-      class="input"
       aria-label="Find jobs, people and papers, or start something"
       role="combobox"
       aria-expanded="true"

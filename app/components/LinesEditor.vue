@@ -17,7 +17,6 @@ const update = (i: number, change: Partial<PricedLine>) =>
     'update:lines',
     props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)),
   )
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const add = (line: PricedLine) => emit('update:lines', [...props.lines, line])
 const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits } =
   useTypedNumbers(props.currency)
@@ -74,94 +73,87 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
         <tbody>
           <tr v-for="(l, i) in lines" :key="l.key">
             <td>
-              <input
-                class="input"
-                :value="l.description"
+              <InputText
+                :model-value="l.description"
                 :aria-label="`What, line ${i + 1}`"
                 maxlength="500"
-                @input="update(i, { description: text($event) })"
+                @update:model-value="update(i, { description: $event })"
               /><span v-if="problemOf(i)" class="error">{{ problemOf(i) }}</span>
             </td>
             <td>
-              <input
-                v-typed="shown(`${l.key}.quantity`, decimal(l.quantity))"
-                class="input n"
+              <TypedText
+                :value="shown(`${l.key}.quantity`, decimal(l.quantity))"
+                class="n"
                 inputmode="decimal"
                 :aria-label="`Quantity, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.quantity`]"
-                @change="
-                  take(`${l.key}.quantity`, text($event), readDecimal(text($event), locale), (quantity) =>
-                    update(i, { quantity }),
-                  )
+                @given="
+                  take(`${l.key}.quantity`, $event, readDecimal($event, locale), (quantity) => update(i, { quantity }))
                 "
               /><span v-if="wrong[`${l.key}.quantity`]" class="error" role="alert">{{
                 wrong[`${l.key}.quantity`]!.words
               }}</span>
             </td>
             <td>
-              <input
-                class="input n"
-                :value="l.unit"
+              <InputText
+                class="n"
+                :model-value="l.unit"
                 :aria-label="`Unit, line ${i + 1}`"
                 maxlength="20"
-                @input="update(i, { unit: text($event) })"
+                @update:model-value="update(i, { unit: $event })"
               />
             </td>
             <td>
-              <input
-                v-typed="shown(`${l.key}.price`, amount(l.unitPrice))"
-                class="input m"
+              <TypedText
+                :value="shown(`${l.key}.price`, amount(l.unitPrice))"
+                class="m"
                 inputmode="decimal"
                 :aria-label="`Price each, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.price`]"
-                @change="setPrice(i, `${l.key}.price`, text($event))"
+                @given="setPrice(i, `${l.key}.price`, $event)"
               /><span v-if="wrong[`${l.key}.price`]" class="error" role="alert">{{
                 wrong[`${l.key}.price`]!.words
               }}</span>
             </td>
             <td>
-              <input
-                v-typed="shown(`${l.key}.discount`, discountText(l.discount))"
-                class="input n"
+              <TypedText
+                :value="shown(`${l.key}.discount`, discountText(l.discount))"
+                class="n"
                 :aria-label="`Discount, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.discount`]"
                 placeholder="10%"
-                @change="setDiscount(`${l.key}.discount`, text($event), (discount) => update(i, { discount }))"
+                @given="setDiscount(`${l.key}.discount`, $event, (discount) => update(i, { discount }))"
               /><span v-if="wrong[`${l.key}.discount`]" class="error" role="alert">{{
                 wrong[`${l.key}.discount`]!.words
               }}</span>
             </td>
             <td>
-              <input
-                v-typed="shown(`${l.key}.tax`, decimal(l.taxRate))"
-                class="input n"
+              <TypedText
+                :value="shown(`${l.key}.tax`, decimal(l.taxRate))"
+                class="n"
                 inputmode="decimal"
                 :aria-label="`Tax percent, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.tax`]"
-                @change="
-                  take(`${l.key}.tax`, text($event), readPercent(text($event), locale), (taxRate) =>
-                    update(i, { taxRate }),
-                  )
-                "
+                @given="take(`${l.key}.tax`, $event, readPercent($event, locale), (taxRate) => update(i, { taxRate }))"
               /><span v-if="wrong[`${l.key}.tax`]" class="error" role="alert">{{ wrong[`${l.key}.tax`]!.words }}</span>
             </td>
             <td class="c">
-              <input
-                type="checkbox"
-                :checked="l.optional"
+              <Checkbox
+                binary
+                :model-value="l.optional"
                 :aria-label="`Client may leave line ${i + 1}`"
-                @change="update(i, { optional: ($event.target as HTMLInputElement).checked, chosen: true })"
+                @update:model-value="update(i, { optional: $event, chosen: true })"
               />
             </td>
             <td>
-              <input
-                v-typed="shown(`${l.key}.limits`, limits(l.clientQuantity))"
-                class="input m"
+              <TypedText
+                :value="shown(`${l.key}.limits`, limits(l.clientQuantity))"
+                class="m"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
                 :aria-invalid="!!wrong[`${l.key}.limits`]"
                 placeholder="4–12"
-                @change="
-                  setLimits(`${l.key}.limits`, text($event), l.clientQuantity, (clientQuantity) =>
+                @given="
+                  setLimits(`${l.key}.limits`, $event, l.clientQuantity, (clientQuantity) =>
                     update(i, { clientQuantity }),
                   )
                 "
@@ -173,7 +165,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
               {{ priced ? money(priced.lines.find((x) => x.key === l.key)?.net ?? 0, currency) : '' }}
             </td>
             <td>
-              <button type="button" class="btn bare" :aria-label="`Remove line ${i + 1}`" @click="remove(i)">×</button>
+              <Button variant="text" :aria-label="`Remove line ${i + 1}`" @click="remove(i)">×</Button>
             </td>
           </tr>
         </tbody>
@@ -183,13 +175,13 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
       <AddLine :currency="currency" @add="add" />
       <label class="whole"
         >Discount on the whole
-        <input
-          v-typed="shown('whole', discountText(discount))"
-          class="input n"
+        <TypedText
+          :value="shown('whole', discountText(discount))"
+          class="n"
           aria-label="Discount on the whole"
           :aria-invalid="!!wrong.whole"
           placeholder="5%"
-          @change="setDiscount('whole', text($event), (d) => emit('update:discount', d))"
+          @given="setDiscount('whole', $event, (d) => emit('update:discount', d))"
         /><span v-if="wrong.whole" class="error" role="alert">{{ wrong.whole.words }}</span></label
       >
       <b v-if="priced" class="money"

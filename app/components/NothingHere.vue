@@ -16,7 +16,7 @@ useHead({ title: () => (props.missing ? 'Not found' : 'That did not work') })
           : 'Nothing was lost. Try again in a moment.'
       }}
     </p>
-    <button class="btn main big" @click="emit('back')">To Today</button>
+    <Button size="large" @click="emit('back')">To Today</Button>
   </section>
 </template>
 

@@ -14,8 +14,8 @@ async function undo(id: number, back: () => unknown) {
   <div class="bar" aria-live="polite" role="status">
     <p v-for="n in notices.list" :key="n.id" :class="{ trouble: n.trouble }">
       <span>{{ n.words }}</span>
-      <button v-if="n.undo" class="btn bare" @click="undo(n.id, n.undo)">Undo</button>
-      <button class="btn bare" aria-label="Close this message" @click="notices.drop(n.id)">Close</button>
+      <Button v-if="n.undo" variant="text" @click="undo(n.id, n.undo)">Undo</Button>
+      <Button variant="text" aria-label="Close this message" @click="notices.drop(n.id)">Close</Button>
     </p>
   </div>
 </template>

@@ -51,7 +51,18 @@ function typed({ value }: { value: string }): void {
     wrong.value = props.min && read < props.min ? 'That is too early.' : 'That is too late.'
   else set(read)
 }
+const attrs = useAttrs()
 const id = useId()
+/** What is typed is given with Enter before anything else hears of it. */
+const input = computed(() => ({
+  ...attrs,
+  inputmode: 'text',
+  'aria-describedby': wrong.value ? id : undefined,
+  onKeydown: (event: KeyboardEvent) => {
+    if (event.key === 'Enter') typed({ value: (event.target as HTMLInputElement).value })
+    ;(attrs.onKeydown as ((event: KeyboardEvent) => void) | undefined)?.(event)
+  },
+}))
 </script>
 
 <template>
@@ -66,7 +77,7 @@ const id = useId()
     :max-date="limit(max)"
     :disabled="disabled"
     :invalid="!!wrong || invalid"
-    :pt="{ pcInputText: { root: { inputmode: 'text', 'aria-describedby': wrong ? id : undefined, ...$attrs } } }"
+    :pt="{ pcInputText: { root: input } }"
     show-on-focus
     @update:model-value="set(textOf($event as Date | null, kind))"
     @blur="typed($event as { value: string })"

@@ -71,14 +71,15 @@ async function signOut() {
       <span class="grow" />
       <FindBox />
       <div class="member" @keydown.esc="menu = false">
-        <button
+        <Button
+          unstyled
           class="avatar"
           :aria-label="`Menu of ${session.data?.member?.name}`"
           :aria-expanded="menu"
           @click="menu = !menu"
         >
           {{ initials }}
-        </button>
+        </Button>
         <div v-if="menu" class="menu">
           <p class="small">
             <span class="strong">{{ session.data?.member?.name }}</span><br /><span class="soft"
@@ -90,8 +91,8 @@ async function signOut() {
             session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in'
           }}</NuxtLink>
           <a v-if="session.data?.member?.role === 'owner'" href="/api/certificate" download>Sealing certificate</a>
-          <button @click="showKeys">Keys of this screen</button>
-          <button @click="signOut">Sign out</button>
+          <Button unstyled @click="showKeys">Keys of this screen</Button>
+          <Button unstyled @click="signOut">Sign out</Button>
         </div>
       </div>
     </header>

@@ -84,7 +84,9 @@ const KIND: Record<string, string> = {
     <section aria-labelledby="signed-in">
       <div class="title">
         <h2 id="signed-in">Signed in</h2>
-        <button v-if="others" class="btn" :disabled="busy" @click="endOthers">Sign me out everywhere else</button>
+        <Button v-if="others" variant="outlined" :disabled="busy" @click="endOthers"
+          >Sign me out everywhere else</Button
+        >
       </div>
       <ul class="ledger">
         <li v-for="s in sessions" :key="s.id" class="row">
@@ -95,15 +97,16 @@ const KIND: Record<string, string> = {
           </span>
           <span class="soft small">{{ placeWords(s.address) }}</span>
           <span class="soft small">last used {{ instantWords(s.seenAt, zone, today) }}</span>
-          <button
+          <Button
             v-if="!s.here"
-            class="btn small"
+            size="small"
+            variant="outlined"
             :disabled="busy"
             :aria-label="`End ${s.own ? 'your' : `${s.name}’s`} session on ${deviceWords(s.device)}`"
             @click="end(s)"
           >
             End it
-          </button>
+          </Button>
         </li>
       </ul>
       <p class="soft small">A session ends by itself after 12 hours without use, and after 14 days in any case.</p>
@@ -119,7 +122,7 @@ const KIND: Record<string, string> = {
         </li>
       </ul>
       <p v-else class="soft">Nothing yet.</p>
-      <button v-if="more" class="btn" :disabled="busy" @click="older">Show what was before</button>
+      <Button v-if="more" variant="outlined" :disabled="busy" @click="older">Show what was before</Button>
     </section>
   </div>
 </template>

@@ -26,8 +26,6 @@ interface Trouble {
 }
 const troubles = ref<Trouble[]>([])
 const removed = ref<string[]>([])
-const picker = ref<HTMLInputElement>()
-const camera = ref<HTMLInputElement>()
 const over = ref(false)
 
 const jobs = ref<JobRow[]>([])
@@ -89,12 +87,6 @@ const unlock = (t: Trouble, form: HTMLFormElement) =>
     await take(t.file!, password)
     working.value = ''
   }).then(focusNext)
-function chosen(e: Event): void {
-  const input = e.target as HTMLInputElement
-  const files = [...(input.files ?? [])]
-  input.value = ''
-  if (files.length) void takeAll(files)
-}
 function dropped(e: DragEvent): void {
   over.value = false
   if (e.dataTransfer?.files.length) void takeAll(e.dataTransfer.files)
@@ -145,11 +137,11 @@ const enclose = (t: Trouble, paperId: string) =>
     </div>
     <section v-if="!jobId" class="card form" aria-label="Which job">
       <label class="field"
-        ><span>For which job?</span><input v-model="find" class="input" placeholder="Find a job" autofocus
+        ><span>For which job?</span><InputText v-model="find" placeholder="Find a job" autofocus
       /></label>
       <ul class="ledger">
         <li v-for="j in shownJobs" :key="j.id">
-          <button class="btn bare" @click="jobId = j.id">{{ j.title }}{{ j.client ? `, ${j.client}` : '' }}</button>
+          <Button variant="text" @click="jobId = j.id">{{ j.title }}{{ j.client ? `, ${j.client}` : '' }}</Button>
         </li>
         <li v-if="!shownJobs.length" class="soft">No job is called that.</li>
       </ul>
@@ -157,45 +149,31 @@ const enclose = (t: Trouble, paperId: string) =>
     <template v-else>
       <div class="drop" :class="{ over }">
         <p>Drop files here, paste a picture, or</p>
-        <p class="wrap">
-          <button
-            id="choose-files"
-            class="btn"
-            :class="{ main: !pages.length }"
+        <div class="wrap">
+          <FilePick
+            label="Choose files"
+            name="Files to bring in"
+            multiple
+            :main="!pages.length"
+            accept=".pdf,.docx,.png,.jpg,.jpeg,.heic,.heif,image/*,application/pdf"
             :disabled="busy"
-            autofocus
-            @click="picker?.click()"
-          >
-            Choose files
-          </button>
-          <button class="btn" :disabled="busy" @click="camera?.click()">Take a photograph</button>
-        </p>
+            @picked="takeAll"
+          />
+          <FilePick
+            label="Take a photograph"
+            name="A photograph"
+            accept="image/*"
+            capture="environment"
+            :disabled="busy"
+            @picked="takeAll"
+          />
+        </div>
         <p class="soft small" role="status">
           {{
             working ||
             'PDF, DOCX, JPEG or PNG, up to 60 MB each. Photographs are turned upright, cropped to the page and evened out.'
           }}
         </p>
-        <input
-          ref="picker"
-          type="file"
-          multiple
-          class="sr"
-          tabindex="-1"
-          aria-label="Files to bring in"
-          accept=".pdf,.docx,.png,.jpg,.jpeg,.heic,.heif,image/*,application/pdf"
-          @change="chosen"
-        />
-        <input
-          ref="camera"
-          type="file"
-          class="sr"
-          tabindex="-1"
-          aria-label="A photograph"
-          accept="image/*"
-          capture="environment"
-          @change="chosen"
-        />
       </div>
       <div v-for="t in troubles" :key="t.name" class="notice trouble" role="alert">
         <template v-if="!t.words.startsWith(t.name)"
@@ -204,14 +182,14 @@ const enclose = (t: Trouble, paperId: string) =>
         >{{ t.words }}
         <form v-if="t.locked" class="wrap" @submit.prevent="unlock(t, $event.target as HTMLFormElement)">
           <label class="field"
-            ><span>Password</span><input name="password" type="password" class="input" autocomplete="off" required
+            ><span>Password</span><InputText name="password" type="password" autocomplete="off" required
           /></label>
-          <button class="btn main" :disabled="busy">Open it</button>
+          <Button type="submit" :disabled="busy">Open it</Button>
         </form>
         <p v-if="t.readOnly" class="wrap">
-          <button v-for="d in drafts" :key="d.id" class="btn" :disabled="busy" @click="enclose(t, d.id)">
+          <Button v-for="d in drafts" :key="d.id" variant="outlined" :disabled="busy" @click="enclose(t, d.id)">
             Send it with “{{ d.title }}”, to be read
-          </button>
+          </Button>
           <span v-if="!drafts.length" class="small"
             >Make the paper it is to go with first; then bring this in again.</span
           >
@@ -219,18 +197,19 @@ const enclose = (t: Trouble, paperId: string) =>
       </div>
       <p v-if="removed.length" class="notice">Taken out of what you brought in: {{ removed.join(', ') }}.</p>
       <form v-if="pages.length" class="lay" @submit.prevent="layOnTable">
-        <label class="field"><span>Title</span><input v-model="title" class="input" maxlength="120" required /></label>
-        <label class="field"
-          ><span>Kind of paper</span>
-          <select v-model="kind" class="input">
-            <option value="form">form</option>
-            <option value="contract">contract</option>
-            <option value="waiver">waiver</option>
-          </select></label
-        >
-        <button id="lay" class="btn main big" :disabled="busy">
+        <label class="field"><span>Title</span><InputText v-model="title" maxlength="120" required /></label>
+        <Choice
+          v-model="kind"
+          label="Kind of paper"
+          :options="[
+            { value: 'form', label: 'form' },
+            { value: 'contract', label: 'contract' },
+            { value: 'waiver', label: 'waiver' },
+          ]"
+        />
+        <Button id="lay" type="submit" size="large" :disabled="busy">
           Lay {{ pages.length === 1 ? 'the page' : `${pages.length} pages` }} on the table
-        </button>
+        </Button>
       </form>
       <PageTray v-if="pages.length" v-model="pages" />
       <ContourLines v-else />

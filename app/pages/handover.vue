@@ -32,9 +32,8 @@ async function back() {
     <form @submit.prevent="back">
       <label class="field"
         ><span>PIN of {{ session.data?.member?.name }}</span
-        ><input
+        ><InputText
           v-model="pin"
-          class="input"
           type="password"
           inputmode="numeric"
           autocomplete="off"
@@ -43,7 +42,7 @@ async function back() {
           aria-describedby="pin-problem"
       /></label>
       <p id="pin-problem" class="error" role="alert">{{ problem }}</p>
-      <button class="btn main big" :disabled="busy">Take it back</button>
+      <Button type="submit" size="large" :disabled="busy">Take it back</Button>
     </form>
   </div>
 </template>

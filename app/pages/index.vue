@@ -38,7 +38,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
 <template>
   <div class="page">
     <p v-if="problem" class="notice trouble" role="alert">
-      {{ problem }} <button class="btn bare" @click="load">Try again</button>
+      {{ problem }} <Button variant="text" @click="load">Try again</Button>
     </p>
     <template v-if="view">
       <div class="cols">
@@ -64,7 +64,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
               >{{ dayWords(m.day, view.today) }}
               <span v-if="m.day" class="soft">({{ away(m.day, view.today) }})</span></span
             >
-            <NuxtLink class="btn" :class="{ main: m === view.yours[0] }" :to="target(m)">{{ LABEL[m.act] }}</NuxtLink>
+            <LinkButton :class="{ main: m === view.yours[0] }" :to="target(m)">{{ LABEL[m.act] }}</LinkButton>
           </ShortLedger>
           <ShortLedger
             v-slot="{ row: w }"
@@ -83,8 +83,10 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
               >
             </div>
             <span class="small when" :class="{ bad: w.state === 'trouble' }">{{ w.detail }}</span>
-            <button v-if="w.paperId" class="btn" :aria-label="`Nudge ${w.who}`" @click="nudge(w.paperId)">Nudge</button>
-            <NuxtLink v-else class="btn" :to="`/jobs/${w.jobId}`" :aria-label="`Open ${w.title}`">Open</NuxtLink>
+            <Button v-if="w.paperId" variant="outlined" :aria-label="`Nudge ${w.who}`" @click="nudge(w.paperId)"
+              >Nudge</Button
+            >
+            <LinkButton v-else :to="`/jobs/${w.jobId}`" :aria-label="`Open ${w.title}`">Open</LinkButton>
           </ShortLedger>
         </div>
         <aside>

@@ -30,16 +30,16 @@ const open = ref('')
       <h1>People</h1>
       <span class="grow" /><label class="search"
         ><span class="sr">Search people</span
-        ><input ref="search" v-model="find" class="input" type="search" placeholder="Search  ( / )"
+        ><InputText ref="search" v-model="find" type="search" placeholder="Search  ( / )"
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <ul class="ledger">
       <li v-for="c in rows" :key="c.id">
-        <button class="row" data-row :aria-expanded="open === c.id" @click="open = open === c.id ? '' : c.id">
+        <Button unstyled class="row" data-row :aria-expanded="open === c.id" @click="open = open === c.id ? '' : c.id">
           <b class="ellipsis">{{ c.name }}</b><span class="ellipsis">{{ c.email }}</span
           ><span class="soft">{{ c.phone }}</span>
-        </button>
+        </Button>
         <dl v-if="open === c.id" class="edit">
           <EditFact label="Name" :value="c.name" :save="save(c, 'name')" /><EditFact
             label="E-mail"
@@ -58,7 +58,7 @@ const open = ref('')
       <ContourLines />
       <p>Nobody is called that.</p>
     </div>
-    <p v-if="more"><button class="btn" @click="showMore">Show more</button></p>
+    <p v-if="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
   </div>
 </template>
 

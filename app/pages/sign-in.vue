@@ -32,13 +32,12 @@ async function submit() {
     <p class="soft">Sign in to your business.</p>
     <form @submit.prevent="submit">
       <label class="field"
-        ><span>E-mail</span><input v-model="email" class="input" type="email" autocomplete="username" required
+        ><span>E-mail</span><InputText v-model="email" type="email" autocomplete="username" required
       /></label>
       <label class="field"
         ><span>Password</span
-        ><input
+        ><InputText
           v-model="password"
-          class="input"
           type="password"
           autocomplete="current-password"
           required
@@ -46,7 +45,7 @@ async function submit() {
           aria-describedby="problem"
       /></label>
       <p id="problem" class="error" role="alert">{{ problem }}</p>
-      <button class="btn main big" :disabled="busy">Sign in</button>
+      <Button type="submit" size="large" :disabled="busy">Sign in</Button>
     </form>
   </div>
 </template>

@@ -55,37 +55,38 @@ const addPayment = () =>
   <section aria-labelledby="add">
     <h2 id="add">Add</h2>
     <p class="row">
-      <button class="btn" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</button>
-      <button class="btn" :aria-expanded="open === 'list'" @click="toggle('list')">Send to a list</button>
-      <button v-if="mayBook" class="btn" :aria-expanded="open === 'payment'" @click="toggle('payment')">
+      <Button variant="outlined" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</Button>
+      <Button variant="outlined" :aria-expanded="open === 'list'" @click="toggle('list')">Send to a list</Button>
+      <Button v-if="mayBook" variant="outlined" :aria-expanded="open === 'payment'" @click="toggle('payment')">
         A payment
-      </button>
-      <button class="btn" :aria-expanded="open === 'note'" @click="toggle('note')">A note</button>
+      </Button>
+      <Button variant="outlined" :aria-expanded="open === 'note'" @click="toggle('note')">A note</Button>
     </p>
     <div v-if="open === 'paper'">
       <p class="row">
-        <button class="btn" @click="make('quote')">Quote</button>
-        <button class="btn" @click="make('contract')">Contract</button>
+        <Button variant="outlined" @click="make('quote')">Quote</Button>
+        <Button variant="outlined" @click="make('contract')">Contract</Button>
       </p>
       <p class="row">
-        <NuxtLink class="btn" :to="`/bring?job=${job.id}`">Bring in a PDF, DOCX or photographs</NuxtLink>
+        <LinkButton :to="`/bring?job=${job.id}`">Bring in a PDF, DOCX or photographs</LinkButton>
       </p>
       <form class="card" @submit.prevent="makeFrom">
-        <label class="field"
-          ><span>Or from a template</span>
-          <select v-model="chosen" class="input" required>
-            <option value="">Choose a template</option>
-            <option v-for="t in choices" :key="t.id" :value="t.id">{{ t.name }}</option>
-          </select></label
-        >
-        <label v-if="job.guests.length" class="field"
-          ><span>For which guest (where it is about one)</span>
-          <select v-model="guest" class="input">
-            <option value="">none</option>
-            <option v-for="g in job.guests" :key="g.id" :value="g.id">{{ g.name }}</option>
-          </select></label
-        >
-        <button class="btn main">Make the paper</button>
+        <Choice
+          v-model="chosen"
+          label="Or from a template"
+          required
+          :options="[
+            { value: '', label: 'Choose a template' },
+            ...choices.map((t) => ({ value: t.id, label: t.name })),
+          ]"
+        />
+        <Choice
+          v-if="job.guests.length"
+          v-model="guest"
+          label="For which guest (where it is about one)"
+          :options="[{ value: '', label: 'none' }, ...job.guests.map((g) => ({ value: g.id, label: g.name }))]"
+        />
+        <Button type="submit">Make the paper</Button>
       </form>
     </div>
     <ListSend
@@ -95,37 +96,35 @@ const addPayment = () =>
       @started="(id) => navigateTo(`/lists/${id}`)"
     />
     <form v-if="open === 'note'" class="card" @submit.prevent="addNote">
-      <label class="field"><span>Note</span><textarea v-model="words" class="input" rows="3" maxlength="2000" /></label>
-      <button class="btn main">Keep the note</button>
+      <label class="field"><span>Note</span><Textarea v-model="words" auto-resize rows="3" maxlength="2000" /></label>
+      <Button type="submit">Keep the note</Button>
     </form>
     <form v-if="open === 'payment'" class="card" @submit.prevent="addPayment">
-      <label class="field"
-        ><span>For</span>
-        <select :value="stage" class="input" @change="payment.stage = ($event.target as HTMLSelectElement).value">
-          <option v-for="s in job.stages" :key="s.key" :value="s.key">
-            {{ s.label }}, {{ money(s.open, job.currency) }} open
-          </option>
-        </select>
-      </label>
+      <Choice
+        label="For"
+        :model-value="stage"
+        :options="job.stages.map((s) => ({ value: s.key, label: `${s.label}, ${money(s.open, job.currency)} open` }))"
+        @update:model-value="payment.stage = $event"
+      />
       <label class="field"
         ><span>Amount</span
-        ><input
+        ><InputText
           v-model="payment.amount"
-          class="input"
           inputmode="decimal"
           required
           :aria-invalid="!!wrongAmount"
           aria-describedby="wrong-amount"
       /></label>
       <p v-if="wrongAmount" id="wrong-amount" class="error" role="alert">{{ wrongAmount }}</p>
-      <label class="field"
-        ><span>How</span>
-        <select v-model="payment.method" class="input">
-          <option value="bank">by bank</option>
-          <option value="cash">in cash</option>
-        </select>
-      </label>
-      <button class="btn main">Book the payment</button>
+      <Choice
+        v-model="payment.method"
+        label="How"
+        :options="[
+          { value: 'bank', label: 'by bank' },
+          { value: 'cash', label: 'in cash' },
+        ]"
+      />
+      <Button type="submit">Book the payment</Button>
     </form>
   </section>
 </template>

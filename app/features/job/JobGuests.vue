@@ -18,9 +18,9 @@ const waiverOf = (guest: ContactView) =>
         <NuxtLink v-if="waiverOf(g)" :to="`/papers/${waiverOf(g)!.id}`" class="small">
           waiver {{ waiverOf(g)!.state }}
         </NuxtLink>
-        <button v-else class="btn bare small" :aria-label="`Waiver for ${g.name}`" @click="make('waiver', g.id)">
+        <Button v-else size="small" variant="text" :aria-label="`Waiver for ${g.name}`" @click="make('waiver', g.id)">
           Make a waiver
-        </button>
+        </Button>
       </li>
     </ul>
     <ClientPicker :model-value="null" label="Add a guest" @update:model-value="add" />

@@ -38,7 +38,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
   <section aria-labelledby="lines">
     <div class="section-head">
       <h2 id="lines">Priced lines</h2>
-      <button v-if="!job.agreedOn" class="btn bare small" @click="begin">Change</button>
+      <Button v-if="!job.agreedOn" size="small" variant="text" @click="begin">Change</Button>
     </div>
     <table class="sums" aria-labelledby="lines">
       <tbody>
@@ -81,8 +81,8 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         :problems="problems"
       />
       <p class="acts">
-        <button class="btn main big" @click="save">Save the lines</button>
-        <button class="btn bare" @click="editing = null">Never mind</button>
+        <Button size="large" @click="save">Save the lines</Button>
+        <Button variant="text" @click="editing = null">Never mind</Button>
       </p>
     </Dialog>
   </section>

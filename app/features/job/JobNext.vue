@@ -38,7 +38,7 @@ const stillToCome = computed(() =>
       <h2 id="next">Next</h2>
       <p class="title">{{ job.next.title }}</p>
       <p class="small">{{ job.next.explain }}</p>
-      <button v-if="job.next.button" class="btn main big" :disabled="busy" @click="take">{{ job.next.button }}</button>
+      <Button v-if="job.next.button" size="large" :disabled="busy" @click="take">{{ job.next.button }}</Button>
     </section>
     <template v-if="stillToCome.length">
       <h2 class="gap">Still to come</h2>

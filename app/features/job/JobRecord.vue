@@ -45,14 +45,15 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
       <div class="fact">
         <dt>Client</dt>
         <dd>
-          <button
+          <Button
             v-if="job.client && !choosing"
+            unstyled
             class="link"
             :aria-label="`Client: ${job.client.name}. Change`"
             @click="choosing = true"
           >
             {{ job.client.name }}
-          </button>
+          </Button>
           <ClientPicker v-else :model-value="job.client" label="Client" quiet @update:model-value="setClient" />
         </dd>
       </div>

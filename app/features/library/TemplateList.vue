@@ -10,8 +10,16 @@ const now = useNow()
 
 const find = ref('')
 const archived = ref(false)
-const searchBox = ref<HTMLInputElement>()
-defineExpose({ focus: () => searchBox.value?.focus() })
+/** All, those of one folder, or those put away. */
+const which = computed({
+  get: () => (archived.value ? 'archived' : folder.value === null ? 'all' : `in ${folder.value}`),
+  set: (to) => {
+    archived.value = to === 'archived'
+    folder.value = to.startsWith('in ') ? to.slice(3) : null
+  },
+})
+const searchBox = ref<{ $el: HTMLInputElement }>()
+defineExpose({ focus: () => searchBox.value?.$el.focus() })
 const live = computed(() => props.templates.filter((t) => !t.archivedAt))
 const folders = computed(() => [...new Set(live.value.map((t) => t.folder).filter(Boolean))].sort())
 const plain = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
@@ -55,20 +63,16 @@ const moveTo = (t: TemplateRow, to: string) =>
   <section aria-label="Templates">
     <div class="filters">
       <label class="sr" for="find">Find a template</label>
-      <input id="find" ref="searchBox" v-model="find" class="input" placeholder="Find a template" />
-      <button class="chip" :aria-pressed="folder === null && !archived" @click="((folder = null), (archived = false))">
-        All
-      </button>
-      <button
-        v-for="f in folders"
-        :key="f"
-        class="chip"
-        :aria-pressed="folder === f && !archived"
-        @click="((folder = f), (archived = false))"
-      >
-        {{ f }}
-      </button>
-      <button class="chip" :aria-pressed="archived" @click="((archived = !archived), (folder = null))">Archived</button>
+      <InputText id="find" ref="searchBox" v-model="find" placeholder="Find a template" />
+      <OneOf
+        v-model="which"
+        label="Which templates"
+        :options="[
+          { value: 'all', label: 'All' },
+          ...folders.map((f) => ({ value: `in ${f}`, label: f })),
+          { value: 'archived', label: 'Archived' },
+        ]"
+      />
     </div>
     <ul class="ledger">
       <li v-for="t in shown" :key="t.id" class="template">
@@ -84,34 +88,34 @@ const moveTo = (t: TemplateRow, to: string) =>
           {{ t.edition }} · {{ usedWords(t) }}</span
         >
         <span class="acts">
-          <button class="btn bare" :disabled="busy" :aria-label="`Duplicate ${t.name}`" @click="duplicate(t)">
+          <Button variant="text" :disabled="busy" :aria-label="`Duplicate ${t.name}`" @click="duplicate(t)">
             Duplicate
-          </button>
-          <button
-            class="btn bare"
+          </Button>
+          <Button
+            variant="text"
             :aria-label="`Move ${t.name} to a folder`"
             @click="moving = moving?.id === t.id ? null : t"
           >
             Move
-          </button>
-          <button
+          </Button>
+          <Button
             v-if="!t.archivedAt"
-            class="btn bare"
+            variant="text"
             :disabled="busy"
             :aria-label="`Archive ${t.name}`"
             @click="archive(t, true)"
           >
             Archive
-          </button>
-          <button
+          </Button>
+          <Button
             v-else
-            class="btn bare"
+            variant="text"
             :disabled="busy"
             :aria-label="`Bring ${t.name} back`"
             @click="archive(t, false)"
           >
             Bring back
-          </button>
+          </Button>
         </span>
         <form
           v-if="moving?.id === t.id"
@@ -119,9 +123,9 @@ const moveTo = (t: TemplateRow, to: string) =>
           @submit.prevent="moveTo(t, ($event.target as HTMLFormElement).folder.value)"
         >
           <label class="field"
-            ><span>Folder</span><input name="folder" class="input" list="folders" maxlength="60" :value="t.folder"
+            ><span>Folder</span><InputText name="folder" list="folders" maxlength="60" :model-value="t.folder"
           /></label>
-          <button class="btn main">Move it</button>
+          <Button type="submit">Move it</Button>
         </form>
       </li>
       <li v-if="!shown.length" class="soft none">

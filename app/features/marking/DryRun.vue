@@ -61,18 +61,15 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
     dismissable-mask
   >
     <div class="choices">
-      <button
-        v-for="(p, i) in parties"
-        :key="p.key"
-        class="chip"
-        :autofocus="i === 0"
-        :aria-pressed="party === p.key"
-        @click="((party = p.key), (asked = false))"
-      >
-        <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
-      </button>
+      <OneOf
+        :model-value="party"
+        autofocus
+        label="As whom"
+        :options="parties.map((p, i) => ({ value: p.key, label: p.label, number: i + 1 }))"
+        @update:model-value="((party = $event), (asked = false))"
+      />
       <span class="grow" />
-      <button class="btn" @click="asked = true">Try to finish</button>
+      <Button variant="outlined" @click="asked = true">Try to finish</Button>
     </div>
     <p v-if="asked" class="notice" :class="{ trouble: left.length }" role="status">
       <template v-if="!left.length">Nothing is missing: party {{ number(party) }} could finish.</template>

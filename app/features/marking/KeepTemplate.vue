@@ -24,12 +24,12 @@ const keepTemplate = () =>
   <Dialog v-model:visible="keeping" modal header="Keep as a template" :style="{ width: '460px' }" :draggable="false">
     <form class="form" @submit.prevent="keepTemplate">
       <label class="field"
-        ><span>Name</span><input v-model="templateName" autofocus class="input" maxlength="120" required
+        ><span>Name</span><InputText v-model="templateName" autofocus maxlength="120" required
       /></label>
       <p class="soft small">
         The file, its marks and parties. Words typed for this job stay here; values come from each job anew.
       </p>
-      <p><button class="btn main" :disabled="busy">Keep the template</button></p>
+      <p><Button type="submit" :disabled="busy">Keep the template</Button></p>
     </form>
   </Dialog>
 </template>

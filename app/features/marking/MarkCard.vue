@@ -10,13 +10,11 @@ import './card.css'
 import { useChosen } from './chosen'
 
 /** What is chosen, in full: what it asks, whose it is, where exactly it stands, how it is checked, what becomes of it. */
-const { table, m, set, text } = useChosen()
+const { table, m, set } = useChosen()
 const { chosen, parties, view } = table
 const several = computed(() => chosen.value.length > 1)
-const place = (key: 'x' | 'y' | 'w' | 'h', e: Event) => {
-  const n = Number(text(e))
-  if (m.value && Number.isFinite(n)) table.setPlace(m.value.id, { [key]: n })
-}
+const place = (key: 'x' | 'y' | 'w' | 'h', n: number | null) =>
+  m.value && n !== null && table.setPlace(m.value.id, { [key]: n })
 const round = (n: number) => Math.round(n * 10) / 10
 
 const ways: { how: Align; words: string }[] = [
@@ -51,43 +49,44 @@ const filler = computed({
     <template v-if="several">
       <h2>{{ chosen.length }} chosen</h2>
       <p class="wrap">
-        <button v-for="w in ways" :key="w.how" type="button" class="btn" @click="table.setOut(w.how)">
+        <Button v-for="w in ways" :key="w.how" variant="outlined" @click="table.setOut(w.how)">
           {{ w.words }}
-        </button>
+        </Button>
       </p>
     </template>
     <template v-else>
       <label class="field"
         ><span>What it asks</span
-        ><input
-          id="mark-label"
-          v-typed="m.field.label"
-          class="input"
-          maxlength="200"
-          @change="set({ label: text($event) })"
+        ><TypedText id="mark-label" :value="m.field.label" maxlength="200" @given="set({ label: $event })"
       /></label>
       <div class="two">
-        <label class="field"
-          ><span>What</span>
-          <select class="input" :value="m.field.type" @change="set({ type: text($event) as FieldSpec['type'] })">
-            <option v-for="t in askedTypes" :key="t" :value="t">{{ FIELD_WORDS[t] }}</option>
-          </select></label
-        >
-        <label class="field"
-          ><span>Who fills it</span>
-          <select v-model="filler" class="input">
-            <option value="signer">{{ parties.find((p) => p.key === m!.field.party)?.label ?? 'somebody' }}</option>
-            <option value="value">you, from the job</option>
-            <option value="words">you, in your words</option>
-          </select></label
-        >
+        <Choice
+          label="What"
+          :model-value="m.field.type"
+          :options="askedTypes.map((t) => ({ value: t, label: FIELD_WORDS[t] }))"
+          @update:model-value="set({ type: $event as FieldSpec['type'] })"
+        />
+        <Choice
+          v-model="filler"
+          label="Who fills it"
+          :options="[
+            { value: 'signer', label: parties.find((p) => p.key === m!.field.party)?.label ?? 'somebody' },
+            { value: 'value', label: 'you, from the job' },
+            { value: 'words', label: 'you, in your words' },
+          ]"
+        />
       </div>
       <MarkWords />
       <fieldset class="place">
         <legend class="small strong">Exactly where, in points</legend>
         <label v-for="k in ['x', 'y', 'w', 'h'] as const" :key="k"
           ><span class="small soft">{{ { x: 'from left', y: 'from top', w: 'wide', h: 'high' }[k] }}</span
-          ><input v-typed="round(m[k])" class="input" type="number" step="0.5" @change="place(k, $event)"
+          ><InputNumber
+            :model-value="round(m[k])"
+            :use-grouping="false"
+            :step="0.5"
+            :max-fraction-digits="1"
+            @update:model-value="place(k, $event)"
         /></label>
       </fieldset>
     </template>
@@ -95,12 +94,8 @@ const filler = computed({
     <MarkRepeat />
     <template v-if="!several && !m.words">
       <label class="tick"
-        ><input
-          type="checkbox"
-          :checked="m.field.required"
-          @change="set({ required: ($event.target as HTMLInputElement).checked })"
-        />
-        It has to be filled</label
+        ><Checkbox binary :model-value="m.field.required" @update:model-value="set({ required: $event })" /> It has to
+        be filled</label
       >
       <MarkLimits />
       <MarkRules />

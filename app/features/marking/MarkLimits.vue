@@ -5,7 +5,7 @@ import { FORMATS } from '../writing/say'
 import { useChosen } from './chosen'
 
 /** How an answer is helped along and checked: its words, its length, how it is written, which days. */
-const { table, m, keyed, set, text, number } = useChosen()
+const { table, m, keyed, set } = useChosen()
 const { chosen, marks } = table
 const KINDS: Record<FieldFormat['kind'] | '', string> = {
   '': 'as it comes',
@@ -54,26 +54,21 @@ const dated = computed(() => m.value?.field.type === 'day')
   <details v-if="m" class="more">
     <summary>Help and limits</summary>
     <label class="field"
-      ><span>Help</span
-      ><input v-typed="m.field.help" class="input" maxlength="400" @change="set({ help: text($event) || undefined })"
+      ><span>Help</span><TypedText :value="m.field.help" maxlength="400" @given="set({ help: $event || undefined })"
     /></label>
     <label class="field"
       ><span>Set by you, not to be changed</span
-      ><input
-        v-typed="m.field.preset"
-        class="input"
-        maxlength="300"
-        @change="set({ preset: text($event) || undefined })"
+      ><TypedText :value="m.field.preset" maxlength="300" @given="set({ preset: $event || undefined })"
     /></label>
     <label v-if="m.field.type === 'choice' || m.field.type === 'choices'" class="field"
       ><span>Answers, one a line</span
-      ><textarea
-        v-typed="(m.field.options ?? []).join('\n')"
-        class="input"
+      ><TypedText
+        long
+        :value="(m.field.options ?? []).join('\n')"
         rows="3"
-        @change="
+        @given="
           set({
-            options: text($event)
+            options: $event
               .split('\n')
               .map((o) => o.trim())
               .filter(Boolean)
@@ -84,79 +79,63 @@ const dated = computed(() => m.value?.field.type === 'day')
     </label>
     <label v-if="m.field.type === 'tick'" class="field"
       ><span>One of several: the name they share</span
-      ><input v-typed="m.field.oneOf" class="input" maxlength="80" @change="set({ oneOf: text($event) || undefined })"
+      ><TypedText :value="m.field.oneOf" maxlength="80" @given="set({ oneOf: $event || undefined })"
     /></label>
-    <label class="field"
-      ><span>Holds the same value as</span>
-      <select
-        class="input"
-        :value="keyed.some(([k]) => k === m!.field.key) ? m.field.key : ''"
-        @change="text($event) && set({ ...marks.find((x) => x.field.key === text($event))!.field })"
-      >
-        <option value="">nothing else</option>
-        <option v-for="[key, label] in keyed" :key="key" :value="key">{{ label }}</option>
-      </select></label
-    >
+    <Choice
+      label="Holds the same value as"
+      :model-value="keyed.some(([k]) => k === m!.field.key) ? m.field.key : ''"
+      :options="[{ value: '', label: 'nothing else' }, ...keyed.map(([key, label]) => ({ value: key, label: label }))]"
+      @update:model-value="$event && set({ ...marks.find((x) => x.field.key === $event)!.field })"
+    />
     <label class="field"
       ><span>Size of the answer in points</span
-      ><input
-        v-typed="m.size"
-        class="input"
-        type="number"
-        min="4"
-        max="72"
+      ><InputNumber
+        :model-value="m.size"
+        :use-grouping="false"
+        :min="4"
+        :max="72"
         placeholder="fitted"
-        @change="table.setSize(chosen, number(text($event)))"
+        @update:model-value="table.setSize(chosen, $event ?? undefined)"
     /></label>
     <div class="two">
       <label class="field"
         ><span>Most characters</span
-        ><input
-          v-typed="m.field.max"
-          class="input"
-          type="number"
-          min="1"
-          max="2000"
-          @change="set({ max: number(text($event)) })"
+        ><InputNumber
+          :model-value="m.field.max"
+          :use-grouping="false"
+          :min="1"
+          :max="2000"
+          @update:model-value="set({ max: $event ?? undefined })"
       /></label>
-      <label class="field"
-        ><span>Written as</span>
-        <select
-          class="input"
-          :value="format?.kind ?? ''"
-          @change="setFormat(text($event) ? NEW[text($event) as FieldFormat['kind']] : undefined)"
-        >
-          <option v-for="(w, k) in KINDS" :key="k" :value="k">{{ w }}</option>
-        </select></label
-      >
+      <Choice
+        label="Written as"
+        :model-value="format?.kind ?? ''"
+        :options="Object.entries(KINDS).map(([k, w]) => ({ value: k, label: w }))"
+        @update:model-value="setFormat($event ? NEW[$event as FieldFormat['kind']] : undefined)"
+      />
     </div>
-    <label v-if="format?.kind === 'postcode'" class="field"
-      ><span>Country</span>
-      <select
-        class="input"
-        :value="format.country"
-        @change="setFormat({ kind: 'postcode', country: text($event) as 'GB' })"
-      >
-        <option v-for="(w, c) in COUNTRIES" :key="c" :value="c">{{ w }}</option>
-      </select></label
-    >
+    <Choice
+      v-if="format?.kind === 'postcode'"
+      label="Country"
+      :model-value="format.country"
+      :options="Object.entries(COUNTRIES).map(([c, w]) => ({ value: c, label: w }))"
+      @update:model-value="setFormat({ kind: 'postcode', country: $event as 'GB' })"
+    />
     <template v-if="format?.kind === 'pattern'">
       <div class="two">
         <label class="field"
           ><span>Pattern</span
-          ><input
-            v-typed="format.pattern"
-            class="input"
+          ><TypedText
+            :value="format.pattern"
             :aria-invalid="!!pattern"
-            @change="setFormat({ ...format, pattern: text($event) })"
+            @given="setFormat({ ...format, pattern: $event })"
         /></label>
         <label class="field"
           ><span>An example to try it on</span
-          ><input
-            v-typed="format.example"
-            class="input"
+          ><TypedText
+            :value="format.example"
             :aria-invalid="!!pattern"
-            @change="setFormat({ ...format, example: text($event) })"
+            @given="setFormat({ ...format, example: $event })"
         /></label>
       </div>
       <p v-if="pattern" class="error" role="alert">{{ pattern }}</p>
@@ -164,60 +143,52 @@ const dated = computed(() => m.value?.field.type === 'day')
     <div v-if="format?.kind === 'range'" class="two">
       <label class="field"
         ><span>From</span
-        ><input
-          v-typed="format.from"
-          class="input"
-          type="number"
-          @change="setFormat({ kind: 'range', to: format.to, from: number(text($event)) })"
+        ><InputNumber
+          :model-value="format.from"
+          :use-grouping="false"
+          @update:model-value="setFormat({ kind: 'range', to: format.to, from: $event ?? undefined })"
       /></label>
       <label class="field"
         ><span>To</span
-        ><input
-          v-typed="format.to"
-          class="input"
-          type="number"
-          @change="setFormat({ kind: 'range', from: format.from, to: number(text($event)) })"
+        ><InputNumber
+          :model-value="format.to"
+          :use-grouping="false"
+          @update:model-value="setFormat({ kind: 'range', from: format.from, to: $event ?? undefined })"
       /></label>
     </div>
-    <label v-if="format?.kind === 'day-order'" class="field"
-      ><span>Order</span>
-      <select
-        class="input"
-        :value="format.order"
-        @change="setFormat({ kind: 'day-order', order: text($event) as 'dmy' })"
-      >
-        <option v-for="o in ['long', 'dmy', 'mdy', 'iso'] as const" :key="o" :value="o">{{ FORMATS[o] }}</option>
-      </select></label
-    >
-    <label v-if="dated" class="field"
-      ><span>Which days</span>
-      <select
-        class="input"
-        :value="m.field.days?.rule ?? ''"
-        @change="set({ days: text($event) ? { rule: text($event) as 'past' } : undefined })"
-      >
-        <option value="">any</option>
-        <option value="past">past</option>
-        <option value="future">to come</option>
-        <option value="between">between two days</option>
-      </select></label
-    >
+    <Choice
+      v-if="format?.kind === 'day-order'"
+      label="Order"
+      :model-value="format.order"
+      :options="(['long', 'dmy', 'mdy', 'iso'] as const).map((o) => ({ value: o, label: FORMATS[o] }))"
+      @update:model-value="setFormat({ kind: 'day-order', order: $event as 'dmy' })"
+    />
+    <Choice
+      v-if="dated"
+      label="Which days"
+      :model-value="m.field.days?.rule ?? ''"
+      :options="[
+        { value: '', label: 'any' },
+        { value: 'past', label: 'past' },
+        { value: 'future', label: 'to come' },
+        { value: 'between', label: 'between two days' },
+      ]"
+      @update:model-value="set({ days: $event ? { rule: $event as 'past' } : undefined })"
+    />
     <div v-if="dated && m.field.days?.rule === 'between'" class="two">
       <label class="field"
         ><span>From</span
-        ><input
-          v-typed="m.field.days.from"
-          class="input"
-          type="date"
-          @change="set({ days: { ...m.field.days!, from: text($event) || undefined } })"
+        ><WhenField
+          :model-value="m.field.days.from ?? ''"
+          kind="day"
+          @given="set({ days: { ...m.field.days!, from: $event || undefined } })"
       /></label>
       <label class="field"
         ><span>To</span
-        ><input
-          v-typed="m.field.days.to"
-          class="input"
-          type="date"
-          @change="set({ days: { ...m.field.days!, to: text($event) || undefined } })"
+        ><WhenField
+          :model-value="m.field.days.to ?? ''"
+          kind="day"
+          @given="set({ days: { ...m.field.days!, to: $event || undefined } })"
       /></label>
     </div>
   </details>

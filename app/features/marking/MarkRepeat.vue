@@ -27,26 +27,31 @@ function repeat(all: boolean): void {
   <details v-if="others.length" class="more">
     <summary>Copy to another party</summary>
     <p class="wrap">
-      <select v-model="copyParty" class="input tight" aria-label="Copy for">
-        <option value="">{{ others[0]!.label }}</option>
-        <option v-for="p in others.slice(1)" :key="p.key" :value="p.key">{{ p.label }}</option>
-      </select>
-      <button type="button" class="btn" @click="table.copyTo(copyParty || others[0]!.key, 'beside')">Beside</button>
-      <button type="button" class="btn" @click="table.copyTo(copyParty || others[0]!.key, 'beneath')">Beneath</button>
+      <Choice
+        v-model="copyParty"
+        class="tight"
+        aria-label="Copy for"
+        :options="[
+          { value: '', label: others[0]!.label },
+          ...others.slice(1).map((p) => ({ value: p.key, label: p.label })),
+        ]"
+      />
+      <Button variant="outlined" @click="table.copyTo(copyParty || others[0]!.key, 'beside')">Beside</Button>
+      <Button variant="outlined" @click="table.copyTo(copyParty || others[0]!.key, 'beneath')">Beneath</Button>
     </p>
   </details>
   <details v-if="view.marked.pages.length > 1" class="more">
     <summary>Repeat on other pages</summary>
     <p class="wrap">
-      <button type="button" class="btn" @click="repeat(true)">On every page</button>
-      <input
+      <Button variant="outlined" @click="repeat(true)">On every page</Button>
+      <InputText
         v-model="pagesText"
-        class="input tight"
+        class="tight"
         aria-label="Pages"
         placeholder="2, 4-6"
         @keydown.enter.prevent="repeat(false)"
       />
-      <button type="button" class="btn" @click="repeat(false)">On these</button>
+      <Button variant="outlined" @click="repeat(false)">On these</Button>
     </p>
     <p v-if="repeatProblem" class="error" role="alert">{{ repeatProblem }}</p>
   </details>

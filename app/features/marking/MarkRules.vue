@@ -3,7 +3,7 @@ import RuleEdit from './RuleEdit.vue'
 import { useChosen } from './chosen'
 
 /** When something is asked, what it is worked out from, and what becomes of the answer. */
-const { table, m, keyed, set, text } = useChosen()
+const { table, m, keyed, set } = useChosen()
 const { view } = table
 const how = computed({
   get: () => m.value?.field.compute?.how ?? '',
@@ -42,19 +42,21 @@ const writable = computed(() =>
         :model-value="m.field.require"
         @update:model-value="set({ require: $event })"
       />
-      <label class="field"
-        ><span>Worked out</span>
-        <select v-model="how" class="input">
-          <option value="">no, it is filled</option>
-          <option value="sum">the sum of</option>
-          <option value="count">how many are filled of</option>
-          <option value="days">the days between</option>
-          <option value="join">the texts joined of</option>
-        </select></label
-      >
+      <Choice
+        v-model="how"
+        label="Worked out"
+        :options="[
+          { value: '', label: 'no, it is filled' },
+          { value: 'sum', label: 'the sum of' },
+          { value: 'count', label: 'how many are filled of' },
+          { value: 'days', label: 'the days between' },
+          { value: 'join', label: 'the texts joined of' },
+        ]"
+      />
       <p v-if="m.field.compute" class="wrap">
         <label v-for="[key, label] in keyed" :key="key" class="tick"
-          ><input type="checkbox" :checked="m.field.compute.of.includes(key)" @change="of(key)" /> {{ label }}</label
+          ><Checkbox binary :model-value="m.field.compute.of.includes(key)" @update:model-value="of(key)" />
+          {{ label }}</label
         >
       </p>
     </details>
@@ -62,20 +64,18 @@ const writable = computed(() =>
       <summary>What becomes of it</summary>
       <label class="field"
         ><span>Leaves as data under the name</span
-        ><input
-          v-typed="m.field.dataName"
-          class="input"
+        ><TypedText
+          :value="m.field.dataName"
           maxlength="80"
           :placeholder="m.field.label"
-          @change="set({ dataName: text($event).trim() || undefined })"
+          @given="set({ dataName: $event.trim() || undefined })"
       /></label>
-      <label class="field"
-        ><span>Offered back to the record as</span>
-        <select class="input" :value="m.field.writeTo ?? ''" @change="set({ writeTo: text($event) || undefined })">
-          <option value="">nothing</option>
-          <option v-for="v in writable" :key="v.path" :value="v.path">{{ v.label }}</option>
-        </select></label
-      >
+      <Choice
+        label="Offered back to the record as"
+        :model-value="m.field.writeTo ?? ''"
+        :options="[{ value: '', label: 'nothing' }, ...writable.map((v) => ({ value: v.path, label: v.label }))]"
+        @update:model-value="set({ writeTo: $event || undefined })"
+      />
     </details>
   </template>
 </template>

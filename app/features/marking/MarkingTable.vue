@@ -103,20 +103,20 @@ function changed(): void {
       </span>
       <span class="grow" />
       <span class="soft" role="status">{{ count }} · {{ SAVED[saved] }}</span>
-      <button v-if="finding" class="btn bare" @click="table.stop()">Stop</button>
+      <Button v-if="finding" variant="text" @click="table.stop()">Stop</Button>
       <template v-if="draft">
-        <button class="btn bare" aria-label="Undo" title="Undo" :disabled="!table.canUndo.value" @click="table.undo()">
+        <Button variant="text" aria-label="Undo" title="Undo" :disabled="!table.canUndo.value" @click="table.undo()">
           ↶
-        </button>
-        <button class="btn bare" aria-label="Redo" title="Redo" :disabled="!table.canRedo.value" @click="table.redo()">
+        </Button>
+        <Button variant="text" aria-label="Redo" title="Redo" :disabled="!table.canRedo.value" @click="table.redo()">
           ↷
-        </button>
-        <button class="btn" @click="paging = true">Pages…</button>
+        </Button>
+        <Button variant="outlined" @click="paging = true">Pages…</Button>
       </template>
-      <button class="btn" @click="see">See it as…</button>
-      <button v-if="of === 'paper' && draft" class="btn" @click="keeping = true">As a template…</button>
-      <button v-if="of === 'paper'" class="btn main" @click="toSending">To the sending sheet</button>
-      <button v-else class="btn main" @click="go('/library')">To the Library</button>
+      <Button variant="outlined" @click="see">See it as…</Button>
+      <Button v-if="of === 'paper' && draft" variant="outlined" @click="keeping = true">As a template…</Button>
+      <Button v-if="of === 'paper'" @click="toSending">To the sending sheet</Button>
+      <Button v-else @click="go('/library')">To the Library</Button>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <p v-if="told" class="notice trouble" role="alert">{{ told }}</p>
@@ -151,12 +151,12 @@ function changed(): void {
         <ul v-if="notes.length" class="notes" aria-label="Before it goes">
           <li v-for="n in notes.slice(0, 3)" :key="n.words">
             <StopMark state="trouble" :size="16" /><span class="small">{{ n.words }}</span>
-            <button v-if="n.cure?.kind === 'mark'" class="btn bare" @click="show(n)">{{ n.cure.label }}</button>
+            <Button v-if="n.cure?.kind === 'mark'" variant="text" @click="show(n)">{{ n.cure.label }}</Button>
           </li>
         </ul>
         <BlankLedger ref="ledger" />
         <div v-if="draft && open.length" class="all">
-          <button class="btn" @click="table.accept(open.map((m) => m.id))">Settle all {{ open.length }}</button>
+          <Button variant="outlined" @click="table.accept(open.map((m) => m.id))">Settle all {{ open.length }}</Button>
         </div>
         <MarkCard v-if="draft && current" :key="current.id" class="card-side" />
         <StrikeList />

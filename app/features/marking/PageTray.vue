@@ -107,26 +107,19 @@ function drop(i: number): void {
         ><b>{{ i + 1 }}</b> <span class="soft">{{ p.name.slice(0, 22) }}, p. {{ p.page }}</span></span
       >
       <span class="acts">
-        <button
-          type="button"
-          class="btn bare"
-          :aria-label="`Move page ${i + 1} before`"
-          :disabled="i === 0"
-          @click="move(i, i - 1)"
-        >
+        <Button variant="text" :aria-label="`Move page ${i + 1} before`" :disabled="i === 0" @click="move(i, i - 1)">
           ‹
-        </button>
-        <button type="button" class="btn bare" @click="turn(i)">Turn</button>
-        <button type="button" class="btn bare" :disabled="pages.length === 1" @click="takeOut(i)">Take out</button>
-        <button
-          type="button"
-          class="btn bare"
+        </Button>
+        <Button variant="text" @click="turn(i)">Turn</Button>
+        <Button variant="text" :disabled="pages.length === 1" @click="takeOut(i)">Take out</Button>
+        <Button
+          variant="text"
           :aria-label="`Move page ${i + 1} after`"
           :disabled="i === pages.length - 1"
           @click="move(i, i + 1)"
         >
           ›
-        </button>
+        </Button>
       </span>
     </li>
   </ol>

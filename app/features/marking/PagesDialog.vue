@@ -15,25 +15,16 @@ const pages = ref<TrayPage[]>(
   marked.pages.map((p, i) => ({ sha: marked.sha, page: i + 1, turn: 0, name: marked.name, ...p })),
 )
 const told = ref<string[]>([])
-const adder = ref<HTMLInputElement>()
-const replacer = ref<HTMLInputElement>()
 const asPages = (f: TakenFile): TrayPage[] =>
   f.pages.map((p, i) => ({ sha: f.sha, page: i + 1, turn: 0, name: f.name, ...p }))
-async function given(e: Event): Promise<TakenFile | null> {
-  const input = e.target as HTMLInputElement
-  const [file] = input.files ?? []
-  input.value = ''
-  return file ? sendFile(file) : null
-}
-const add = (e: Event) =>
+const add = (picked: File) =>
   act(async () => {
-    const file = await given(e)
-    if (file) pages.value = [...pages.value, ...asPages(file)]
+    const file = await sendFile(picked)
+    pages.value = [...pages.value, ...asPages(file)]
   })
-const replace = (e: Event) =>
+const replace = (picked: File) =>
   act(async () => {
-    const file = await given(e)
-    if (!file) return
+    const file = await sendFile(picked)
     const { unplaced, gone } = await table.underneath('/replace', { sha: file.sha })
     told.value = [
       ...unplaced.map((m) => `“${m.field.label}” (was on page ${m.page}) found no place.`),
@@ -69,30 +60,24 @@ const keep = () =>
         <li v-for="t in told" :key="t">{{ t }}</li>
       </ul>
     </div>
-    <p class="wrap">
-      <button class="btn" autofocus :disabled="busy" @click="adder?.click()">Add pages from another file</button>
-      <button class="btn" :disabled="busy" @click="replacer?.click()">Put a new edition under the marks</button>
+    <div class="wrap">
+      <FilePick
+        label="Add pages from another file"
+        name="A file to add pages from"
+        accept=".pdf,.png,.jpg,.jpeg,.docx"
+        :disabled="busy"
+        @picked="add($event[0]!)"
+      />
+      <FilePick
+        label="Put a new edition under the marks"
+        name="The new edition"
+        accept=".pdf,.docx"
+        :disabled="busy"
+        @picked="replace($event[0]!)"
+      />
       <span class="grow" />
-      <button class="btn main" :disabled="busy" @click="keep">Keep these pages</button>
-    </p>
-    <input
-      ref="adder"
-      type="file"
-      class="sr"
-      tabindex="-1"
-      aria-label="A file to add pages from"
-      accept=".pdf,.png,.jpg,.jpeg,.docx"
-      @change="add"
-    />
-    <input
-      ref="replacer"
-      type="file"
-      class="sr"
-      tabindex="-1"
-      aria-label="The new edition"
-      accept=".pdf,.docx"
-      @change="replace"
-    />
+      <Button :disabled="busy" @click="keep">Keep these pages</Button>
+    </div>
     <PageTray v-if="!told.length" v-model="pages" />
   </Dialog>
 </template>

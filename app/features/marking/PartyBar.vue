@@ -62,11 +62,11 @@ const TYPES = [
 
 <template>
   <footer class="bar" aria-label="Parties and keys">
-    <button v-for="(p, i) in parties" :key="p.key" type="button" class="who" @click="open = p.key">
+    <Button v-for="(p, i) in parties" :key="p.key" unstyled class="who" @click="open = p.key">
       <span class="party" :class="[`party-${(i % 4) + 1}`, { again: i > 3 }]">{{ i + 1 }}</span>
       {{ view.people[p.key] && p.key !== 'business' ? `${p.label}: ${view.people[p.key]}` : p.label }}
-    </button>
-    <button type="button" class="btn bare" :disabled="parties.length >= 12" @click="add">Add a party</button>
+    </Button>
+    <Button variant="text" :disabled="parties.length >= 12" @click="add">Add a party</Button>
     <span class="keys" aria-hidden="true">
       <span v-for="[k, w] in TYPES" :key="k"
         ><kbd>{{ k }}</kbd> {{ w }}</span
@@ -85,7 +85,7 @@ const TYPES = [
     >
       <form class="form" @submit.prevent="keep">
         <label class="field"
-          ><span>Called on this paper</span><input v-model="label" autofocus class="input" maxlength="60"
+          ><span>Called on this paper</span><InputText v-model="label" autofocus maxlength="60"
         /></label>
         <template v-if="table.of === 'paper'">
           <p class="soft small">
@@ -98,11 +98,9 @@ const TYPES = [
           <ClientPicker v-model="chosen" label="Who it is" />
         </template>
         <p class="wrap">
-          <button class="btn main" :disabled="busy">Keep it so</button>
-          <button v-if="table.of === 'paper'" type="button" class="btn" :disabled="busy" @click="me">This is us</button>
-          <button v-if="open && !fields(open)" type="button" class="btn bare" @click="takeOut">
-            Take the party out
-          </button>
+          <Button type="submit" :disabled="busy">Keep it so</Button>
+          <Button v-if="table.of === 'paper'" variant="outlined" :disabled="busy" @click="me">This is us</Button>
+          <Button v-if="open && !fields(open)" variant="text" @click="takeOut"> Take the party out </Button>
         </p>
       </form>
     </Dialog>

@@ -49,7 +49,6 @@ const change = (i: number, more: Partial<One>) => {
   set(i, turned(old) ? { not: next } : next)
 }
 const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!) : { not: list.value[i]! })
-const value = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -58,50 +57,50 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
     <p v-if="list.length > 1" class="small">
       <label
         >when
-        <select class="input tight" :value="way" @change="put(list, value($event) as 'all')">
-          <option value="all">all of these hold</option>
-          <option value="any">one of these holds</option>
-        </select></label
-      >
-      <label><input type="checkbox" :checked="whole" @change="put(list, way, !whole)" /> turned round</label>
+        <Choice
+          class="tight"
+          :model-value="way"
+          :options="[
+            { value: 'all', label: 'all of these hold' },
+            { value: 'any', label: 'one of these holds' },
+          ]"
+          @update:model-value="put(list, $event as 'all')"
+      /></label>
+      <label><Checkbox binary :model-value="whole" @update:model-value="put(list, way, !whole)" /> turned round</label>
     </p>
     <div v-for="(r, i) in list" :key="i" class="part">
       <template v-if="one(r)">
         <label class="sr" :for="`${id}-f${i}`">Field</label>
-        <select
+        <Choice
           :id="`${id}-f${i}`"
-          class="input tight"
-          :value="one(r)!.field"
-          @change="change(i, { field: value($event) })"
-        >
-          <option v-for="[key, words] in fields" :key="key" :value="key">{{ words }}</option>
-        </select>
-        <label class="sr" :for="`${id}-i${i}`">Has to be</label>
-        <select
-          :id="`${id}-i${i}`"
-          class="input tight"
-          :value="one(r)!.is"
-          @change="change(i, { is: value($event) as 'filled' })"
-        >
-          <option v-for="(words, is) in IS" :key="is" :value="is">{{ words }}</option>
-        </select>
-        <input
-          v-if="one(r)!.is !== 'filled' && one(r)!.is !== 'empty'"
-          v-typed="one(r)!.value"
-          class="input tight"
-          aria-label="Value"
-          @change="change(i, { value: value($event) })"
+          class="tight"
+          :model-value="one(r)!.field"
+          :options="fields.map(([key, words]) => ({ value: key, label: words }))"
+          @update:model-value="change(i, { field: $event })"
         />
-        <button type="button" class="btn bare" :aria-pressed="turned(r)" @click="turn(i)">not</button>
+        <label class="sr" :for="`${id}-i${i}`">Has to be</label>
+        <Choice
+          :id="`${id}-i${i}`"
+          class="tight"
+          :model-value="one(r)!.is"
+          :options="Object.entries(IS).map(([is, words]) => ({ value: is, label: words }))"
+          @update:model-value="change(i, { is: $event as 'filled' })"
+        />
+        <TypedText
+          v-if="one(r)!.is !== 'filled' && one(r)!.is !== 'empty'"
+          :value="one(r)!.value"
+          class="tight"
+          aria-label="Value"
+          @given="change(i, { value: $event })"
+        />
+        <Button variant="text" :aria-pressed="turned(r)" @click="turn(i)">not</Button>
       </template>
       <RuleEdit v-else label="and in here" :but="but" :model-value="r" @update:model-value="set(i, $event)" />
-      <button type="button" class="btn bare" aria-label="Take this condition out" @click="set(i, undefined)">
-        Take out
-      </button>
+      <Button variant="text" aria-label="Take this condition out" @click="set(i, undefined)"> Take out </Button>
     </div>
     <p>
-      <button type="button" class="btn bare" :disabled="!fields.length" @click="add">Add a condition</button>
-      <button v-if="list.length" type="button" class="btn bare" @click="addGroup">Add several in one</button>
+      <Button variant="text" :disabled="!fields.length" @click="add">Add a condition</Button>
+      <Button v-if="list.length" variant="text" @click="addGroup">Add several in one</Button>
     </p>
   </fieldset>
 </template>

@@ -3,7 +3,6 @@ import { useTable } from './useMarking'
 
 /** The printed words that are struck: why, and what stands instead. */
 const table = useTable()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const set = (id: string, more: { note?: string; instead?: string }) =>
   table.change((h) => h.strikes.forEach((s) => s.id === id && Object.assign(s, more)))
 </script>
@@ -12,25 +11,23 @@ const set = (id: string, more: { note?: string; instead?: string }) =>
   <ul v-if="table.strikes.value.length" class="strikes" aria-label="Struck words">
     <li v-for="s in table.strikes.value" :key="s.id" class="small">
       <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
-      <input
-        v-typed="s.note"
-        class="input"
+      <TypedText
+        :value="s.note"
         maxlength="500"
         placeholder="Why"
         aria-label="Why it is struck"
-        @change="set(s.id, { note: text($event) })"
+        @given="set(s.id, { note: $event })"
       />
-      <input
-        v-typed="s.instead"
-        class="input"
+      <TypedText
+        :value="s.instead"
         maxlength="500"
         placeholder="What stands instead"
         aria-label="What stands instead"
-        @change="set(s.id, { instead: text($event) })"
+        @given="set(s.id, { instead: $event })"
       />
-      <button class="btn bare" @click="table.change((h) => (h.strikes = h.strikes.filter((x) => x.id !== s.id)))">
+      <Button variant="text" @click="table.change((h) => (h.strikes = h.strikes.filter((x) => x.id !== s.id)))">
         Undo the strike
-      </button>
+      </Button>
     </li>
   </ul>
 </template>

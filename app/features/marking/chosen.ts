@@ -16,7 +16,5 @@ export function useChosen() {
     m,
     keyed,
     set: (more: Partial<FieldSpec>, word = '') => table.setField(chosen.value, more, word),
-    text: (e: Event) => (e.target as HTMLInputElement).value,
-    number: (t: string) => (t.trim() === '' || !Number.isFinite(Number(t)) ? undefined : Number(t)),
   }
 }

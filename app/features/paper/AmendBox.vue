@@ -98,13 +98,17 @@ function leave(): void {
 
 <template>
   <form class="amend" aria-label="Amend this copy" @submit.prevent="keep" @keydown.esc.stop="leave">
-    <p class="choices">
-      <button v-if="isText" type="button" class="chip" :aria-pressed="kind === 'reword'" @click="kind = 'reword'">
-        Reword
-      </button>
-      <button type="button" class="chip" :aria-pressed="kind === 'strike'" @click="kind = 'strike'">Strike</button>
-      <button type="button" class="chip" :aria-pressed="kind === 'add'" @click="kind = 'add'">Add after it</button>
-    </p>
+    <div class="choices">
+      <OneOf
+        v-model="kind"
+        label="What is done with it"
+        :options="[
+          ...(isText ? [{ value: 'reword' as const, label: 'Reword' }] : []),
+          { value: 'strike', label: 'Strike' },
+          { value: 'add', label: 'Add after it' },
+        ]"
+      />
+    </div>
     <div v-if="editor" ref="desk" class="desk" @keydown="slash">
       <EditorContent :editor="editor" class="editor" />
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
@@ -112,13 +116,13 @@ function leave(): void {
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
     <label class="field"
       ><span>Why</span
-      ><input v-model="why" class="input" maxlength="500" placeholder="for your own record and the list of changes"
+      ><InputText v-model="why" maxlength="500" placeholder="for your own record and the list of changes"
     /></label>
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
-    <p class="choices">
-      <button class="btn main" :disabled="busy">Amend this copy</button>
-      <button type="button" class="btn bare" @click="leave">Never mind</button>
-    </p>
+    <div class="choices">
+      <Button type="submit" :disabled="busy">Amend this copy</Button>
+      <Button variant="text" @click="leave">Never mind</Button>
+    </div>
   </form>
 </template>
 

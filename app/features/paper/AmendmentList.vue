@@ -53,12 +53,17 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
 <template>
   <section aria-label="Amended for this job">
     <h2>Amended for this job</h2>
-    <p v-if="draft" class="choices">
-      <button class="chip" :aria-pressed="written.own.changes === 'shown'" @click="view('shown')">Changes shown</button>
-      <button class="chip" :aria-pressed="written.own.changes === 'clean'" @click="view('clean')">
-        Clean, with a list
-      </button>
-    </p>
+    <div v-if="draft" class="choices">
+      <OneOf
+        :model-value="written.own.changes"
+        label="How the changes stand in the paper"
+        :options="[
+          { value: 'shown', label: 'Changes shown' },
+          { value: 'clean', label: 'Clean, with a list' },
+        ]"
+        @update:model-value="view"
+      />
+    </div>
     <ul class="amendments" aria-label="Amendments">
       <li v-for="a in written.amendments" :key="a.id">
         <p>
@@ -69,13 +74,15 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
           >
         </p>
         <p v-if="a.fact" class="small">This looks like a fact: {{ a.fact.label }} is “{{ a.fact.text }}”.</p>
-        <p v-if="draft" class="choices">
-          <button v-if="a.fact" class="btn" :disabled="busy" @click="toRecord(a)">Correct the record instead</button>
-          <button v-if="written.templateId" class="btn" :disabled="busy" @click="toTemplate(a)">
+        <div v-if="draft" class="choices">
+          <Button v-if="a.fact" variant="outlined" :disabled="busy" @click="toRecord(a)"
+            >Correct the record instead</Button
+          >
+          <Button v-if="written.templateId" variant="outlined" :disabled="busy" @click="toTemplate(a)">
             Change the template instead
-          </button>
-          <button class="btn bare" :disabled="busy" @click="undoAmendment(a)">Undo it</button>
-        </p>
+          </Button>
+          <Button variant="text" :disabled="busy" @click="undoAmendment(a)">Undo it</Button>
+        </div>
       </li>
     </ul>
   </section>

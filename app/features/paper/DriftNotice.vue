@@ -24,11 +24,11 @@ const settle = (how: 'leave' | 'anew' | 'addendum') =>
       <b>{{ d.now || 'nothing' }}</b>.
     </p>
     <p class="ways">
-      <button class="btn" :disabled="busy" @click="settle('leave')">Leave it as it is</button>
-      <button v-if="state === 'out'" class="btn" :disabled="busy" @click="settle('anew')">
+      <Button variant="outlined" :disabled="busy" @click="settle('leave')">Leave it as it is</Button>
+      <Button v-if="state === 'out'" variant="outlined" :disabled="busy" @click="settle('anew')">
         Withdraw and send anew
-      </button>
-      <button class="btn" :disabled="busy" @click="settle('addendum')">Make an addendum</button>
+      </Button>
+      <Button variant="outlined" :disabled="busy" @click="settle('addendum')">Make an addendum</Button>
     </p>
   </section>
 </template>

@@ -6,13 +6,11 @@ import { PAPER } from './usePaper'
 defineProps<{ editable: boolean }>()
 const { id, paper, act, load } = inject(PAPER)!
 const written = computed(() => paper.value.written)
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const setValue = (key: string, text: string) =>
   act(async () => {
     await api(`/api/papers/${id}`, { method: 'PATCH', body: { values: { [key]: text } } })
     await load()
   })
-const ASK_INPUT = { text: 'text', number: 'text', day: 'date', amount: 'text' } as const
 /** Fields whose text the sender may set before it goes. */
 const settable = computed(() =>
   fieldsOf(written.value.base).filter((f) => ['text', 'number', 'organisation', 'job-title'].includes(f.type)),
@@ -29,26 +27,29 @@ const setPreset = (key: string, text: string) =>
     <h2>Of this paper alone</h2>
     <label v-for="a in written.base.asks" :key="a.key" class="field own"
       ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
-      ><input
-        v-typed="written.own.values[a.key] ?? ''"
-        class="input"
-        :type="ASK_INPUT[a.type]"
+      ><WhenField
+        v-if="a.type === 'day'"
+        :model-value="written.own.values[a.key] ?? ''"
+        kind="day"
+        :disabled="!editable"
+        @given="setValue(a.key, $event)" /><TypedText
+        v-else
+        :value="written.own.values[a.key]"
         :disabled="!editable"
         maxlength="500"
         :placeholder="a.help"
-        @change="setValue(a.key, text($event))"
+        @given="setValue(a.key, $event)"
     /></label>
   </section>
   <details v-if="editable && settable.length" class="gap">
     <summary class="soft small">Set a field before it goes</summary>
     <label v-for="f in settable" :key="f.key" class="field own"
       ><span>{{ f.label }}</span
-      ><input
-        v-typed="written.own.presets[f.key] ?? f.preset ?? ''"
-        class="input"
+      ><TypedText
+        :value="written.own.presets[f.key] ?? f.preset ?? ''"
         maxlength="300"
         placeholder="the signer fills it"
-        @change="setPreset(f.key, text($event))"
+        @given="setPreset(f.key, $event)"
     /></label>
   </details>
 </template>

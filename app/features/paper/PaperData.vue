@@ -20,13 +20,13 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
   <section v-if="paper.state !== 'draft'" aria-label="What was filled">
     <h2 class="gap">What was filled</h2>
     <p class="wrap">
-      <a class="btn" :href="`/api/papers/${id}/data?as=csv`">As CSV</a>
-      <a class="btn" :href="`/api/papers/${id}/data?as=json`">As JSON</a>
+      <Button as="a" variant="outlined" :href="`/api/papers/${id}/data?as=csv`">As CSV</Button>
+      <Button as="a" variant="outlined" :href="`/api/papers/${id}/data?as=json`">As JSON</Button>
     </p>
     <form v-if="paper.writeBack.length" class="card" @submit.prevent="take">
       <p class="small"><b>Could go back to the record</b></p>
       <label v-for="r in paper.writeBack" :key="r.path" class="row"
-        ><input type="checkbox" :checked="taken.has(r.path)" @change="toggle(r.path)" />
+        ><Checkbox binary :model-value="taken.has(r.path)" @update:model-value="toggle(r.path)" />
         <span
           ><b>{{ r.label }}</b
           >: {{ r.given }}
@@ -35,9 +35,9 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
           }}</span></span
         ></label
       >
-      <button class="btn main" :disabled="busy || !chosen">
+      <Button type="submit" :disabled="busy || !chosen">
         {{ chosen ? `Write back ${chosen === 1 ? 'one fact' : `${chosen} facts`}` : 'Nothing chosen' }}
-      </button>
+      </Button>
     </form>
     <ul v-if="paper.enclosures.length" class="ledger" aria-label="Sent with it">
       <li v-for="e in paper.enclosures" :key="e.sha">

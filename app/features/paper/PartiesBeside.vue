@@ -26,17 +26,18 @@ const bind = (party: string) =>
         <span :class="{ bad: !s.name }">{{
           s.name ? `${s.name}, ${s.label.toLowerCase()}` : `nobody yet, ${s.label.toLowerCase()}`
         }}</span>
-        <button
+        <Button
           v-if="editable && !s.member"
-          class="btn bare small"
+          size="small"
+          variant="text"
           :aria-expanded="binding === s.party"
           @click="binding = binding === s.party ? null : s.party"
         >
           {{ s.name ? 'Change' : 'Say who' }}
-        </button>
+        </Button>
         <form v-if="binding === s.party" class="bind" @submit.prevent="bind(s.party)">
           <ClientPicker v-model="who" :label="`Who is the ${s.label.toLowerCase()}`" />
-          <button class="btn main" :disabled="busy || !who">This is the {{ s.label.toLowerCase() }}</button>
+          <Button type="submit" :disabled="busy || !who">This is the {{ s.label.toLowerCase() }}</Button>
         </form>
       </li>
     </ul>

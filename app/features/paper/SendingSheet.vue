@@ -11,9 +11,9 @@ const round = useThisRound()
 const { view } = round
 
 type Gap = PaperView['gaps'][number]
-/** What was typed for each gap; a number input gives numbers. */
-const given = reactive<Record<string, string | number>>({})
-const typed = (gap: Gap) => String(given[gap.path] ?? '').trim()
+/** What was typed for each gap. */
+const given = reactive<Record<string, string>>({})
+const typed = (gap: Gap) => (given[gap.path] ?? '').trim()
 /** One correction after the other: each is made at the version the one before has left. */
 let corrections: Promise<void> = Promise.resolve()
 const fill = (gap: Gap) => {
@@ -41,7 +41,6 @@ const takeOut = (sha: string) =>
     await api(`/api/papers/${paper.value.id}/enclosures/${sha}`, { method: 'DELETE' })
     await load()
   })
-const text = (e: Event) => (e.target as HTMLSelectElement).value
 const addPaper = (id: string) => id && round.change({ papers: [...view.value.plan.papers, id] })
 const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.filter((p) => p !== id) })
 </script>
@@ -58,14 +57,14 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
               <label :for="`gap-${g.path}`"
                 ><b>{{ g.label }}</b> is missing</label
               >
-              <input
+              <FactInput
                 :id="`gap-${g.path}`"
-                v-model="given[g.path]"
-                class="input"
+                :model-value="given[g.path] ?? ''"
                 :type="inputTypeOf(g.source)"
                 required
+                @update:model-value="given[g.path] = $event"
               />
-              <button class="btn">Add it to the {{ recordName(g.source) }}</button>
+              <Button type="submit" variant="outlined">Add it to the {{ recordName(g.source) }}</Button>
             </template>
             <span v-else
               ><b>{{ g.label }}</b> is missing</span
@@ -86,7 +85,9 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
           <StopMark :state="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
           <span :class="{ soft: p.severity === 'note' }"
             >{{ p.words }}
-            <button v-if="p.person" class="btn small" @click="round.chosen.value = p.person">Set it</button></span
+            <Button v-if="p.person" size="small" variant="outlined" @click="round.chosen.value = p.person"
+              >Set it</Button
+            ></span
           >
         </li>
         <li v-if="allWell" class="note">
@@ -99,24 +100,24 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
     <ul class="ledger">
       <li v-for="p in view.papers" :key="p.id" class="with">
         <span>{{ p.title }}</span>
-        <button v-if="p.id !== paper.id" class="btn bare" :aria-label="`Leave out ${p.title}`" @click="leaveOut(p.id)">
+        <Button v-if="p.id !== paper.id" variant="text" :aria-label="`Leave out ${p.title}`" @click="leaveOut(p.id)">
           Leave out
-        </button>
+        </Button>
       </li>
       <li v-for="e in paper.enclosures" :key="e.sha" class="with">
         <a :href="`/api/papers/${paper.id}/enclosures/${e.sha}`">{{ e.name }}</a>
-        <button class="btn bare" :disabled="busy" :aria-label="`Take out ${e.name}`" @click="takeOut(e.sha)">
+        <Button variant="text" :disabled="busy" :aria-label="`Take out ${e.name}`" @click="takeOut(e.sha)">
           Take out
-        </button>
+        </Button>
       </li>
     </ul>
-    <label v-if="view.more.length" class="field"
-      ><span>Another draft of this job, in the same round</span
-      ><select class="input" value="" @change="addPaper(text($event))">
-        <option value="">Choose…</option>
-        <option v-for="m in view.more" :key="m.id" :value="m.id">{{ m.title }}</option>
-      </select></label
-    >
+    <Choice
+      v-if="view.more.length"
+      label="Another draft of this job, in the same round"
+      value=""
+      :options="[{ value: '', label: 'Choose…' }, ...view.more.map((m) => ({ value: m.id, label: m.title }))]"
+      @update:model-value="addPaper($event)"
+    />
   </aside>
 </template>
 

@@ -83,7 +83,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     <div v-if="round.mine" class="next">
       <p class="strong">It is your move.</p>
       <p class="small">Then everyone gets the sealed copy.</p>
-      <button class="btn main big" :disabled="busy" @click="act(() => papers.countersign(id))">Countersign</button>
+      <Button size="large" :disabled="busy" @click="act(() => papers.countersign(id))">Countersign</Button>
     </div>
     <div v-if="out && round.paused !== null" class="next">
       <p class="strong">It is on hold.</p>
@@ -94,18 +94,17 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
             : 'Nobody has signed yet: a correction simply takes the place of what is out.'
         }}
       </p>
-      <button
+      <Button
         v-if="!paper.correction?.asked && paper.correction?.status !== 'waiting'"
-        class="btn main"
         :disabled="busy"
         @click="revise"
       >
         Send the correction
-      </button>
-      <button v-else-if="paper.correction?.status !== 'waiting'" class="btn main" :disabled="busy" @click="handIn">
+      </Button>
+      <Button v-else-if="paper.correction?.status !== 'waiting'" :disabled="busy" @click="handIn">
         Hand the correction in to be checked
-      </button>
-      <button class="btn" :disabled="busy" @click="resume">Let it go on as it is</button>
+      </Button>
+      <Button variant="outlined" :disabled="busy" @click="resume">Let it go on as it is</Button>
     </div>
     <CorrectionCheck v-if="paper.correction" :check="paper.correction" />
     <p v-if="round.reason" class="notice trouble">{{ PAPER_STATE[paper.state] }}: “{{ round.reason }}”</p>
@@ -124,18 +123,20 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
       </ul>
     </template>
     <p v-if="out" class="gap buttons">
-      <button v-if="!round.mine && round.paused === null" class="btn" :disabled="busy" @click="nudge">Nudge</button>
-      <button v-if="round.paused === null" class="btn" :disabled="busy" @click="pause">Put on hold</button>
-      <button class="btn" :disabled="busy" @click="correct">Correct the paper</button>
-      <button class="btn" @click="startExtend">Move the deadline</button>
-      <button class="btn" @click="withdrawing = true">Withdraw</button>
+      <Button v-if="!round.mine && round.paused === null" variant="outlined" :disabled="busy" @click="nudge"
+        >Nudge</Button
+      >
+      <Button v-if="round.paused === null" variant="outlined" :disabled="busy" @click="pause">Put on hold</Button>
+      <Button variant="outlined" :disabled="busy" @click="correct">Correct the paper</Button>
+      <Button variant="outlined" @click="startExtend">Move the deadline</Button>
+      <Button variant="outlined" @click="withdrawing = true">Withdraw</Button>
     </p>
     <p v-else-if="paper.state === 'lapsed'" class="gap">
-      <button class="btn main" @click="startExtend">Extend it: let them sign after all</button>
+      <Button @click="startExtend">Extend it: let them sign after all</Button>
     </p>
     <p class="gap buttons">
-      <button class="btn" :disabled="busy" @click="again">Copy this round</button>
-      <button class="btn" :disabled="busy" @click="keepRound">Make a template of it</button>
+      <Button variant="outlined" :disabled="busy" @click="again">Copy this round</Button>
+      <Button variant="outlined" :disabled="busy" @click="keepRound">Make a template of it</Button>
     </p>
     <p v-if="paper.state === 'signed' && !round.sealed" class="soft small gap" role="status">
       The sealed copy is being made.
@@ -149,20 +150,18 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
       :draggable="false"
     >
       <label class="field"
-        ><span>Why (for your own record)</span><input v-model="reason" autofocus class="input" maxlength="500"
+        ><span>Why (for your own record)</span><InputText v-model="reason" autofocus maxlength="500"
       /></label>
       <p class="gap">
-        <button class="btn main" :disabled="busy" @click="withdraw">Withdraw it</button>
-        <button class="btn bare" @click="withdrawing = false">Never mind</button>
+        <Button :disabled="busy" @click="withdraw">Withdraw it</Button>
+        <Button variant="text" @click="withdrawing = false">Never mind</Button>
       </p>
     </Dialog>
     <Dialog v-model:visible="extending" modal header="Move the deadline" :style="{ width: '420px' }" :draggable="false">
-      <label class="field"
-        ><span>Please by</span><input v-model="until" autofocus class="input" type="datetime-local"
-      /></label>
+      <label class="field"><span>Please by</span><WhenField v-model="until" autofocus kind="moment" /></label>
       <p class="gap buttons">
-        <button class="btn main" :disabled="busy || !until" @click="extend(false)">Move it</button>
-        <button class="btn" :disabled="busy" @click="extend(true)">No deadline</button>
+        <Button :disabled="busy || !until" @click="extend(false)">Move it</Button>
+        <Button variant="outlined" :disabled="busy" @click="extend(true)">No deadline</Button>
       </p>
     </Dialog>
   </aside>

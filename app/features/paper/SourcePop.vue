@@ -57,15 +57,15 @@ const keep = () =>
     </p>
     <form v-if="editing" @submit.prevent="keep">
       <label class="sr" for="at-source">{{ shown.source.label }}</label>
-      <input id="at-source" v-model="text" class="input" :type="inputTypeOf(shown.source)" required maxlength="500" />
-      <button class="btn main" :disabled="busy">Keep it on the {{ recordName(shown.source) }}</button>
+      <FactInput id="at-source" v-model="text" :type="inputTypeOf(shown.source)" required maxlength="500" />
+      <Button type="submit" :disabled="busy">Keep it on the {{ recordName(shown.source) }}</Button>
     </form>
     <p v-else-if="canCorrect(shown.source)">
-      <button class="btn" @click="editing = true">Correct it at the source</button>
+      <Button variant="outlined" @click="editing = true">Correct it at the source</Button>
     </p>
     <p v-else-if="shown.source.record === 'contact'" class="small soft">Say who this is first, at the left.</p>
-    <p v-else><NuxtLink class="btn" :to="`/jobs/${paper.jobId}`">See the job</NuxtLink></p>
-    <button class="x" aria-label="Close" @click="close">×</button>
+    <p v-else><LinkButton :to="`/jobs/${paper.jobId}`">See the job</LinkButton></p>
+    <Button unstyled class="x" aria-label="Close" @click="close">×</Button>
   </div>
 </template>
 

@@ -14,15 +14,15 @@ const send = () =>
 </script>
 
 <template>
-  <button v-if="!open" type="button" class="btn small" @click="open = true">
+  <Button v-if="!open" size="small" variant="outlined" @click="open = true">
     Answer {{ asks.name.split(' ')[0] }}
-  </button>
+  </Button>
   <form v-else class="answer" @submit.prevent="send">
     <label class="field"
       ><span>Your answer to {{ asks.name }}</span
-      ><textarea v-model="words" autofocus class="input" rows="3" maxlength="5000" required />
+      ><Textarea v-model="words" auto-resize autofocus rows="3" maxlength="5000" required />
     </label>
-    <button class="btn main" :disabled="busy || !words.trim()">Send the answer</button>
+    <Button type="submit" :disabled="busy || !words.trim()">Send the answer</Button>
   </form>
 </template>
 

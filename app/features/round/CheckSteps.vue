@@ -30,25 +30,26 @@ const step = (name: 'pass' | 'return' | 'take-back') =>
     <template v-if="check.mine">
       <p><slot /></p>
       <p class="acts">
-        <button class="btn main" :disabled="busy" @click="step('pass')">Pass it on</button>
-        <button class="btn" :disabled="busy" @click="returning = true">Return it with a remark</button>
+        <Button :disabled="busy" @click="step('pass')">Pass it on</Button>
+        <Button variant="outlined" :disabled="busy" @click="returning = true">Return it with a remark</Button>
       </p>
       <form v-if="returning" class="acts" @submit.prevent="step('return')">
-        <input
+        <InputText
           v-model="remark"
-          class="input"
           aria-label="What should be different"
           placeholder="What should be different"
           maxlength="1000"
           autofocus
           required
         />
-        <button class="btn">Return it</button>
+        <Button type="submit" variant="outlined">Return it</Button>
       </form>
     </template>
     <p v-else>
       With {{ check.by }} to check.
-      <button v-if="check.own" class="btn small" :disabled="busy" @click="step('take-back')">Take it back</button>
+      <Button v-if="check.own" size="small" variant="outlined" :disabled="busy" @click="step('take-back')"
+        >Take it back</Button
+      >
     </p>
   </section>
   <p v-else-if="check.status === 'returned'" class="notice trouble" role="status">

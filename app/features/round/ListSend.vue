@@ -8,7 +8,7 @@ const props = defineProps<{ jobId: string; templates: readonly TemplateRow[] }>(
 const emit = defineEmits<{ started: [id: string] }>()
 const { busy, act } = useAct()
 const fit = computed(() => props.templates.filter((t) => t.kind !== 'quote'))
-const form = reactive({ templateId: '', subject: '', message: '', days: '' })
+const form = reactive({ templateId: '', subject: '', message: '', days: null as number | null })
 const csv = ref('')
 const file = ref('')
 const chosen = ref<ContactView[]>([])
@@ -26,9 +26,7 @@ watch(
     form.message ||= `Hello {first},\n\nhere is the ${t.name.toLowerCase()}. It takes about three minutes to read and sign.\n`
   },
 )
-async function read(event: Event) {
-  const [given] = (event.target as HTMLInputElement).files ?? []
-  if (!given) return
+async function read(given: File) {
   file.value = given.name
   const bytes = new Uint8Array(await given.arrayBuffer())
   csv.value = decode(bytes)
@@ -46,7 +44,7 @@ function decode(bytes: Uint8Array): string {
 const key = newKey()
 const send = () =>
   act(async () => {
-    const days = Number(form.days)
+    const days = form.days ?? 0
     const body = {
       templateId: form.templateId,
       subject: form.subject,
@@ -63,16 +61,15 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
 
 <template>
   <form class="card list" @submit.prevent="send">
-    <label class="field"
-      ><span>Template</span>
-      <select v-model="form.templateId" class="input" required>
-        <option value="">Choose a template</option>
-        <option v-for="t in fit" :key="t.id" :value="t.id">{{ t.name }}</option>
-      </select></label
-    >
+    <Choice
+      v-model="form.templateId"
+      label="Template"
+      required
+      :options="[{ value: '', label: 'Choose a template' }, ...fit.map((t) => ({ value: t.id, label: t.name }))]"
+    />
     <label class="field"
       ><span>The list (CSV with name, email, phone)</span
-      ><input class="input" type="file" accept=".csv,.txt,text/csv" @change="read"
+      ><FilePick label="Choose the list" name="The list" accept=".csv,.txt,text/csv" @picked="read($event[0]!)"
     /></label>
     <p v-if="file" class="small soft">{{ file }}</p>
     <template v-if="!csv">
@@ -80,30 +77,23 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
       <ul v-if="chosen.length" class="small">
         <li v-for="c in chosen" :key="c.id">
           {{ c.name }}
-          <button
-            type="button"
-            class="btn bare"
-            :aria-label="`Leave out ${c.name}`"
-            @click="chosen = chosen.filter((x) => x !== c)"
-          >
+          <Button variant="text" :aria-label="`Leave out ${c.name}`" @click="chosen = chosen.filter((x) => x !== c)">
             Leave out
-          </button>
+          </Button>
         </li>
       </ul>
     </template>
+    <label class="field"><span>Subject</span><InputText v-model="form.subject" maxlength="300" required /></label>
     <label class="field"
-      ><span>Subject</span><input v-model="form.subject" class="input" maxlength="300" required
-    /></label>
-    <label class="field"
-      ><span>Message</span><textarea v-model="form.message" class="input" rows="5" maxlength="5000" required />
+      ><span>Message</span><Textarea v-model="form.message" auto-resize rows="5" maxlength="5000" required />
     </label>
     <label class="field"
       ><span>Lapses so many days after (none: never)</span
-      ><input v-model="form.days" class="input" type="number" min="1" max="365"
+      ><InputNumber v-model="form.days" :use-grouping="false" :min="1" :max="365"
     /></label>
-    <button class="btn main" :disabled="busy || people === 0">
+    <Button type="submit" :disabled="busy || people === 0">
       {{ people ? `Send to ${people === 1 ? '1 person' : `${people} people`}, each their own` : 'Send to the list' }}
-    </button>
+    </Button>
   </form>
 </template>
 

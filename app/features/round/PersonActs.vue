@@ -64,32 +64,34 @@ const onPaper = () =>
     await load()
     doing.value = ''
   })
-const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
 </script>
 
 <template>
   <div class="acts">
     <div class="row">
-      <button v-if="person.closed && out" class="btn main small" :disabled="busy" @click="reopen">Open it again</button>
+      <Button v-if="person.closed && out" size="small" :disabled="busy" @click="reopen">Open it again</Button>
       <template v-if="out && !person.member && left">
-        <button
+        <Button
           v-if="person.may && person.reach !== 'link' && person.reach !== 'device'"
-          class="btn small"
+          size="small"
+          variant="outlined"
           :disabled="busy"
           @click="nudge"
         >
           Nudge
-        </button>
-        <button v-if="person.may" class="btn small" @click="handing = true">Sign on this device</button>
-        <button v-if="asked" class="btn small" :disabled="busy" @click="makeLink">Link or QR code</button>
-        <button class="btn small" @click="doing = 'correct'">Correct the address</button>
-        <button v-if="person.part !== 'copy'" class="btn small" @click="doing = 'replace'">Replace them</button>
-        <button v-if="person.may" class="btn small" @click="doing = 'paper'">Signed on paper</button>
+        </Button>
+        <Button v-if="person.may" size="small" variant="outlined" @click="handing = true">Sign on this device</Button>
+        <Button v-if="asked" size="small" variant="outlined" :disabled="busy" @click="makeLink">Link or QR code</Button>
+        <Button size="small" variant="outlined" @click="doing = 'correct'">Correct the address</Button>
+        <Button v-if="person.part !== 'copy'" size="small" variant="outlined" @click="doing = 'replace'"
+          >Replace them</Button
+        >
+        <Button v-if="person.may" size="small" variant="outlined" @click="doing = 'paper'">Signed on paper</Button>
       </template>
     </div>
     <div v-if="link" class="link">
       <QrImage :text="link" />
-      <button class="btn small" @click="copied">Copy the link</button>
+      <Button size="small" variant="outlined" @click="copied">Copy the link</Button>
     </div>
     <AnswerForm
       v-if="open"
@@ -97,45 +99,38 @@ const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
       @answered="load"
     />
     <form v-if="doing === 'correct'" @submit.prevent="correct">
-      <label class="field"><span>Name</span><input v-model="to.name" class="input" maxlength="200" required /></label>
-      <label class="field"
-        ><span>E-mail</span><input v-model="to.email" class="input" type="email" maxlength="200"
-      /></label>
-      <label class="field"
-        ><span>Phone</span><input v-model="to.phone" class="input" type="tel" maxlength="40"
-      /></label>
-      <label class="field"
-        ><span>Reached</span
-        ><select v-model="to.reach" class="input">
-          <option v-for="r in reaches" :key="r" :value="r">{{ REACH_WORDS[r] }}</option>
-        </select></label
-      >
+      <label class="field"><span>Name</span><InputText v-model="to.name" maxlength="200" required /></label>
+      <label class="field"><span>E-mail</span><InputText v-model="to.email" type="email" maxlength="200" /></label>
+      <label class="field"><span>Phone</span><InputText v-model="to.phone" type="tel" maxlength="40" /></label>
+      <Choice v-model="to.reach" label="Reached" :options="reaches.map((r) => ({ value: r, label: REACH_WORDS[r] }))" />
       <p class="small soft">Their old link stops working{{ asked ? '; a new one goes out at once' : '' }}.</p>
-      <button class="btn main" :disabled="busy">Correct it</button>
+      <Button type="submit" :disabled="busy">Correct it</Button>
     </form>
     <form v-if="doing === 'replace'" @submit.prevent="replace">
       <label class="field"
-        ><span>Who signs instead</span><input v-model="other.name" class="input" maxlength="200" required
+        ><span>Who signs instead</span><InputText v-model="other.name" maxlength="200" required
       /></label>
-      <label class="field"
-        ><span>E-mail</span><input v-model="other.email" class="input" type="email" maxlength="200"
-      /></label>
-      <label class="field"
-        ><span>Phone</span><input v-model="other.phone" class="input" type="tel" maxlength="40"
-      /></label>
+      <label class="field"><span>E-mail</span><InputText v-model="other.email" type="email" maxlength="200" /></label>
+      <label class="field"><span>Phone</span><InputText v-model="other.phone" type="tel" maxlength="40" /></label>
       <p class="small soft">{{ person.name }}’s link stops working, and nothing they have typed goes to the other.</p>
-      <button class="btn main" :disabled="busy">Replace {{ person.name.split(' ')[0] }}</button>
+      <Button type="submit" :disabled="busy">Replace {{ person.name.split(' ')[0] }}</Button>
     </form>
     <form v-if="doing === 'paper'" @submit.prevent="onPaper">
       <label class="field"
         ><span>The scan (PDF, PNG or JPEG)</span
-        ><input class="input" type="file" accept=".pdf,.png,.jpg,.jpeg" required @change="scan = file($event)"
-      /></label>
+        ><FilePick
+          label="Choose the scan"
+          :name="`The scan (PDF, PNG or JPEG)`"
+          accept=".pdf,.png,.jpg,.jpeg"
+          @picked="scan = $event[0]!"
+        />
+        <span v-if="scan" class="small">{{ scan.name }}</span></label
+      >
       <label class="field"
-        ><span>Signed on</span><input v-model="day" class="input" type="date" :max="paper.today" required
+        ><span>Signed on</span><WhenField v-model="day" kind="day" :max="paper.today" required
       /></label>
       <p class="small soft">It is kept with your name: you say that they signed it.</p>
-      <button class="btn main" :disabled="busy || !scan">Mark as signed on paper</button>
+      <Button type="submit" :disabled="busy || !scan">Mark as signed on paper</Button>
     </form>
     <Dialog
       v-model:visible="handing"
@@ -149,8 +144,8 @@ const file = (e: Event) => (e.target as HTMLInputElement).files?.[0] ?? null
         your side can be reached from it.
       </p>
       <p class="buttons">
-        <button class="btn main big" :disabled="busy" @click="handOver">Hand it over now</button>
-        <button class="btn bare" @click="handing = false">Never mind</button>
+        <Button size="large" :disabled="busy" @click="handOver">Hand it over now</Button>
+        <Button variant="text" @click="handing = false">Never mind</Button>
       </p>
     </Dialog>
   </div>

@@ -9,8 +9,6 @@ const round = useThisRound()
 const { plan, view } = round
 const p = computed(() => round.person.value!)
 const set = (next: Partial<PlanPerson>) => round.setPerson(p.value.key, next)
-const text = (e: Event) => (e.target as HTMLInputElement).value
-const on = (e: Event) => (e.target as HTMLInputElement).checked
 const signers = computed(() => plan.value.people.filter((x) => x.part === 'sign' && x.key !== p.value.key))
 type Role = 'field' | 'witness' | 'check'
 const role = computed((): Role => (p.value.part === 'witness' || p.value.part === 'check' ? p.value.part : 'field'))
@@ -57,28 +55,31 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
   <section class="card" :aria-label="`${p.name}, set`">
     <h3 class="small strong">{{ p.name || 'This person' }}</h3>
     <p v-for="w in wrong" :key="w.words" class="small" :class="w.severity === 'stop' ? 'bad' : 'soft'">{{ w.words }}</p>
-    <label class="field"
-      ><span>What they do</span>
-      <select class="input" :value="role" @change="setRole(text($event) as Role)">
-        <option value="field">Signs, or gets a copy where nothing is theirs to fill</option>
-        <option value="witness" :disabled="!signers.length || !!p.memberId">Witnesses somebody’s signing</option>
-        <option v-if="p.memberId" value="check">Checks it before it goes out</option>
-      </select></label
-    >
-    <label v-if="role === 'witness'" class="field"
-      ><span>Whose signing</span
-      ><select class="input" :value="p.of ?? ''" @change="set({ of: text($event) })">
-        <option v-for="s in signers" :key="s.key" :value="s.key">{{ s.name }}</option>
-      </select></label
-    >
+    <Choice
+      label="What they do"
+      :model-value="role"
+      :options="[
+        { value: 'field', label: 'Signs, or gets a copy where nothing is theirs to fill' },
+        { value: 'witness', label: 'Witnesses somebody’s signing', disabled: !signers.length || !!p.memberId },
+        ...(p.memberId ? [{ value: 'check', label: 'Checks it before it goes out' }] : []),
+      ]"
+      @update:model-value="setRole($event as Role)"
+    />
+    <Choice
+      v-if="role === 'witness'"
+      label="Whose signing"
+      :model-value="p.of ?? ''"
+      :options="signers.map((s) => ({ value: s.key, label: s.name }))"
+      @update:model-value="set({ of: $event })"
+    />
     <fieldset v-if="role !== 'check'" class="stands">
       <legend class="small">Stands for</legend>
       <template v-for="paper in view.papers" :key="paper.id">
         <label v-for="party in paper.parties" :key="party.key" class="tick">
-          <input
-            type="checkbox"
-            :checked="round.standing(paper.id, party.key) === p.key"
-            @change="round.stand(paper.id, party.key, on($event) ? p.key : null)"
+          <Checkbox
+            binary
+            :model-value="round.standing(paper.id, party.key) === p.key"
+            @update:model-value="round.stand(paper.id, party.key, !!$event ? p.key : null)"
           />
           {{ party.label }}{{ view.papers.length > 1 ? `, ${paper.title}` : '' }}
           <span class="soft small">{{ party.fields ? `${party.fields} to fill` : 'nothing to fill' }}</span>
@@ -89,136 +90,127 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       <div class="two">
         <label class="field"
           ><span>E-mail</span
-          ><input
-            v-typed="p.email"
-            class="input"
-            type="email"
-            maxlength="200"
-            @change="set({ email: text($event).trim() })"
+          ><TypedText :value="p.email" type="email" maxlength="200" @given="set({ email: $event.trim() })"
         /></label>
         <label class="field"
           ><span>Phone</span
-          ><input
-            v-typed="p.phone"
-            class="input"
-            type="tel"
-            maxlength="40"
-            @change="set({ phone: text($event).trim() })"
+          ><TypedText :value="p.phone" type="tel" maxlength="40" @given="set({ phone: $event.trim() })"
         /></label>
       </div>
-      <label class="field"
-        ><span>Reached</span
-        ><select class="input" :value="p.reach" @change="set({ reach: text($event) as 'email' })">
-          <option v-for="r in ways" :key="r" :value="r">{{ reachWords(r, p.part) }}</option>
-        </select></label
-      >
-      <label class="field"
-        ><span>Proves who they are</span
-        ><select class="input" :value="proof.kind" @change="setProof(text($event) as 'none')">
-          <option v-for="k in kinds" :key="k" :value="k">
-            {{ PROOF_WORDS[k] }}{{ k === 'document' ? `, ${money(view.documentCost, view.currency)} a check` : '' }}
-          </option>
-        </select></label
-      >
+      <Choice
+        label="Reached"
+        :model-value="p.reach"
+        :options="ways.map((r) => ({ value: r, label: reachWords(r, p.part) }))"
+        @update:model-value="set({ reach: $event as 'email' })"
+      />
+      <Choice
+        label="Proves who they are"
+        :model-value="proof.kind"
+        :options="
+          kinds.map((k) => ({
+            value: k,
+            label: `${PROOF_WORDS[k]}${k === 'document' ? `, ${money(view.documentCost, view.currency)} a check` : ''}`,
+          }))
+        "
+        @update:model-value="setProof($event as 'none')"
+      />
       <div v-if="proof.kind === 'agreed'" class="two">
         <label class="field"
           ><span>The code</span
-          ><input
-            v-typed="proof.code"
-            class="input"
-            maxlength="40"
-            @change="changeProof({ code: text($event) })"
-          /><span v-if="proof.code.trim().length < 4" class="small bad">At least 4 characters</span></label
+          ><TypedText :value="proof.code" maxlength="40" @given="changeProof({ code: $event })" /><span
+            v-if="proof.code.trim().length < 4"
+            class="small bad"
+            >At least 4 characters</span
+          ></label
         >
         <label class="field"
           ><span>A hint they see</span
-          ><input v-typed="proof.hint" class="input" maxlength="120" @change="changeProof({ hint: text($event) })"
+          ><TypedText :value="proof.hint" maxlength="120" @given="changeProof({ hint: $event })"
         /></label>
       </div>
-      <label v-else-if="proof.kind === 'one-time'" class="field"
-        ><span>The code goes</span
-        ><select class="input" :value="proof.by" @change="changeProof({ by: text($event) as 'email' })">
-          <option value="text">by text</option>
-          <option value="email">by e-mail</option>
-        </select></label
-      >
+      <Choice
+        v-else-if="proof.kind === 'one-time'"
+        label="The code goes"
+        :model-value="proof.by"
+        :options="[
+          { value: 'text', label: 'by text' },
+          { value: 'email', label: 'by e-mail' },
+        ]"
+        @update:model-value="changeProof({ by: $event as 'email' })"
+      />
       <template v-else-if="proof.kind === 'document'">
         <div class="two">
-          <label class="field"
-            ><span>Asked</span
-            ><select class="input" :value="proof.when" @change="changeProof({ when: text($event) as 'once' })">
-              <option v-for="(w, k) in WHEN" :key="k" :value="k">{{ w }}</option>
-            </select></label
-          >
+          <Choice
+            label="Asked"
+            :model-value="proof.when"
+            :options="Object.entries(WHEN).map(([k, w]) => ({ value: k, label: w }))"
+            @update:model-value="changeProof({ when: $event as 'once' })"
+          />
           <label class="field"
             ><span>Tries</span
-            ><input
-              v-typed="proof.tries"
-              class="input"
-              type="number"
-              min="1"
-              max="10"
-              @change="changeProof({ tries: Math.max(1, Math.min(10, Number(text($event)) || 3)) })"
+            ><InputNumber
+              :model-value="proof.tries"
+              :use-grouping="false"
+              :min="1"
+              :max="10"
+              @update:model-value="changeProof({ tries: Math.max(1, Math.min(10, ($event ?? 0) || 3)) })"
           /></label>
         </div>
-        <label class="field"
-          ><span>How alike the names must be</span
-          ><select class="input" :value="proof.tolerance" @change="changeProof({ tolerance: text($event) as 'close' })">
-            <option v-for="(w, k) in TOLERANCE" :key="k" :value="k">{{ w }}</option>
-          </select></label
+        <Choice
+          label="How alike the names must be"
+          :model-value="proof.tolerance"
+          :options="Object.entries(TOLERANCE).map(([k, w]) => ({ value: k, label: w }))"
+          @update:model-value="changeProof({ tolerance: $event as 'close' })"
+        />
+        <label class="tick"
+          ><Checkbox binary :model-value="proof.selfie" @update:model-value="changeProof({ selfie: !!$event })" /> A
+          picture of their face, too</label
         >
         <label class="tick"
-          ><input type="checkbox" :checked="proof.selfie" @change="changeProof({ selfie: on($event) })" /> A picture of
-          their face, too</label
-        >
-        <label class="tick"
-          ><input type="checkbox" :checked="proof.live" @change="changeProof({ live: on($event) })" /> Taken now, with
-          the camera</label
+          ><Checkbox binary :model-value="proof.live" @update:model-value="changeProof({ live: !!$event })" /> Taken
+          now, with the camera</label
         >
         <p class="small soft">
           Each check costs {{ money(view.documentCost, view.currency) }}; what has been spent shows on the round.
         </p>
       </template>
       <div class="two">
-        <label class="field"
-          ><span>Language</span
-          ><select class="input" :value="p.language" @change="set({ language: text($event) as 'auto' })">
-            <option value="auto">as their browser asks</option>
-            <option v-for="l in languages" :key="l" :value="l">{{ LANGUAGE_NAMES[l] }}</option>
-          </select></label
-        >
-        <label class="field"
-          ><span>Sealed copy</span
-          ><select class="input" :value="p.copy" @change="set({ copy: text($event) as 'attached' })">
-            <option value="attached">attached to the message</option>
-            <option value="link">as a link</option>
-            <option value="none">not sent</option>
-          </select></label
-        >
+        <Choice
+          label="Language"
+          :model-value="p.language"
+          :options="[
+            { value: 'auto', label: 'as their browser asks' },
+            ...languages.map((l) => ({ value: l, label: LANGUAGE_NAMES[l] })),
+          ]"
+          @update:model-value="set({ language: $event as 'auto' })"
+        />
+        <Choice
+          label="Sealed copy"
+          :model-value="p.copy"
+          :options="[
+            { value: 'attached', label: 'attached to the message' },
+            { value: 'link', label: 'as a link' },
+            { value: 'none', label: 'not sent' },
+          ]"
+          @update:model-value="set({ copy: $event as 'attached' })"
+        />
       </div>
       <label v-if="p.part === 'sign'" class="tick"
-        ><input type="checkbox" :checked="p.mayPassOn" @change="set({ mayPassOn: on($event) })" /> May pass it on to
-        somebody else</label
+        ><Checkbox binary :model-value="p.mayPassOn" @update:model-value="set({ mayPassOn: !!$event })" /> May pass it
+        on to somebody else</label
       >
       <details :open="!!(p.subject || p.message)">
         <summary class="small">Own words for {{ p.name.split(' ')[0] || 'them' }}</summary>
         <label class="field"
-          ><span>Their subject</span
-          ><input v-typed="p.subject" class="input" maxlength="300" @change="set({ subject: text($event) })"
+          ><span>Their subject</span><TypedText :value="p.subject" maxlength="300" @given="set({ subject: $event })"
         /></label>
         <label class="field"
           ><span>Their message</span
-          ><textarea
-            v-typed="p.message"
-            class="input"
-            rows="4"
-            maxlength="5000"
-            @change="set({ message: text($event) })"
-          />
+          ><TypedText long :value="p.message" rows="4" maxlength="5000" @given="set({ message: $event })" />
         </label>
       </details>
     </template>
-    <p><button type="button" class="btn bare" @click="round.remove(p.key)">Take out of the round</button></p>
+    <p><Button variant="text" @click="round.remove(p.key)">Take out of the round</Button></p>
   </section>
 </template>
 

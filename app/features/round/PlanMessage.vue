@@ -13,7 +13,6 @@ import { useThisRound } from './useRound'
 const { paper, act, when } = useThisPaper()
 const round = useThisRound()
 const { plan, view } = round
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const session = useSession()
 const writing = ref(false)
 /** The language the chosen person is written to in; until they have opened it, English where it is left to them. */
@@ -48,8 +47,8 @@ const subject = computed(() =>
 const message = computed(() =>
   fill(own.value?.message || roundWords(plan.value.message, 'mMessage', language.value), put.value),
 )
-function choose(e: Event) {
-  const saved = view.value.messages.find((m) => m.id === text(e))
+function choose(id: string) {
+  const saved = view.value.messages.find((m) => m.id === id)
   if (saved) round.change({ subject: saved.subject || plan.value.subject, message: saved.message })
 }
 const name = ref('')
@@ -92,14 +91,14 @@ function setAt(value: string) {
     problem.value = wordsOf(e)
   }
 }
-const days = (e: Event, least: number) => Math.max(least, Math.min(365, Math.round(Number(text(e))) || least))
+const days = (n: number | null, least: number) => Math.max(least, Math.min(365, n ?? least))
 function setReminders(kind: Reminders['kind']) {
   round.change({ reminders: kind === 'own' ? { kind, after: [3], before: [1, 0] } : { kind } })
 }
-const numbers = (e: Event) =>
+const numbers = (text: string) =>
   [
     ...new Set(
-      text(e)
+      text
         .split(/[\s,;]+/)
         .filter(Boolean)
         .map(Number),
@@ -117,28 +116,27 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       <p class="strong">{{ subject }}</p>
       <p class="words" tabindex="0" role="region" aria-label="The message">{{ message }}</p>
       <p v-if="view.due" class="soft small">Please by {{ when(view.due) }}</p>
-      <button type="button" class="btn small" @click="writing = true">Change the words</button>
+      <Button size="small" variant="outlined" @click="writing = true">Change the words</Button>
     </div>
     <div v-else class="card form">
-      <label v-if="view.messages.length" class="field"
-        ><span>From a saved message</span
-        ><select class="input" @change="choose">
-          <option value="">Choose…</option>
-          <option v-for="m in view.messages" :key="m.id" :value="m.id">{{ m.name }}</option>
-        </select></label
-      >
+      <Choice
+        v-if="view.messages.length"
+        label="From a saved message"
+        :options="[{ value: '', label: 'Choose…' }, ...view.messages.map((m) => ({ value: m.id, label: m.name }))]"
+        @update:model-value="choose"
+      />
       <label class="field"
         ><span>Subject</span
-        ><input class="input" :value="plan.subject" maxlength="300" @input="round.change({ subject: text($event) })"
+        ><InputText :model-value="plan.subject" maxlength="300" @update:model-value="round.change({ subject: $event })"
       /></label>
       <label class="field"
         ><span>Message</span
-        ><textarea
-          class="input"
+        ><Textarea
+          auto-resize
           rows="8"
-          :value="plan.message"
+          :model-value="plan.message"
           maxlength="5000"
-          @input="round.change({ message: text($event) })"
+          @update:model-value="round.change({ message: $event })"
         />
       </label>
       <p class="small soft">
@@ -146,42 +144,42 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
         <code>{day}</code> <code>{deadline}</code> <code>{business}</code>
       </p>
       <form class="keep" @submit.prevent="keep">
-        <input
+        <InputText
           v-model="name"
-          class="input"
           placeholder="A name to keep it under"
           aria-label="A name to keep it under"
           maxlength="80"
         />
-        <button class="btn" :disabled="!name.trim()">Keep it</button>
+        <Button type="submit" variant="outlined" :disabled="!name.trim()">Keep it</Button>
       </form>
       <ul v-if="view.messages.length" class="small">
         <li v-for="m in view.messages" :key="m.id" class="saved">
           {{ m.name }}
-          <button type="button" class="btn bare" :aria-label="`Drop the saved message ${m.name}`" @click="drop(m.id)">
-            Drop
-          </button>
+          <Button variant="text" :aria-label="`Drop the saved message ${m.name}`" @click="drop(m.id)"> Drop </Button>
         </li>
       </ul>
-      <button type="button" class="btn" @click="writing = false">Done</button>
+      <Button variant="outlined" @click="writing = false">Done</Button>
     </div>
     <slot />
     <h2 class="gap">By when</h2>
     <div class="card form">
-      <label class="field"
-        ><span>Lapses</span
-        ><select class="input" :value="plan.deadline.kind" @change="setDeadline(text($event) as 'at')">
-          <option value="none">never</option>
-          <option value="at">at a time</option>
-          <option value="after">days after sending</option>
-          <option value="before" :disabled="!view.jobDay">
-            days before the job’s day{{ view.jobDay ? '' : ' (the job has no day yet)' }}
-          </option>
-        </select></label
-      >
+      <Choice
+        label="Lapses"
+        :model-value="plan.deadline.kind"
+        :options="[
+          { value: 'none', label: 'never' },
+          { value: 'at', label: 'at a time' },
+          { value: 'after', label: 'days after sending' },
+          {
+            value: 'before',
+            label: `days before the job’s day${view.jobDay ? '' : ' (the job has no day yet)'}`,
+            disabled: !view.jobDay,
+          },
+        ]"
+        @update:model-value="setDeadline($event as 'at')"
+      />
       <label v-if="plan.deadline.kind === 'at'" class="field"
-        ><span>Please by</span
-        ><input v-typed="local" class="input" type="datetime-local" @change="setAt(text($event))" /><span
+        ><span>Please by</span><WhenField :model-value="local" kind="moment" @given="setAt($event)" /><span
           v-if="problem"
           class="error"
           >{{ problem }}</span
@@ -189,57 +187,54 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       >
       <label v-else-if="plan.deadline.kind === 'after'" class="field"
         ><span>Days after sending</span
-        ><input
-          v-typed="plan.deadline.days"
-          class="input"
-          type="number"
-          min="1"
-          max="365"
-          @change="round.change({ deadline: { kind: 'after', days: days($event, 1) } })"
+        ><InputNumber
+          :model-value="plan.deadline.days"
+          :use-grouping="false"
+          :min="1"
+          :max="365"
+          @update:model-value="round.change({ deadline: { kind: 'after', days: days($event, 1) } })"
       /></label>
       <label v-else-if="plan.deadline.kind === 'before'" class="field"
         ><span>Days before the job’s day</span
-        ><input
-          v-typed="plan.deadline.days"
-          class="input"
-          type="number"
-          min="0"
-          max="365"
-          @change="round.change({ deadline: { kind: 'before', days: days($event, 0) } })"
+        ><InputNumber
+          :model-value="plan.deadline.days"
+          :use-grouping="false"
+          :min="0"
+          :max="365"
+          @update:model-value="round.change({ deadline: { kind: 'before', days: days($event, 0) } })"
       /></label>
-      <label class="field"
-        ><span>Reminders</span
-        ><select class="input" :value="plan.reminders.kind" @change="setReminders(text($event) as 'own')">
-          <option value="none">none</option>
-          <option value="daily">every day</option>
-          <option value="weekly">every week</option>
-          <option value="own">on days of your own</option>
-        </select></label
-      >
+      <Choice
+        label="Reminders"
+        :model-value="plan.reminders.kind"
+        :options="[
+          { value: 'none', label: 'none' },
+          { value: 'daily', label: 'every day' },
+          { value: 'weekly', label: 'every week' },
+          { value: 'own', label: 'on days of your own' },
+        ]"
+        @update:model-value="setReminders($event as 'own')"
+      />
       <div v-if="own3" class="two">
         <label class="field"
           ><span>Days after asking</span
-          ><input
-            v-typed="own3.after.join(', ')"
-            class="input"
-            @change="round.change({ reminders: { ...own3, after: numbers($event).filter((n) => n > 0) } })"
+          ><TypedText
+            :value="own3.after.join(', ')"
+            @given="round.change({ reminders: { ...own3, after: numbers($event).filter((n) => n > 0) } })"
         /></label>
         <label class="field"
           ><span>Days before it lapses</span
-          ><input
-            v-typed="own3.before.join(', ')"
-            class="input"
-            @change="round.change({ reminders: { ...own3, before: numbers($event) } })"
+          ><TypedText
+            :value="own3.before.join(', ')"
+            @given="round.change({ reminders: { ...own3, before: numbers($event) } })"
         /></label>
       </div>
       <label class="field"
         ><span>A further sentence to tick before signing</span
-        ><input
-          v-typed="plan.consent"
-          class="input"
+        ><TypedText
+          :value="plan.consent"
           maxlength="400"
           placeholder="none"
-          @change="round.change({ consent: text($event).trim() })"
+          @given="round.change({ consent: $event.trim() })"
       /></label>
     </div>
   </div>

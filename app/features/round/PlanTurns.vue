@@ -69,10 +69,8 @@ watch(newcomer, (c) => {
 const free = computed(() =>
   view.value.members.filter((m) => !plan.value.people.some((p) => p.memberId === m.id && p.part === 'check')),
 )
-function addMember(event: Event) {
-  const select = event.target as HTMLSelectElement
-  const member = free.value.find((m) => m.id === select.value)
-  select.value = ''
+function addMember(id: string) {
+  const member = free.value.find((m) => m.id === id)
   if (member) round.add({ memberId: member.id, name: member.name, part: 'check', turn: 1, reach: 'email' })
   if (member) round.move(round.chosen.value!, 1, true)
   adding.value = false
@@ -99,10 +97,10 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
           @dragover.prevent.stop="over = `gap${t}`"
           @drop.prevent.stop="drop(t, true)"
         />
-        <button
+        <Button
           v-for="p in inTurn(t)"
           :key="p.key"
-          type="button"
+          unstyled
           class="card person"
           :class="{ on: chosen === p.key, wrong: wrong(p) }"
           :aria-pressed="chosen === p.key"
@@ -121,23 +119,23 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
             <span class="soft small">{{ PART_WORDS[p.part] }}</span>
           </span>
           <span class="small soft detail">{{ detail(p) }}</span>
-        </button>
+        </Button>
       </li>
     </ol>
     <p class="small soft keys">Drag people between turns, or move the chosen one with Alt and ↑ ↓.</p>
     <div class="acts">
-      <button type="button" class="btn" :aria-expanded="adding" @click="adding = !adding">Add a person</button>
-      <button type="button" class="btn" :disabled="!chosen" @click="addTurn">Give them a turn of their own</button>
+      <Button variant="outlined" :aria-expanded="adding" @click="adding = !adding">Add a person</Button>
+      <Button variant="outlined" :disabled="!chosen" @click="addTurn">Give them a turn of their own</Button>
     </div>
     <div v-if="adding" class="card adding">
       <ClientPicker v-model="newcomer" label="Who" />
-      <label v-if="free.length" class="field"
-        ><span>Or somebody of the business, to check it first</span
-        ><select class="input" @change="addMember">
-          <option value="">Choose…</option>
-          <option v-for="m in free" :key="m.id" :value="m.id">{{ m.name }}</option>
-        </select></label
-      >
+      <Choice
+        v-if="free.length"
+        label="Or somebody of the business, to check it first"
+        placeholder="Choose…"
+        :options="free.map((m) => ({ value: m.id, label: m.name }))"
+        @update:model-value="addMember"
+      />
     </div>
     <PersonEdit v-if="round.person.value" :key="chosen!" class="edit" />
   </aside>

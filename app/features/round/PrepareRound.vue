@@ -31,23 +31,20 @@ const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? thei
     <div class="cols">
       <PlanTurns class="side" />
       <section class="desk" aria-label="The paper">
-        <p class="as small">
+        <div class="as small">
           <b>{{
             person
               ? `As ${greeted(person.name, view.organisations.includes(person.contactId ?? '')) || 'they'} will see it`
               : 'As it will go out'
           }}</b>
-          <button
-            v-for="p in theirs.length > 1 ? theirs : []"
-            :key="p.id"
-            type="button"
-            class="chip"
-            :aria-pressed="at.id === p.id"
-            @click="shown = p.id"
-          >
-            {{ p.title }}
-          </button>
-        </p>
+          <OneOf
+            v-if="theirs.length > 1"
+            :model-value="at.id"
+            label="Which paper"
+            :options="theirs.map((p) => ({ value: p.id, label: p.title }))"
+            @update:model-value="shown = $event"
+          />
+        </div>
         <PdfPages :src="`/api/papers/${at.id}/pdf`" :title="at.title" :version="drawn" />
       </section>
       <SendingSheet class="side" />

@@ -99,39 +99,39 @@ const addCopy = () =>
             <p v-if="q.answer" class="small answer">{{ q.answer }}</p>
           </div>
           <label v-if="reordering && turns[p.id] !== undefined" class="field small"
-            ><span>Turn</span><input v-model.number="turns[p.id]" class="input" type="number" min="1" max="60"
+            ><span>Turn</span><InputNumber v-model="turns[p.id]" :use-grouping="false" :min="1" :max="60"
           /></label>
-          <button
+          <Button
             v-if="!reordering && hasActs(p)"
-            type="button"
-            class="btn small"
+            size="small"
+            variant="outlined"
             :aria-expanded="chosen === p.id"
             @click="chosen = chosen === p.id ? null : p.id"
           >
             {{ chosen === p.id ? 'Close' : `What can be done for ${p.name.split(' ')[0]}` }}
-          </button>
+          </Button>
           <PersonActs v-if="chosen === p.id" :person="p" />
         </div>
       </li>
     </ol>
     <div v-if="out" class="acts">
       <template v-if="reordering">
-        <button class="btn main" @click="reorder">Keep this order</button>
-        <button class="btn bare" @click="reordering = false">Never mind</button>
+        <Button @click="reorder">Keep this order</Button>
+        <Button variant="text" @click="reordering = false">Never mind</Button>
       </template>
       <template v-else>
-        <button class="btn" @click="startOrder">Change the order</button>
-        <button class="btn" :aria-expanded="copying" @click="copying = !copying">Add a copy</button>
+        <Button variant="outlined" @click="startOrder">Change the order</Button>
+        <Button variant="outlined" :aria-expanded="copying" @click="copying = !copying">Add a copy</Button>
       </template>
     </div>
     <form v-if="copying" class="card copy" @submit.prevent="addCopy">
       <label class="field"
-        ><span>Who gets a copy</span><input v-model="copy.name" class="input" maxlength="200" required
+        ><span>Who gets a copy</span><InputText v-model="copy.name" maxlength="200" required
       /></label>
       <label class="field"
-        ><span>E-mail</span><input v-model="copy.email" class="input" type="email" maxlength="200" required
+        ><span>E-mail</span><InputText v-model="copy.email" type="email" maxlength="200" required
       /></label>
-      <button class="btn main">Add them</button>
+      <Button type="submit">Add them</Button>
     </form>
   </aside>
 </template>

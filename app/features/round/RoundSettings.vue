@@ -38,23 +38,22 @@ const keep = () =>
 <template>
   <form class="settings" @submit.prevent="keep">
     <label class="tick"
-      ><input v-model="staff" type="checkbox" :disabled="!mine" /> What staff prepare is checked by somebody else before
-      it goes out</label
+      ><Checkbox v-model="staff" binary :disabled="!mine" /> What staff prepare is checked by somebody else before it
+      goes out</label
     >
     <div class="two">
       <label class="field"
-        ><span>No reminders from</span
-        ><input v-model="settings.quiet.from" class="input" type="time" :disabled="!mine" required
+        ><span>No reminders from</span><WhenField v-model="settings.quiet.from" kind="time" :disabled="!mine" required
       /></label>
       <label class="field"
-        ><span>until</span><input v-model="settings.quiet.to" class="input" type="time" :disabled="!mine" required
+        ><span>until</span><WhenField v-model="settings.quiet.to" kind="time" :disabled="!mine" required
       /></label>
     </div>
     <label class="field"
       ><span>What people read when they have signed</span
-      ><textarea
+      ><Textarea
         v-model="settings.thanks"
-        class="input"
+        auto-resize
         rows="3"
         maxlength="1000"
         :disabled="!mine"
@@ -62,18 +61,18 @@ const keep = () =>
       />
     </label>
     <div class="two">
-      <label class="field"
-        ><span>Numbers are written as</span
-        ><select v-model="settings.locale" class="input" :disabled="!mine">
-          <option v-for="l in businessLocales" :key="l" :value="l">{{ sample(l) }}</option>
-        </select></label
-      >
+      <Choice
+        v-model="settings.locale"
+        label="Numbers are written as"
+        :disabled="!mine"
+        :options="businessLocales.map((l) => ({ value: l, label: sample(l) }))"
+      />
       <label class="field"
         ><span>Tax on lines of your own, in percent</span
-        ><input v-model="settings.taxRate" class="input" inputmode="decimal" :disabled="!mine" required
+        ><InputText v-model="settings.taxRate" inputmode="decimal" :disabled="!mine" required
       /></label>
     </div>
-    <button v-if="mine" class="btn main" :disabled="busy">Keep it</button>
+    <Button v-if="mine" type="submit" :disabled="busy">Keep it</Button>
     <p v-else class="small soft">Only the owner changes this.</p>
   </form>
 </template>

@@ -80,8 +80,8 @@ const keepForLater = () =>
         · {{ stops === 1 ? 'one thing has' : `${stops} things have` }} to be put right first</span
       >
     </p>
-    <button class="btn" :disabled="busy" @click="keepForLater">Keep for later</button>
-    <button v-if="!waiting" class="btn main big" :disabled="busy || stops > 0" @click="send">{{ label }}</button>
+    <Button variant="outlined" :disabled="busy" @click="keepForLater">Keep for later</Button>
+    <Button v-if="!waiting" size="large" :disabled="busy || stops > 0" @click="send">{{ label }}</Button>
   </div>
 </template>
 

@@ -24,9 +24,9 @@ const id = useId()
       <li v-for="row in shown" :key="keyOf(row)" class="row"><slot :row="row" /></li>
       <li v-if="rows.length === 0" class="none soft">{{ none }}</li>
     </ul>
-    <button v-if="rows.length > SHORT" class="btn bare small" @click="whole = !whole">
+    <Button v-if="rows.length > SHORT" size="small" variant="text" @click="whole = !whole">
       {{ whole ? 'Show fewer' : `Show ${rows.length - SHORT} more` }}
-    </button>
+    </Button>
   </section>
 </template>
 

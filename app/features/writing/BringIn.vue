@@ -46,15 +46,8 @@ const keep = () =>
   <Dialog v-model:visible="visible" modal header="Bring in a file" :style="{ width: '680px' }" :draggable="false">
     <form class="form" @submit.prevent="keep">
       <div class="two">
-        <label class="field"
-          ><span>Name</span><input v-model="name" autofocus class="input" maxlength="120" required
-        /></label>
-        <label class="field"
-          ><span>Kind of paper</span>
-          <select v-model="kind" class="input">
-            <option v-for="k in paperKinds" :key="k">{{ k }}</option>
-          </select></label
-        >
+        <label class="field"><span>Name</span><InputText v-model="name" autofocus maxlength="120" required /></label>
+        <Choice v-model="kind" label="Kind of paper" :options="paperKinds.map((k) => ({ value: k, label: k }))" />
       </div>
       <div v-if="brought.left.length" class="notice">
         <b>Left out</b>
@@ -68,25 +61,25 @@ const keep = () =>
         <ul class="ledger blanks">
           <li v-for="(b, i) in brought.blanks" :key="i">
             <label class="blank"
-              ><input type="checkbox" :checked="taken.has(i)" @change="toggle(i)" />
+              ><Checkbox binary :model-value="taken.has(i)" @update:model-value="toggle(i)" />
               <span
                 ><span class="soft">{{ b.before }}</span
                 ><b>{{ b.text.slice(0, 30) }}</b> becomes {{ becomes(b) }}</span
               ></label
             >
-            <select
+            <Choice
               v-if="b.propose.kind === 'field'"
               v-model="parties[i]"
-              class="input"
               :aria-label="`Who fills ${b.propose.field.label}`"
-            >
-              <option :value="undefined">{{ brought.document.parties[0]?.label }}</option>
-              <option v-for="p in brought.document.parties.slice(1)" :key="p.key" :value="p.key">{{ p.label }}</option>
-            </select>
+              :options="[
+                { value: '', label: brought.document.parties[0]?.label ?? '' },
+                ...brought.document.parties.slice(1).map((p) => ({ value: p.key, label: p.label })),
+              ]"
+            />
           </li>
         </ul>
       </section>
-      <p><button class="btn main" :disabled="busy">Make it a template</button></p>
+      <p><Button type="submit" :disabled="busy">Make it a template</Button></p>
     </form>
   </Dialog>
 </template>

@@ -61,9 +61,16 @@ function set(name: string, value: unknown, where: { node: ProseNode; pos: number
   if (selection instanceof NodeSelection) tr.setSelection(NodeSelection.create(tr.doc, selection.from))
   e.view.dispatch(tr)
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const name = computed(() => chosen.value?.node.type.name ?? '')
-const attrs = computed(() => (chosen.value?.node.attrs ?? {}) as Record<string, unknown>)
+interface Attrs {
+  [name: string]: unknown
+  format?: string | null
+  fallback?: string | null
+  to?: string
+  height?: number
+  each?: string | null
+}
+const attrs = computed(() => (chosen.value?.node.attrs ?? {}) as Attrs)
 const TITLES: Record<string, string> = {
   value: 'This value',
   fieldInline: 'This field',
@@ -104,24 +111,19 @@ function remove(): void {
           sourceWords(String(attrs.path))
         }}</span>
       </p>
-      <label class="field"
-        ><span>Printed</span>
-        <select
-          class="input"
-          :value="attrs.format ?? 'plain'"
-          @change="set('format', text($event) === 'plain' ? null : text($event))"
-        >
-          <option v-for="f in formatsFor(String(attrs.path))" :key="f" :value="f">{{ FORMATS[f] }}</option>
-        </select>
-      </label>
+      <Choice
+        label="Printed"
+        :model-value="attrs.format ?? 'plain'"
+        :options="(formatsFor(String(attrs.path)) ?? []).map((f) => ({ value: f, label: FORMATS[f] }))"
+        @update:model-value="set('format', $event === 'plain' ? null : $event)"
+      />
       <label class="field"
         ><span>Where it isn’t given</span
-        ><input
-          v-typed="attrs.fallback"
-          class="input"
+        ><TypedText
+          :value="attrs.fallback"
           maxlength="300"
           placeholder="it is asked for"
-          @change="set('fallback', text($event) || null)"
+          @given="set('fallback', $event || null)"
       /></label>
     </template>
     <FieldEdit
@@ -132,21 +134,22 @@ function remove(): void {
       @width="set('width', $event)"
     />
     <PictureEdit v-else-if="name === 'image'" :attrs="attrs" @set="set" />
-    <label v-else-if="name === 'ref'" class="field"
-      ><span>Refers to</span>
-      <select class="input" :value="attrs.to" @change="set('to', text($event))">
-        <option v-for="[id, n] in numbered" :key="id" :value="id">{{ n }}</option>
-      </select>
-    </label>
+    <Choice
+      v-else-if="name === 'ref'"
+      label="Refers to"
+      :model-value="attrs.to"
+      :options="numbered.map(([id, n]) => ({ value: id, label: n }))"
+      @update:model-value="set('to', $event)"
+    />
     <template v-else-if="name === 'clauseUse'">
       <p>
         <NuxtLink :to="`/library/clauses/${attrs.clause}`">{{ clauseName(String(attrs.clause)) }}</NuxtLink>
       </p>
       <label class="tick"
-        ><input
-          type="checkbox"
-          :checked="!attrs.edition"
-          @change="
+        ><Checkbox
+          binary
+          :model-value="!attrs.edition"
+          @update:model-value="
             set('edition', attrs.edition ? null : (view.clauses.find((c) => c.id === attrs.clause)?.edition ?? 1))
           "
         />
@@ -155,33 +158,42 @@ function remove(): void {
     </template>
     <label v-else-if="name === 'space'" class="field"
       ><span>Height, in points</span
-      ><input
-        v-typed="attrs.height"
-        class="input"
-        type="number"
-        min="0"
-        max="400"
-        @change="set('height', Math.min(400, Math.max(0, Number(text($event)))))"
+      ><InputNumber
+        :model-value="attrs.height"
+        :use-grouping="false"
+        :min="0"
+        :max="400"
+        @update:model-value="set('height', Math.min(400, Math.max(0, $event ?? 0)))"
     /></label>
     <template v-if="name === 'paragraph'">
       <label class="tick"
-        ><input type="checkbox" :checked="!!attrs.numbered" @change="set('numbered', attrs.numbered ? null : true)" />
+        ><Checkbox
+          binary
+          :model-value="!!attrs.numbered"
+          @update:model-value="set('numbered', attrs.numbered ? null : true)"
+        />
         Numbered</label
       >
       <label class="tick"
-        ><input type="checkbox" :checked="!!attrs.small" @change="set('small', attrs.small ? null : true)" /> Small
-        print</label
+        ><Checkbox binary :model-value="!!attrs.small" @update:model-value="set('small', attrs.small ? null : true)" />
+        Small print</label
       >
-      <label class="field"
-        ><span>How often</span>
-        <select class="input" :value="attrs.each ?? ''" @change="set('each', text($event) || null)">
-          <option value="">once</option>
-          <option v-for="(words, list) in LISTS" :key="list" :value="list">once for each {{ words }}</option>
-        </select></label
-      >
+      <Choice
+        label="How often"
+        :model-value="attrs.each ?? ''"
+        :options="[
+          { value: '', label: 'once' },
+          ...Object.entries(LISTS).map(([list, words]) => ({ value: list, label: `once for each ${words}` })),
+        ]"
+        @update:model-value="set('each', $event || null)"
+      />
     </template>
     <label v-if="name === 'heading'" class="tick"
-      ><input type="checkbox" :checked="!!attrs.numbered" @change="set('numbered', attrs.numbered ? null : true)" />
+      ><Checkbox
+        binary
+        :model-value="!!attrs.numbered"
+        @update:model-value="set('numbered', attrs.numbered ? null : true)"
+      />
       Numbered</label
     >
     <TableEdit
@@ -192,9 +204,9 @@ function remove(): void {
       @each="set('each', $event, chosen!.row!)"
     />
     <ConditionEdit v-if="hasWhen" :value="when" @change="set('when', $event)" />
-    <button v-if="!['paragraph', 'heading'].includes(name)" class="btn bare" @click="remove">
+    <Button v-if="!['paragraph', 'heading'].includes(name)" variant="text" @click="remove">
       Take it off the sheet
-    </button>
+    </Button>
   </section>
 </template>
 

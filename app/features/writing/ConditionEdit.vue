@@ -15,53 +15,51 @@ function put(more: Partial<Condition>): void {
   else delete next.than
   emit('change', next)
 }
-const text = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
   <fieldset class="condition">
     <legend class="label">When it is there</legend>
-    <select
+    <Choice
       :id="`${uid}-w`"
-      class="input"
       aria-label="When it is there"
-      :value="value ? 'when' : ''"
-      @change="text($event) ? put({}) : emit('change', null)"
-    >
-      <option value="">Always</option>
-      <option value="when">Only when…</option>
-    </select>
+      :model-value="value ? 'when' : ''"
+      :options="[
+        { value: '', label: 'Always' },
+        { value: 'when', label: 'Only when…' },
+      ]"
+      @update:model-value="$event ? put({}) : emit('change', null)"
+    />
     <template v-if="value">
-      <select
-        class="input"
+      <Choice
         aria-label="The value it depends on"
-        :value="value.path"
-        @change="put({ path: text($event) })"
-      >
-        <option v-if="!values.some((v) => v.path === value!.path)" :value="value.path">
-          {{ value.path }} (not known)
-        </option>
-        <option v-for="v in values" :key="v.path" :value="v.path">{{ v.label }}</option>
-      </select>
+        :model-value="value.path"
+        :options="[
+          ...(!values.some((v) => v.path === value!.path)
+            ? [{ value: value.path, label: `${value.path} (not known)` }]
+            : []),
+          ...values.map((v) => ({ value: v.path, label: v.label })),
+        ]"
+        @update:model-value="put({ path: $event })"
+      />
       <span class="two">
-        <select
-          class="input"
+        <Choice
           aria-label="How it is compared"
-          :value="value.is"
-          @change="put({ is: text($event) as Condition['is'] })"
-        >
-          <option value="set">is given</option>
-          <option value="unset">is not given</option>
-          <option value="above">is above</option>
-          <option value="below">is below</option>
-        </select>
-        <input
+          :model-value="value.is"
+          :options="[
+            { value: 'set', label: 'is given' },
+            { value: 'unset', label: 'is not given' },
+            { value: 'above', label: 'is above' },
+            { value: 'below', label: 'is below' },
+          ]"
+          @update:model-value="put({ is: $event as Condition['is'] })"
+        />
+        <InputNumber
           v-if="value.is === 'above' || value.is === 'below'"
-          v-typed="value.than ?? 0"
-          class="input"
-          type="number"
+          :model-value="value.than ?? 0"
+          :use-grouping="false"
           aria-label="Compared with"
-          @change="put({ than: Number(text($event)) || 0 })"
+          @update:model-value="put({ than: ($event ?? 0) || 0 })"
         />
       </span>
     </template>

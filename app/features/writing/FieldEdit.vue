@@ -7,7 +7,6 @@ import { useThisSheet } from './useSheet'
 const props = defineProps<{ field: FieldSpec; width: number | null }>()
 const emit = defineEmits<{ change: [FieldSpec]; width: [number | null] }>()
 const { base } = useThisSheet()
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const put = (more: Partial<FieldSpec>) => {
   const next = { ...props.field, ...more }
   for (const k of ['help', 'placeholder', 'preset', 'days'] as const) if (!next[k]) delete next[k]
@@ -22,43 +21,41 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
 </script>
 
 <template>
-  <label class="field"
-    ><span>What it is</span>
-    <select class="input" :value="field.type" @change="put({ type: text($event) as FieldSpec['type'] })">
-      <option v-for="type in askedTypes" :key="type" :value="type">{{ FIELD_WORDS[type] }}</option>
-    </select>
-  </label>
-  <label class="field"
-    ><span>Who fills it</span>
-    <select class="input" :value="field.party" @change="put({ party: text($event) })">
-      <option v-if="!base.parties.some((p) => p.key === field.party)" :value="field.party">
-        nobody: “{{ field.party }}” is no party
-      </option>
-      <option v-for="p in base.parties" :key="p.key" :value="p.key">{{ p.label }}</option>
-    </select>
-  </label>
+  <Choice
+    label="What it is"
+    :model-value="field.type"
+    :options="askedTypes.map((type) => ({ value: type, label: FIELD_WORDS[type] }))"
+    @update:model-value="put({ type: $event as FieldSpec['type'] })"
+  />
+  <Choice
+    label="Who fills it"
+    :model-value="field.party"
+    :options="[
+      ...(!base.parties.some((p) => p.key === field.party)
+        ? [{ value: field.party, label: `nobody: “${field.party}” is no party` }]
+        : []),
+      ...base.parties.map((p) => ({ value: p.key, label: p.label })),
+    ]"
+    @update:model-value="put({ party: $event })"
+  />
   <label class="field"
     ><span>What it asks</span
-    ><input
-      v-typed="field.label"
-      class="input"
-      maxlength="200"
-      @change="put({ label: text($event) || FIELD_WORDS[field.type] })"
+    ><TypedText :value="field.label" maxlength="200" @given="put({ label: $event || FIELD_WORDS[field.type] })"
   /></label>
   <label v-if="field.type !== 'date'" class="tick"
-    ><input type="checkbox" :checked="field.required" @change="put({ required: !field.required })" /> Has to be
-    filled</label
+    ><Checkbox binary :model-value="field.required" @update:model-value="put({ required: !field.required })" /> Has to
+    be filled</label
   >
   <p v-else class="soft small">The day of signing fills itself.</p>
   <label v-if="field.options" class="field"
     ><span>The answers, one a line</span
-    ><textarea
-      v-typed="field.options.join('\n')"
-      class="input"
+    ><TypedText
+      long
+      :value="field.options.join('\n')"
       rows="4"
-      @change="
+      @given="
         put({
-          options: text($event)
+          options: $event
             .split('\n')
             .map((o) => o.replace(/;/g, ',').trim())
             .filter(Boolean)
@@ -68,60 +65,54 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
     />
   </label>
   <template v-if="field.type === 'day'">
-    <label class="field"
-      ><span>Which days</span>
-      <select class="input" :value="field.days?.rule ?? ''" @change="setDays(text($event))">
-        <option value="">any</option>
-        <option value="past">in the past</option>
-        <option value="future">to come</option>
-        <option value="between">between two days</option>
-      </select>
-    </label>
+    <Choice
+      label="Which days"
+      :model-value="field.days?.rule ?? ''"
+      :options="[
+        { value: '', label: 'any' },
+        { value: 'past', label: 'in the past' },
+        { value: 'future', label: 'to come' },
+        { value: 'between', label: 'between two days' },
+      ]"
+      @update:model-value="setDays($event)"
+    />
     <div v-if="field.days?.rule === 'between'" class="two">
-      <input
-        v-typed="field.days.from"
-        class="input"
-        type="date"
+      <WhenField
+        :model-value="field.days.from ?? ''"
+        kind="day"
         aria-label="From"
-        @change="put({ days: { ...field.days, from: text($event) || undefined } })"
+        @given="put({ days: { ...field.days, from: $event || undefined } })"
       />
-      <input
-        v-typed="field.days.to"
-        class="input"
-        type="date"
+      <WhenField
+        :model-value="field.days.to ?? ''"
+        kind="day"
         aria-label="To"
-        @change="put({ days: { ...field.days, to: text($event) || undefined } })"
+        @given="put({ days: { ...field.days, to: $event || undefined } })"
       />
     </div>
   </template>
   <template v-if="asks">
     <label class="field"
-      ><span>Help</span
-      ><input v-typed="field.help" class="input" maxlength="400" @change="put({ help: text($event) || undefined })"
+      ><span>Help</span><TypedText :value="field.help" maxlength="400" @given="put({ help: $event || undefined })"
     /></label>
     <label class="field"
       ><span>Shown faintly while empty</span
-      ><input
-        v-typed="field.placeholder"
-        class="input"
-        maxlength="120"
-        @change="put({ placeholder: text($event) || undefined })"
+      ><TypedText :value="field.placeholder" maxlength="120" @given="put({ placeholder: $event || undefined })"
     /></label>
     <label class="field"
       ><span>Set for everyone (the signer sees it and can’t change it)</span
-      ><input v-typed="field.preset" class="input" maxlength="300" @change="put({ preset: text($event) || undefined })"
+      ><TypedText :value="field.preset" maxlength="300" @given="put({ preset: $event || undefined })"
     /></label>
   </template>
   <label class="field"
     ><span>Width, in points</span
-    ><input
-      v-typed="width"
-      class="input"
-      type="number"
-      min="20"
-      max="467"
+    ><InputNumber
+      :model-value="width"
+      :use-grouping="false"
+      :min="20"
+      :max="467"
       placeholder="as usual"
-      @change="emit('width', Number(text($event)) ? Math.min(467, Math.max(20, Number(text($event)))) : null)"
+      @update:model-value="emit('width', $event || null)"
   /></label>
 </template>
 

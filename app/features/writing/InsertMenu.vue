@@ -54,10 +54,9 @@ function leave(): void {
 
 <template>
   <div class="insert" :style="{ left: `${props.at.left}px`, top: `${props.at.top}px` }" @focusout.self="leave">
-    <input
+    <InputText
       ref="input"
       v-model="text"
-      class="input"
       role="combobox"
       aria-label="What to insert"
       aria-expanded="true"

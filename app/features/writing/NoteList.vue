@@ -9,10 +9,10 @@ const emit = defineEmits<{ go: [string]; cure: [PreflightNote] }>()
 <template>
   <ul class="notes" aria-label="Before it goes">
     <li v-for="(n, i) in notes" :key="n.rule + n.at + i" :class="n.severity">
-      <button v-if="n.at" class="words" @click="emit('go', n.at)">{{ n.words }}</button>
+      <Button v-if="n.at" unstyled class="words" @click="emit('go', n.at)">{{ n.words }}</Button>
       <span v-else>{{ n.words }}</span>
       <span class="sr">{{ n.severity === 'stop' ? 'This has to be put right first.' : 'Worth a look.' }}</span>
-      <button v-if="n.cure" class="btn" @click="emit('cure', n)">{{ n.cure.label }}</button>
+      <Button v-if="n.cure" variant="outlined" @click="emit('cure', n)">{{ n.cure.label }}</Button>
     </li>
     <li v-if="!notes.length" class="good soft">{{ good }}</li>
   </ul>

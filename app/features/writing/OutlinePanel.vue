@@ -26,7 +26,6 @@ const outline = computed<Entry[]>(() => {
 })
 
 const open = ref<string | null>(null)
-const text = (e: Event) => (e.target as HTMLInputElement).value
 const keyOf = (label: string, taken: readonly string[]): string => {
   const stem =
     label
@@ -84,7 +83,7 @@ const toggle = (key: string) => {
     <h2>On this paper</h2>
     <ul class="outline">
       <li v-for="h in outline" :key="h.id">
-        <button class="plain" @click="goTo(h.id)">{{ h.text }}</button>
+        <Button unstyled class="plain" @click="goTo(h.id)">{{ h.text }}</Button>
       </li>
       <li v-if="!outline.length" class="soft small">Headings are listed here.</li>
     </ul>
@@ -93,65 +92,69 @@ const toggle = (key: string) => {
     <h2>Parties</h2>
     <ul>
       <li v-for="(p, i) in base.parties" :key="p.key">
-        <button class="plain party-row" :aria-expanded="open === p.key" @click="toggle(p.key)">
+        <Button unstyled class="plain party-row" :aria-expanded="open === p.key" @click="toggle(p.key)">
           <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
           <span v-if="p.when" class="soft small">sometimes</span>
-        </button>
+        </Button>
         <div v-if="open === p.key" class="card edit">
           <label class="field"
             ><span>Name</span
-            ><input
-              v-typed="p.label"
-              class="input"
+            ><TypedText
+              :value="p.label"
               maxlength="60"
-              @change="text($event).trim() && changeParty(p.key, { label: text($event).trim() })"
+              @given="$event.trim() && changeParty(p.key, { label: $event.trim() })"
           /></label>
           <label class="tick"
-            ><input type="checkbox" :checked="initials(p.key)" @change="toggleInitials(p.key)" /> Initials on every
-            page</label
+            ><Checkbox binary :model-value="initials(p.key)" @update:model-value="toggleInitials(p.key)" /> Initials on
+            every page</label
           >
           <ConditionEdit :value="p.when ?? null" @change="changeParty(p.key, { when: $event ?? undefined })" />
-          <button class="btn bare" @click="removeParty(p.key)">Take {{ p.label }} off this paper</button>
+          <Button variant="text" @click="removeParty(p.key)">Take {{ p.label }} off this paper</Button>
         </div>
       </li>
     </ul>
     <p class="adds">
-      <button v-for="u in free" :key="u" class="btn small-btn" @click="addParty(u)">+ {{ u }}</button>
-      <button class="btn small-btn" @click="addParty('Another party')">+ Another</button>
+      <Button v-for="u in free" :key="u" variant="outlined" class="small-btn" @click="addParty(u)">+ {{ u }}</Button>
+      <Button variant="outlined" class="small-btn" @click="addParty('Another party')">+ Another</Button>
     </p>
   </section>
   <section aria-label="Paper values" class="gap">
     <h2>Asked when a paper is made</h2>
     <ul>
       <li v-for="a in asks" :key="a.key">
-        <button class="plain" :aria-expanded="open === a.key" @click="toggle(a.key)">{{ a.label }}</button>
+        <Button unstyled class="plain" :aria-expanded="open === a.key" @click="toggle(a.key)">{{ a.label }}</Button>
         <div v-if="open === a.key" class="card edit">
           <label class="field"
             ><span>What is asked</span
-            ><input
-              v-typed="a.label"
-              class="input"
+            ><TypedText
+              :value="a.label"
               maxlength="120"
-              @change="text($event).trim() && changeAsk(a.key, { label: text($event).trim() })"
+              @given="$event.trim() && changeAsk(a.key, { label: $event.trim() })"
           /></label>
-          <label class="field"
-            ><span>It is</span>
-            <select class="input" :value="a.type" @change="changeAsk(a.key, { type: text($event) as Ask['type'] })">
-              <option value="text">text</option>
-              <option value="number">a number</option>
-              <option value="day">a day</option>
-              <option value="amount">an amount</option>
-            </select>
-          </label>
+          <Choice
+            label="It is"
+            :model-value="a.type"
+            :options="[
+              { value: 'text', label: 'text' },
+              { value: 'number', label: 'a number' },
+              { value: 'day', label: 'a day' },
+              { value: 'amount', label: 'an amount' },
+            ]"
+            @update:model-value="changeAsk(a.key, { type: $event as Ask['type'] })"
+          />
           <label class="tick"
-            ><input type="checkbox" :checked="a.required" @change="changeAsk(a.key, { required: !a.required })" /> Has
-            to be given</label
+            ><Checkbox
+              binary
+              :model-value="a.required"
+              @update:model-value="changeAsk(a.key, { required: !a.required })"
+            />
+            Has to be given</label
           >
-          <button class="btn bare" @click="removeAsk(a.key)">Ask this no more</button>
+          <Button variant="text" @click="removeAsk(a.key)">Ask this no more</Button>
         </div>
       </li>
     </ul>
-    <p class="adds"><button class="btn small-btn" @click="addAsk">+ A paper value</button></p>
+    <p class="adds"><Button variant="outlined" class="small-btn" @click="addAsk">+ A paper value</Button></p>
   </section>
 </template>
 

@@ -1,51 +1,49 @@
 <script setup lang="ts">
 /** What can be set about a picture: what it shows, how large, where it stands and on what ground. */
-defineProps<{ attrs: Record<string, unknown> }>()
+const props = defineProps<{ attrs: Record<string, unknown> }>()
 const emit = defineEmits<{ set: [name: string, value: unknown] }>()
+const picture = computed(
+  () => props.attrs as { alt?: string; width: number; height: number; align?: string; ground?: string },
+)
 const set = (name: string, value: unknown) => emit('set', name, value)
-const text = (event: Event) => (event.target as HTMLInputElement).value
+function resize(w: number): void {
+  set('height', Math.round((w * picture.value.height) / picture.value.width) || 1)
+  set('width', w)
+}
 </script>
 
 <template>
   <label class="field"
     ><span>What it shows, for who can’t see it</span
-    ><input v-typed="attrs.alt" class="input" maxlength="400" @change="set('alt', text($event))"
+    ><TypedText :value="picture.alt" maxlength="400" @given="set('alt', $event)"
   /></label>
   <label class="field"
     ><span>Width</span
-    ><input
-      class="input"
-      type="range"
-      min="20"
-      max="467"
-      :value="attrs.width"
-      @input="
-        (e) => {
-          const w = Number(text(e))
-          const h = Math.round((w * Number(attrs.height)) / Number(attrs.width)) || 1
-          set('height', h)
-          set('width', w)
-        }
-      "
+    ><Slider
+      :model-value="picture.width"
+      :min="20"
+      :max="467"
+      aria-label="Width"
+      @update:model-value="resize($event as number)"
   /></label>
-  <label class="field"
-    ><span>Where</span>
-    <select
-      class="input"
-      :value="attrs.align ?? 'left'"
-      @change="set('align', text($event) === 'left' ? null : text($event))"
-    >
-      <option value="left">at the left</option>
-      <option value="center">in the middle</option>
-      <option value="right">at the right</option>
-    </select></label
-  >
-  <label class="field"
-    ><span>Ground</span>
-    <select class="input" :value="attrs.ground ?? ''" @change="set('ground', text($event) || null)">
-      <option value="">none</option>
-      <option value="chalk">chalk</option>
-      <option value="ink">ink, for a light logo</option>
-    </select></label
-  >
+  <Choice
+    label="Where"
+    :model-value="picture.align ?? 'left'"
+    :options="[
+      { value: 'left', label: 'at the left' },
+      { value: 'center', label: 'in the middle' },
+      { value: 'right', label: 'at the right' },
+    ]"
+    @update:model-value="set('align', $event === 'left' ? null : $event)"
+  />
+  <Choice
+    label="Ground"
+    :model-value="picture.ground ?? ''"
+    :options="[
+      { value: '', label: 'none' },
+      { value: 'chalk', label: 'chalk' },
+      { value: 'ink', label: 'ink, for a light logo' },
+    ]"
+    @update:model-value="set('ground', $event || null)"
+  />
 </template>

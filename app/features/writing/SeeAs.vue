@@ -22,20 +22,22 @@ const state = lookOnly(toRef(props, 'figures'))
     dismissable-mask
   >
     <div class="choices">
-      <button
-        v-for="(p, i) in document.parties"
-        :key="p.key"
-        class="chip"
-        :autofocus="i === 0"
-        :aria-pressed="party === p.key"
-        @click="party = p.key"
-      >
-        <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
-      </button>
+      <OneOf
+        v-model="party"
+        autofocus
+        label="As whom"
+        :options="document.parties.map((p, i) => ({ value: p.key, label: p.label, number: i + 1 }))"
+      />
       <span class="grow" />
-      <button class="chip" :aria-pressed="way === 'phone'" @click="way = 'phone'">On a phone</button>
-      <button class="chip" :aria-pressed="way === 'page'" @click="way = 'page'">The page</button>
-      <a class="btn" :href="pdf" target="_blank">Print it</a>
+      <OneOf
+        v-model="way"
+        label="How it is seen"
+        :options="[
+          { value: 'phone', label: 'On a phone' },
+          { value: 'page', label: 'The page' },
+        ]"
+      />
+      <Button as="a" variant="outlined" :href="pdf" target="_blank">Print it</Button>
     </div>
     <div v-if="way === 'phone'" class="phone" tabindex="0" role="region" aria-label="On a phone">
       <ReadingView :key="party" :blocks="document.body" :state="state" :party="party" />

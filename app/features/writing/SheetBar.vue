@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Bold, Italic, List, ListOrdered, Redo2, TextAlignCenter, TextAlignEnd, Underline, Undo2 } from '@lucide/vue'
 import { useThisSheet } from './useSheet'
 
 /** What the text under the cursor is, and how to make it something else. Every button has its key in the text too. */
@@ -35,8 +36,8 @@ const STYLES: Record<string, [string, Record<string, unknown>]> = {
   numbered: ['heading', { level: 2, numbered: true }],
   sub: ['heading', { level: 3, numbered: null }],
 }
-function setStyle(event: Event): void {
-  const [type, attributes] = STYLES[(event.target as HTMLSelectElement).value]!
+function setStyle(name: string): void {
+  const [type, attributes] = STYLES[name]!
   chain().setNode(type, attributes).run()
 }
 const inTable = computed(() => is('table'))
@@ -45,78 +46,98 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
 
 <template>
   <div v-if="editor" class="bar" role="toolbar" aria-label="Writing">
-    <label class="sr" for="style">What this is</label>
-    <select id="style" class="input" :value="style" @change="setStyle">
-      <option value="text">Text</option>
-      <option value="clause">Numbered clause</option>
-      <option value="small">Small print</option>
-      <option value="title">Title</option>
-      <option value="heading">Heading</option>
-      <option value="numbered">Numbered heading</option>
-      <option value="sub">Lesser heading</option>
-    </select>
-    <button :aria-pressed="is('bold')" aria-label="Bold" title="Bold (Ctrl B)" @click="chain().toggleBold().run()">
-      <b>B</b>
-    </button>
-    <button
+    <Choice
+      aria-label="What this is"
+      :model-value="style"
+      :options="[
+        { value: 'text', label: 'Text' },
+        { value: 'clause', label: 'Numbered clause' },
+        { value: 'small', label: 'Small print' },
+        { value: 'title', label: 'Title' },
+        { value: 'heading', label: 'Heading' },
+        { value: 'numbered', label: 'Numbered heading' },
+        { value: 'sub', label: 'Lesser heading' },
+      ]"
+      @update:model-value="setStyle"
+    />
+    <Button
+      v-tooltip.bottom="'Bold (Ctrl B)'"
+      variant="text"
+      class="tool"
+      :aria-pressed="is('bold')"
+      aria-label="Bold"
+      @click="chain().toggleBold().run()"
+      ><Bold :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'Italic (Ctrl I)'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('italic')"
       aria-label="Italic"
-      title="Italic (Ctrl I)"
       @click="chain().toggleItalic().run()"
-    >
-      <i>I</i>
-    </button>
-    <button
+      ><Italic :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'Underline (Ctrl U)'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('underline')"
       aria-label="Underline"
-      title="Underline (Ctrl U)"
       @click="chain().toggleUnderline().run()"
-    >
-      <u>U</u>
-    </button>
-    <button
+      ><Underline :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'List with dots'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('bulletList')"
       aria-label="List with dots"
-      title="List with dots"
       @click="chain().toggleBulletList().run()"
-    >
-      •—
-    </button>
-    <button
+      ><List :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'List with numbers'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('orderedList')"
       aria-label="List with numbers"
-      title="List with numbers"
       @click="chain().toggleOrderedList().run()"
-    >
-      1—
-    </button>
-    <button
+      ><ListOrdered :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'In the middle'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('paragraph', { align: 'center' })"
       aria-label="In the middle"
-      title="In the middle"
       @click="align(is('paragraph', { align: 'center' }) ? null : 'center')"
-    >
-      ≡
-    </button>
-    <button
+      ><TextAlignCenter :size="17"
+    /></Button>
+    <Button
+      v-tooltip.bottom="'At the right'"
+      variant="text"
+      class="tool"
       :aria-pressed="is('paragraph', { align: 'right' })"
       aria-label="At the right"
-      title="At the right"
       @click="align(is('paragraph', { align: 'right' }) ? null : 'right')"
-    >
-      ⇥
-    </button>
+      ><TextAlignEnd :size="17"
+    /></Button>
     <template v-if="inTable">
       <span class="gap" />
-      <button @click="chain().addRowAfter().run()">+ row</button>
-      <button @click="chain().addColumnAfter().run()">+ column</button>
-      <button @click="chain().deleteRow().run()">− row</button>
-      <button @click="chain().deleteColumn().run()">− column</button>
+      <Button variant="text" size="small" @click="chain().addRowAfter().run()">+ row</Button>
+      <Button variant="text" size="small" @click="chain().addColumnAfter().run()">+ column</Button>
+      <Button variant="text" size="small" @click="chain().deleteRow().run()">− row</Button>
+      <Button variant="text" size="small" @click="chain().deleteColumn().run()">− column</Button>
     </template>
     <span class="grow" />
-    <button aria-label="Undo" title="Undo (Ctrl Z)" @click="undo">↶</button>
-    <button aria-label="Redo" title="Redo (Ctrl Shift Z)" @click="redo">↷</button>
-    <button class="wide" aria-haspopup="listbox" @click="emit('insert')">Insert <kbd>/</kbd></button>
+    <Button v-tooltip.bottom="'Undo (Ctrl Z)'" variant="text" class="tool" aria-label="Undo" @click="undo"
+      ><Undo2 :size="17"
+    /></Button>
+    <Button v-tooltip.bottom="'Redo (Ctrl Shift Z)'" variant="text" class="tool" aria-label="Redo" @click="redo"
+      ><Redo2 :size="17"
+    /></Button>
+    <Button variant="outlined" size="small" aria-haspopup="listbox" @click="emit('insert')">Insert <kbd>/</kbd></Button>
   </div>
 </template>
 
@@ -134,32 +155,17 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
   max-width: 794px;
   margin: 0 auto;
 }
-.bar select {
-  width: 160px;
-  min-height: 32px;
-  padding: 2px 8px;
+.bar .field {
+  width: 170px;
 }
-.bar button {
+.tool {
   min-width: 32px;
-  min-height: 32px;
-  border: 1px solid transparent;
-  border-radius: 4px;
-  background: transparent;
-  cursor: pointer;
-  padding: 2px 7px;
+  padding: 4px;
+  color: var(--ink);
 }
-.bar button:hover {
-  border-color: var(--hairline-strong);
-}
-.bar button[aria-pressed='true'] {
+.tool[aria-pressed='true'] {
   background: var(--paper);
   border-color: var(--hairline-strong);
-}
-.bar .wide {
-  background: var(--paper);
-  border-color: var(--hairline-strong);
-  font-weight: 600;
-  color: var(--heather-deep);
 }
 .grow {
   flex: 1;

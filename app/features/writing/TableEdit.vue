@@ -5,7 +5,6 @@ import { LISTS } from './say'
 /** What can be set about a table: how wide its columns are, where their text stands, how often a row comes. */
 const props = defineProps<{ node: ProseNode; row: ProseNode | null }>()
 const emit = defineEmits<{ columns: [columns: object[]]; each: [list: string | null] }>()
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const columns = computed(() => {
   const wide = props.node.firstChild?.childCount ?? 1
   const old = (props.node.attrs.columns ?? []) as { width: number; align?: string }[]
@@ -20,32 +19,34 @@ const setColumn = (i: number, more: object) =>
 
 <template>
   <div v-for="(c, i) in columns" :key="i" class="two">
-    <input
-      v-typed="c.width"
-      class="input"
-      type="number"
-      min="1"
+    <InputNumber
+      :model-value="c.width"
+      :use-grouping="false"
+      :min="1"
       :aria-label="`Width of column ${i + 1}`"
-      @change="setColumn(i, { width: Math.max(1, Number(text($event)) || 1) })"
+      @update:model-value="setColumn(i, { width: Math.max(1, ($event ?? 0) || 1) })"
     />
-    <select
-      class="input"
+    <Choice
       :aria-label="`Column ${i + 1} stands`"
-      :value="c.align ?? 'left'"
-      @change="setColumn(i, { align: text($event) === 'left' ? undefined : text($event) })"
-    >
-      <option value="left">at the left</option>
-      <option value="center">in the middle</option>
-      <option value="right">at the right</option>
-    </select>
+      :model-value="c.align ?? 'left'"
+      :options="[
+        { value: 'left', label: 'at the left' },
+        { value: 'center', label: 'in the middle' },
+        { value: 'right', label: 'at the right' },
+      ]"
+      @update:model-value="setColumn(i, { align: $event === 'left' ? undefined : $event })"
+    />
   </div>
-  <label v-if="row" class="field"
-    ><span>This row</span>
-    <select class="input" :value="row.attrs.each ?? ''" @change="emit('each', text($event) || null)">
-      <option value="">once</option>
-      <option v-for="(words, list) in LISTS" :key="list" :value="list">once for each {{ words }}</option>
-    </select></label
-  >
+  <Choice
+    v-if="row"
+    label="This row"
+    :model-value="row.attrs.each ?? ''"
+    :options="[
+      { value: '', label: 'once' },
+      ...Object.entries(LISTS).map(([list, words]) => ({ value: list, label: `once for each ${words}` })),
+    ]"
+    @update:model-value="emit('each', $event || null)"
+  />
 </template>
 
 <style scoped>

@@ -43,7 +43,7 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
     <div class="cols">
       <ul class="ledger" aria-label="Versions">
         <li v-for="(v, i) in versions" :key="v.id">
-          <button class="row" :autofocus="i === 0" :aria-pressed="shown?.row.id === v.id" @click="look(v)">
+          <Button unstyled class="row" :autofocus="i === 0" :aria-pressed="shown?.row.id === v.id" @click="look(v)">
             <b>{{ title(v) }}</b>
             <span class="soft small"
               >{{ whenWords(v.at, now.slice(0, 10)) }}{{ v.by ? `, ${v.by}` : ''
@@ -51,7 +51,7 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
                 v.edition === null ? ', from another window' : `, ${v.used} ${v.used === 1 ? 'paper' : 'papers'}`
               }}</span
             >
-          </button>
+          </Button>
         </li>
         <li v-if="!versions.length" class="soft">
           No version yet. One is kept whenever a paper is made of what stands here.
@@ -61,7 +61,7 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
         <h2>From {{ title(shown.row).toLowerCase() }} to what stands here now</h2>
         <div class="text"><ComparedText :list="shown.compared" /></div>
         <p>
-          <button class="btn main" @click="bringBack">Bring {{ title(shown.row).toLowerCase() }} back</button>
+          <Button @click="bringBack">Bring {{ title(shown.row).toLowerCase() }} back</Button>
         </p>
       </section>
       <p v-else class="soft">Choose one to see what has changed since.</p>

@@ -16,12 +16,15 @@ const filter = reactive({
 const { data: library } = await useAsyncData('library', () =>
   api<{ kinds: { id: string; name: string }[] }>('/api/library'),
 )
-const search = ref<HTMLInputElement>()
+const search = ref<{ $el: HTMLInputElement }>()
 
-function show(when: 'coming' | 'past', notReady = '') {
-  filter.when = when
-  filter.notReady = notReady
-}
+const which = computed({
+  get: () => (filter.when === 'past' ? 'past' : filter.notReady ? 'not-ready' : 'coming'),
+  set: (to) => {
+    filter.when = to === 'past' ? 'past' : 'coming'
+    filter.notReady = to === 'not-ready' ? '1' : ''
+  },
+})
 const {
   rows,
   first: page,
@@ -50,7 +53,7 @@ watch(filter, () => {
     void again()
   }, 150)
 })
-useRowKeys({ '/': () => search.value?.focus(), n: () => navigateTo('/jobs/new') })
+useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
 
 const groups = computed(() => {
   const out: { name: string; rows: JobRow[] }[] = []
@@ -87,38 +90,37 @@ const STOPS = [
       <span v-if="page?.counts" class="soft"
         >{{ page.counts.coming }} to come, {{ page.counts.notReady }} of the next 30 days not ready for their day</span
       ><span class="grow" />
-      <NuxtLink to="/jobs/new" class="btn main">New job <kbd>n</kbd></NuxtLink>
+      <LinkButton main to="/jobs/new">New job <kbd>n</kbd></LinkButton>
     </div>
     <div class="filters">
-      <button class="chip" :aria-pressed="filter.when === 'coming' && !filter.notReady" @click="show('coming')">
-        To come
-      </button>
-      <button class="chip" :aria-pressed="!!filter.notReady" @click="show('coming', filter.notReady ? '' : '1')">
-        Not ready <b v-if="page?.counts">{{ page.counts.notReady }}</b>
-      </button>
-      <button class="chip" :aria-pressed="filter.when === 'past'" @click="show('past')">Past</button>
-      <label
-        ><span class="sr">Kind</span
-        ><select v-model="filter.kind" class="chip">
-          <option value="">Kind: all</option>
-          <option v-for="k in library?.kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
-        </select></label
-      >
-      <label
-        ><span class="sr">Stopped at</span
-        ><select v-model="filter.stop" class="chip">
-          <option value="">Stopped at: anything</option>
-          <option v-for="[key, name] in STOPS" :key="key" :value="key">{{ name }}</option>
-        </select></label
-      >
+      <OneOf
+        v-model="which"
+        label="Which jobs"
+        :options="[
+          { value: 'coming', label: 'To come' },
+          { value: 'not-ready', label: `Not ready${page?.counts ? ` ${page.counts.notReady}` : ''}` },
+          { value: 'past', label: 'Past' },
+        ]"
+      />
+      <Choice
+        v-model="filter.kind"
+        aria-label="Kind"
+        :options="[
+          { value: '', label: 'Kind: all' },
+          ...(library?.kinds ?? []).map((k) => ({ value: k.id, label: k.name })),
+        ]"
+      />
+      <Choice
+        v-model="filter.stop"
+        aria-label="Stopped at"
+        :options="[
+          { value: '', label: 'Stopped at: anything' },
+          ...STOPS.map(([key, name]) => ({ value: key, label: name })),
+        ]"
+      />
       <label class="search"
         ><span class="sr">Search jobs</span
-        ><input
-          ref="search"
-          v-model="filter.find"
-          class="input"
-          type="search"
-          placeholder="Search: title, client, place  ( / )"
+        ><InputText ref="search" v-model="filter.find" type="search" placeholder="Search: title, client, place  ( / )"
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
@@ -158,9 +160,9 @@ const STOPS = [
     <div v-if="!rows.length && !busy" class="empty">
       <ContourLines />
       <p>No job is like that.</p>
-      <NuxtLink to="/jobs/new" class="btn main">Add a job</NuxtLink>
+      <LinkButton main to="/jobs/new">Add a job</LinkButton>
     </div>
-    <p v-if="more" class="more"><button class="btn" @click="showMore">Show more</button></p>
+    <p v-if="more" class="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
   </div>
 </template>
 

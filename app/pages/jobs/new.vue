@@ -15,7 +15,7 @@ const form = reactive({
   ends: '',
   timeZone: session.data?.business?.timeZone ?? 'Europe/London',
   place: '',
-  people: '' as string | number,
+  people: null as number | null,
   facts: {} as Record<string, string>,
   notes: '',
 })
@@ -53,7 +53,7 @@ async function save() {
         key,
         starts: form.starts || null,
         ends: form.ends || null,
-        people: form.people === '' ? null : Number(form.people),
+        people: form.people,
         clientId: client.value?.id ?? null,
         lines: lines.value,
         discount: discount.value,
@@ -79,59 +79,50 @@ async function save() {
     </div>
     <div class="cols">
       <div class="grid">
-        <label class="field"
-          ><span>Kind</span
-          ><select v-model="form.kindId" class="input">
-            <option v-for="k in library?.kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
-          </select></label
-        >
+        <Choice
+          v-model="form.kindId"
+          label="Kind"
+          :options="(library?.kinds ?? []).map((k) => ({ value: k.id, label: k.name }))"
+        />
         <label class="field"
           ><span>Title</span
-          ><input
+          ><InputText
             v-model="form.title"
-            class="input"
             placeholder="Filled from the client if left empty"
             :aria-invalid="!!problems.title"
           /><span v-if="problems.title" class="error">{{ problems.title }}</span></label
         >
         <ClientPicker ref="picker" v-model="client" label="Client" class="wide" :error="problems.clientId" />
         <label class="field"
-          ><span>Begins</span
-          ><input v-model="form.starts" class="input" type="datetime-local" :aria-invalid="!!problems.starts" /><span
+          ><span>Begins</span><WhenField v-model="form.starts" kind="moment" :aria-invalid="!!problems.starts" /><span
             v-if="problems.starts"
             class="error"
             >{{ problems.starts }}</span
           ></label
         >
         <label class="field"
-          ><span>Ends</span
-          ><input v-model="form.ends" class="input" type="datetime-local" :aria-invalid="!!problems.ends" /><span
+          ><span>Ends</span><WhenField v-model="form.ends" kind="moment" :aria-invalid="!!problems.ends" /><span
             v-if="problems.ends"
             class="error"
             >{{ problems.ends }}</span
           ></label
         >
-        <label class="field"
-          ><span>Time zone</span
-          ><select v-model="form.timeZone" class="input">
-            <option v-for="z in zones" :key="z">{{ z }}</option>
-          </select></label
-        >
+        <Choice v-model="form.timeZone" label="Time zone" :options="zones.map((z) => ({ value: z, label: z }))" />
         <label class="field"
           ><span>Number of people</span
-          ><input v-model="form.people" class="input" type="number" min="0" :aria-invalid="!!problems.people" /><span
+          ><InputNumber v-model="form.people" :use-grouping="false" :min="0" :aria-invalid="!!problems.people" /><span
             v-if="problems.people"
             class="error"
             >{{ problems.people }}</span
           ></label
         >
-        <label class="field wide"><span>Place</span><input v-model="form.place" class="input" maxlength="500" /></label>
+        <label class="field wide"><span>Place</span><InputText v-model="form.place" maxlength="500" /></label>
         <label v-for="f in kind?.settings.facts" :key="f.key" class="field"
           ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
-          ><input v-model="form.facts[f.key]" class="input"
+          ><InputText v-model="form.facts[f.key]"
         /></label>
         <label class="field wide"
-          ><span>Notes, for you alone</span><textarea v-model="form.notes" class="input" rows="2" />
+          ><span>Notes, for you alone</span><Textarea v-model="form.notes" auto-resize rows="2" />
         </label>
       </div>
       <JobForecast
@@ -154,8 +145,8 @@ async function save() {
     />
     <p v-if="problem" class="notice trouble gap" role="alert">{{ problem }}</p>
     <p class="gap">
-      <button class="btn main big" :disabled="busy">Add the job</button>
-      <NuxtLink to="/jobs" class="btn bare">Never mind</NuxtLink>
+      <Button type="submit" size="large" :disabled="busy">Add the job</Button>
+      <LinkButton to="/jobs">Never mind</LinkButton>
     </p>
   </form>
 </template>

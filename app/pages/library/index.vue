@@ -39,21 +39,15 @@ const make = () =>
     await navigateTo(`/library/templates/${id}`)
   })
 const brought = ref<Brought | null>(null)
-const file = ref<HTMLInputElement>()
 const refused = ref('')
-const bring = (event: Event) =>
+const bring = (given: File) =>
   act(async () => {
-    const input = event.target as HTMLInputElement
-    const [given] = input.files ?? []
     refused.value = ''
-    if (!given) return
     try {
       const query = new URLSearchParams({ name: given.name })
       brought.value = await api<Brought>(`/api/templates/bring?${query}`, { method: 'POST', body: given })
     } catch (e) {
       refused.value = `${given.name}: ${wordsOf(e)}`
-    } finally {
-      input.value = ''
     }
   })
 useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
@@ -65,18 +59,15 @@ useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
       <h1>Library</h1>
       <span class="soft">what jobs and papers are made from</span>
       <span class="grow" />
-      <button class="btn" :disabled="busy" @click="file?.click()">Bring in a file</button>
-      <NuxtLink class="btn" to="/library/clauses/new">New clause</NuxtLink>
-      <button class="btn main" :disabled="busy" @click="make">New template</button>
-      <input
-        ref="file"
-        type="file"
-        class="sr"
-        tabindex="-1"
-        aria-label="A file to bring in"
+      <FilePick
+        label="Bring in a file"
+        name="A file to bring in"
         accept=".docx,.docm,.md,.markdown,.txt,.json"
-        @change="bring"
+        :disabled="busy"
+        @picked="bring($event[0]!)"
       />
+      <LinkButton to="/library/clauses/new">New clause</LinkButton>
+      <Button :disabled="busy" @click="make">New template</Button>
     </div>
     <p v-if="error" class="notice trouble" role="alert">{{ wordsOf(error) }}</p>
     <p v-if="refused" class="notice trouble" role="alert">{{ refused }}</p>

@@ -40,32 +40,33 @@ const retry = (row?: Failed) =>
           <li v-for="f in list.failed" :key="f.n" class="row">
             <StopMark state="trouble" :size="18" /><span
               ><b>{{ f.name || `line ${f.n}` }}</b> {{ f.problem }}</span
-            ><button
+            ><Button
               v-if="mending?.n !== f.n"
-              class="btn small"
+              size="small"
+              variant="outlined"
               :aria-label="`Put right: ${f.name || `line ${f.n}`}`"
               @click="mending = { ...f }"
             >
               Put it right
-            </button>
+            </Button>
             <form v-else class="mend" @submit.prevent="retry(mending)">
               <label class="field"
-                ><span>Name</span><input v-model="mending.name" autofocus class="input" maxlength="200" required
+                ><span>Name</span><InputText v-model="mending.name" autofocus maxlength="200" required
               /></label>
               <label class="field"
-                ><span>E-mail</span><input v-model="mending.email" class="input" type="email" maxlength="200"
+                ><span>E-mail</span><InputText v-model="mending.email" type="email" maxlength="200"
               /></label>
               <label class="field"
-                ><span>Phone</span><input v-model="mending.phone" class="input" type="tel" maxlength="40"
+                ><span>Phone</span><InputText v-model="mending.phone" type="tel" maxlength="40"
               /></label>
-              <button class="btn main" :disabled="busy">Send it to them</button>
-              <button type="button" class="btn bare" @click="mending = null">Never mind</button>
+              <Button type="submit" :disabled="busy">Send it to them</Button>
+              <Button variant="text" @click="mending = null">Never mind</Button>
             </form>
           </li>
         </ul>
-        <p class="gap"><button class="btn" :disabled="busy" @click="retry()">Try these again</button></p>
+        <p class="gap"><Button variant="outlined" :disabled="busy" @click="retry()">Try these again</Button></p>
       </template>
-      <p class="gap"><NuxtLink class="btn" :to="`/jobs/${list.jobId}`">To the job</NuxtLink></p>
+      <p class="gap"><LinkButton :to="`/jobs/${list.jobId}`">To the job</LinkButton></p>
     </template>
   </div>
 </template>

@@ -37,9 +37,9 @@ useRowKeys()
     <div v-if="!rows.length" class="empty">
       <ContourLines />
       <p>No papers yet. They are made from a job.</p>
-      <NuxtLink to="/jobs" class="btn main">To the jobs</NuxtLink>
+      <LinkButton main to="/jobs">To the jobs</LinkButton>
     </div>
-    <p v-if="more" class="more"><button class="btn" @click="showMore">Show more</button></p>
+    <p v-if="more" class="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
   </div>
 </template>
 

@@ -69,10 +69,10 @@ const parts = computed(() =>
     <div v-if="rows.length" class="cols">
       <ul class="ledger" aria-label="Messages">
         <li v-for="r in rows" :key="r.id">
-          <button data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
+          <Button unstyled data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
             <b class="ellipsis">{{ r.subject }}</b><span class="soft small">{{ whenWords(r.at, today) }}</span
             ><span class="soft small ellipsis">{{ r.to }}</span>
-          </button>
+          </Button>
         </li>
       </ul>
       <article v-if="shown" class="card letter" aria-label="Message">
@@ -85,7 +85,7 @@ const parts = computed(() =>
           >
         </p>
         <p v-if="shown.closed && session.data?.postRoomOpens" class="reveal">
-          <button class="btn" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</button>
+          <Button variant="outlined" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</Button>
           <span class="soft small">That you looked stands in the record of its round.</span>
         </p>
         <p v-for="(a, n) in shown.attachments" :key="a">

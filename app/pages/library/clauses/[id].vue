@@ -142,17 +142,15 @@ const now = useNow()
     <div class="cols">
       <form class="form" @submit.prevent="save()">
         <label class="field"
-          ><span>Name</span><input v-model="name" class="input" maxlength="120" required :autofocus="fresh"
+          ><span>Name</span><InputText v-model="name" maxlength="120" required :autofocus="fresh"
         /></label>
         <div v-if="editor" class="tools" role="toolbar" aria-label="Writing">
-          <button type="button" class="btn" @click="style('heading', { level: 2, numbered: true })">
-            Numbered heading
-          </button>
-          <button type="button" class="btn" @click="style('paragraph', { numbered: true })">Numbered clause</button>
-          <button type="button" class="btn" @click="style('paragraph', { numbered: null })">Text</button>
-          <button type="button" class="btn" @click="editor.chain().focus().toggleBold().run()">Bold</button>
-          <button type="button" class="btn" @click="editor.chain().focus().toggleBulletList().run()">List</button>
-          <button type="button" class="btn" aria-haspopup="listbox" @click="openMenu">Insert <kbd>/</kbd></button>
+          <Button variant="outlined" @click="style('heading', { level: 2, numbered: true })"> Numbered heading </Button>
+          <Button variant="outlined" @click="style('paragraph', { numbered: true })">Numbered clause</Button>
+          <Button variant="outlined" @click="style('paragraph', { numbered: null })">Text</Button>
+          <Button variant="outlined" @click="editor.chain().focus().toggleBold().run()">Bold</Button>
+          <Button variant="outlined" @click="editor.chain().focus().toggleBulletList().run()">List</Button>
+          <Button variant="outlined" aria-haspopup="listbox" @click="openMenu">Insert <kbd>/</kbd></Button>
         </div>
         <div ref="desk" class="desk" @keydown="slash">
           <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
@@ -160,12 +158,12 @@ const now = useNow()
         </div>
         <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
         <p class="tools">
-          <button class="btn main" :disabled="busy || (!changed && name === clause.name)">
+          <Button type="submit" :disabled="busy || (!changed && name === clause.name)">
             {{ fresh ? 'Keep the clause' : `Keep it as edition ${clause.edition + 1}` }}
-          </button>
-          <button v-if="!fresh" type="button" class="btn bare" :disabled="busy" @click="save(!clause.archived)">
+          </Button>
+          <Button v-if="!fresh" variant="text" :disabled="busy" @click="save(!clause.archived)">
             {{ clause.archived ? 'Bring it back' : 'Archive it' }}
-          </button>
+          </Button>
         </p>
       </form>
       <aside>
@@ -181,16 +179,16 @@ const now = useNow()
           <h2 class="gap">Editions</h2>
           <ul class="ledger">
             <li v-for="e in [...clause.editions].reverse()" :key="e.edition">
-              <button class="row plain" :aria-pressed="shown === e.edition" @click="shown = e.edition">
+              <Button unstyled class="row plain" :aria-pressed="shown === e.edition" @click="shown = e.edition">
                 <b>Edition {{ e.edition }}</b>
                 <span class="soft small">{{ whenWords(e.at, now.slice(0, 10)) }}, {{ e.by }}</span>
-              </button>
+              </Button>
             </li>
           </ul>
           <div v-if="shown" class="gap">
             <h2>From edition {{ shown }} to {{ clause.edition }}</h2>
             <ComparedText :list="compared" />
-            <button class="btn" @click="bringBack">Bring edition {{ shown }} back</button>
+            <Button variant="outlined" @click="bringBack">Bring edition {{ shown }} back</Button>
           </div>
         </template>
       </aside>

@@ -33,8 +33,8 @@ const { view, editor, worked, notes, saved, savedAt, told, rename, takeTheirs, k
 useHead({ title: () => `${view.value.name} · Upwold` })
 
 const desk = ref<HTMLElement>()
-const picture = ref<HTMLInputElement>()
-const { menu, openMenu, slash } = useSlash(editor, desk, () => insertables(sheet, () => picture.value?.click()))
+const picture = ref<{ choose(): void }>()
+const { menu, openMenu, slash } = useSlash(editor, desk, () => insertables(sheet, () => picture.value?.choose()))
 const versions = ref(false)
 const seeing = ref(false)
 const seen = shallowRef<PaperDocument | null>(null)
@@ -52,11 +52,6 @@ function enter(event: KeyboardEvent): void {
   event.preventDefault()
   document.querySelector<HTMLElement>('[data-chosen] :is(select, input, button)')?.focus()
 }
-const pick = (event: Event) => {
-  const input = event.target as HTMLInputElement
-  void sheet.takePictures([...(input.files ?? [])])
-  input.value = ''
-}
 function cure(note: PreflightNote): void {
   if (note.cure?.kind === 'reword')
     reword(note.cure.block, (inlinesAsProse(note.cure.content).content![0]!.content ?? []) as ProseNode[])
@@ -73,7 +68,6 @@ const savedWords = computed(
 )
 const clock = (at: string) =>
   new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(new Date(at))
-const text = (e: Event) => (e.target as HTMLInputElement).value.trim()
 const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 </script>
 
@@ -81,17 +75,20 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
   <div class="room">
     <div class="strip">
       <h1 class="sr">{{ view.name }}</h1>
-      <input
-        v-typed="view.name"
+      <TypedText
+        :value="view.name"
         class="name"
         aria-label="Name of the template"
         maxlength="120"
-        @change="text($event) && rename({ name: text($event) })"
+        @given="$event.trim() && rename({ name: $event.trim() })"
       />
-      <label class="sr" for="kind">Kind of paper</label>
-      <select id="kind" class="input kind" :value="view.kind" @change="rename({ kind: text($event) })">
-        <option v-for="k in paperKinds" :key="k" :value="k">{{ k }}</option>
-      </select>
+      <Choice
+        aria-label="Kind of paper"
+        class="kind"
+        :model-value="view.kind"
+        :options="paperKinds.map((k) => ({ value: k, label: k }))"
+        @update:model-value="rename({ kind: $event })"
+      />
       <span class="soft small"
         >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title}` : '' }}</span
       >
@@ -99,15 +96,15 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
       <span class="soft small" role="status"
         >{{ savedWords }} · {{ worked?.pages ?? '…' }} {{ worked?.pages === 1 ? 'page' : 'pages' }}</span
       >
-      <button class="btn" @click="versions = true">Versions</button>
+      <Button variant="outlined" @click="versions = true">Versions</Button>
       <TakeOut :base="`/api/templates/${sheet.id}`" />
-      <button class="btn main" @click="see">See it as…</button>
+      <Button @click="see">See it as…</Button>
     </div>
     <div v-if="saved === 'set aside' || told" class="notice trouble told" role="alert">
       <span>{{ told }}</span>
       <template v-if="saved === 'set aside'">
-        <button class="btn" @click="takeTheirs">Show what is there now</button>
-        <button class="btn" @click="keepMine">Keep mine as a template of its own</button>
+        <Button variant="outlined" @click="takeTheirs">Show what is there now</Button>
+        <Button variant="outlined" @click="keepMine">Keep mine as a template of its own</Button>
       </template>
     </div>
     <div class="cols">
@@ -116,15 +113,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <SheetBar @insert="openMenu" />
         <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
-        <input
-          ref="picture"
-          class="sr"
-          type="file"
-          accept="image/*"
-          tabindex="-1"
-          aria-label="A picture"
-          @change="pick"
-        />
+        <FilePick ref="picture" label="A picture" hidden accept="image/*" @picked="sheet.takePictures($event)" />
       </section>
       <aside class="side" aria-label="Beside the sheet">
         <ChosenCard />

@@ -33,14 +33,18 @@ const discard = () =>
         · {{ PAPER_STATE[paper.state] }}
       </span>
       <span class="grow" />
-      <button v-if="paper.state === 'draft'" class="btn bare" :disabled="busy" @click="discard">
+      <Button v-if="paper.state === 'draft'" variant="text" :disabled="busy" @click="discard">
         Throw the draft away
-      </button>
-      <NuxtLink v-if="paper.state === 'draft'" class="btn" :to="`/papers/${id}/${paper.marked ? 'mark' : 'write'}`">{{
+      </Button>
+      <LinkButton v-if="paper.state === 'draft'" :to="`/papers/${id}/${paper.marked ? 'mark' : 'write'}`">{{
         paper.marked ? 'To the marking table' : 'Write on it'
-      }}</NuxtLink>
-      <a class="btn" :href="`/api/papers/${id}/pdf`" target="_blank">{{ paper.round ? 'As it was sent' : 'PDF' }}</a>
-      <a v-if="paper.round?.sealed" class="btn" :href="`/api/papers/${id}/sealed`" target="_blank">Sealed copy</a>
+      }}</LinkButton>
+      <Button as="a" variant="outlined" :href="`/api/papers/${id}/pdf`" target="_blank">{{
+        paper.round ? 'As it was sent' : 'PDF'
+      }}</Button>
+      <Button v-if="paper.round?.sealed" as="a" variant="outlined" :href="`/api/papers/${id}/sealed`" target="_blank"
+        >Sealed copy</Button
+      >
     </div>
     <DriftNotice
       v-if="paper.drift.length"

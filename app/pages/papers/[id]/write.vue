@@ -121,10 +121,10 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
         >{{ written.amendments.length }} {{ written.amendments.length === 1 ? 'amendment' : 'amendments' }}</span
       >
       <TakeOut :base="`/api/papers/${id}`" />
-      <button class="btn" @click="seeing = true">See it as…</button>
-      <NuxtLink class="btn main" :to="`/papers/${id}`">{{
+      <Button variant="outlined" @click="seeing = true">See it as…</Button>
+      <LinkButton main :to="`/papers/${id}`">{{
         held ? 'To the round, to send the correction' : draft ? 'To the sending sheet' : 'To the round'
-      }}</NuxtLink>
+      }}</LinkButton>
     </div>
     <p v-if="held" class="notice" role="status">
       Its round is on hold. Put right what is wrong here or in the record, then send the correction from the round.
@@ -138,7 +138,7 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
           <h2>On this paper</h2>
           <ul>
             <li v-for="h in outline" :key="h.id">
-              <button class="plain" @click="goTo(h.id)">{{ h.text }}</button>
+              <Button unstyled class="plain" @click="goTo(h.id)">{{ h.text }}</Button>
             </li>
           </ul>
         </nav>
