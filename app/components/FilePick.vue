@@ -34,11 +34,10 @@ function take({ files }: { files: File[] }): void {
       variant: main ? undefined : 'outlined',
       onKeyup: (e: KeyboardEvent) => e.key === ' ' && pick?.choose(),
     }"
-    :pt="{
-      input: { 'aria-label': name ?? label, accept, capture },
-      filelabel: { class: 'sr' },
-      pcChooseButton: { icon: { class: 'gone' } },
-    }"
+    :pt="{ input: { 'aria-label': name ?? label, accept, capture } }"
     @select="take"
-  />
+  >
+    <template #chooseicon><span /></template>
+    <template #filelabel><span /></template>
+  </FileUpload>
 </template>

@@ -1,9 +1,21 @@
 <script setup lang="ts">
+import type { Notice } from '~/composables/notices'
+
+/** Short words at the bottom of the screen, one at a time, with a way back where something can be undone. */
 const notices = useNotices()
-async function undo(id: number, back: () => unknown) {
-  notices.drop(id)
+const toast = useToast()
+watch(
+  () => notices.now,
+  (now) => {
+    toast.removeAllGroups()
+    if (now) toast.add({ severity: now.trouble ? 'error' : 'success', summary: now.words, detail: now, closable: true })
+  },
+  { immediate: true },
+)
+async function undo({ undo }: Notice) {
+  notices.drop()
   try {
-    await back()
+    await undo?.()
   } catch (e) {
     notices.trouble(e)
   }
@@ -11,50 +23,29 @@ async function undo(id: number, back: () => unknown) {
 </script>
 
 <template>
-  <div class="bar" aria-live="polite" role="status">
-    <p v-for="n in notices.list" :key="n.id" :class="{ trouble: n.trouble }">
-      <span>{{ n.words }}</span>
-      <Button v-if="n.undo" variant="text" @click="undo(n.id, n.undo)">Undo</Button>
-      <Button variant="text" aria-label="Close this message" @click="notices.drop(n.id)">Close</Button>
-    </p>
-  </div>
+  <Toast
+    position="bottom-center"
+    :close-button-props="{ autofocus: undefined, 'aria-label': 'Close this message' }"
+    :pt="{
+      message: ({ props }: { props: { message: { severity: string } } }) =>
+        props.message.severity === 'error' ? {} : { role: 'status', 'aria-live': 'polite' },
+    }"
+    @close="notices.drop()"
+  >
+    <template #message="{ message }">
+      <span class="words">{{ message.summary }}</span>
+      <Button v-if="message.detail.undo" variant="text" class="undo" @click="undo(message.detail)">Undo</Button>
+    </template>
+  </Toast>
 </template>
 
 <style scoped>
-.bar {
-  position: fixed;
-  left: 50%;
-  bottom: 20px;
-  transform: translateX(-50%);
-  z-index: 2000;
-  display: grid;
-  gap: 8px;
-  width: min(560px, calc(100vw - 24px));
-  pointer-events: none;
-}
-.bar p {
-  pointer-events: auto;
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  background: var(--ink);
-  color: #fff;
-  border-radius: var(--corner);
-  padding: 8px 14px;
-  box-shadow: var(--float);
-}
-.bar p.trouble {
-  background: #7c3215;
-}
-.bar span {
+.words {
   flex: 1;
+  align-self: center;
 }
-.bar .btn {
-  color: #fff;
-}
-@media (max-width: 640px) {
-  .bar {
-    bottom: 76px;
-  }
+.undo {
+  color: inherit;
+  text-decoration: underline;
 }
 </style>

@@ -5,17 +5,19 @@ export interface Notice {
   undo: (() => unknown) | null
 }
 
-/** Short words at the bottom of the screen, with a way back where something can be undone. */
+/** Short words at the bottom of the screen, one at a time, with a way back where something can be undone. */
 export const useNotices = defineStore('notices', () => {
-  const list = ref<Notice[]>([])
+  const now = shallowRef<Notice | null>(null)
   let last = 0
-  const drop = (id: number) => {
-    list.value = list.value.filter((n) => n.id !== id)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const drop = () => {
+    clearTimeout(timer)
+    now.value = null
   }
   const say = (words: string, options: { undo?: () => unknown; trouble?: boolean } = {}) => {
-    const id = ++last
-    list.value = [...list.value.slice(-2), { id, words, trouble: !!options.trouble, undo: options.undo ?? null }]
-    setTimeout(() => drop(id), options.undo ? 12_000 : options.trouble ? 9000 : 5000)
+    clearTimeout(timer)
+    now.value = { id: ++last, words, trouble: !!options.trouble, undo: options.undo ?? null }
+    timer = setTimeout(drop, options.undo ? 12_000 : options.trouble ? 9000 : 5000)
   }
-  return { list, say, drop, trouble: (error: unknown) => say(wordsOf(error), { trouble: true }) }
+  return { now, say, drop, trouble: (error: unknown) => say(wordsOf(error), { trouble: true }) }
 })

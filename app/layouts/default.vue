@@ -24,28 +24,33 @@ const pretended = computed(() => {
   const list = (session.data?.standins ?? []).map((s) => PRETENDED[s])
   return list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : (list[0] ?? '')
 })
-const menu = ref(false)
+const menu = useTemplateRef<{ toggle(event: Event): void }>('menu')
 const help = ref(false)
 useKeys({
   '?': () => {
     help.value = true
   },
 })
-watch(
-  () => route.fullPath,
-  () => {
-    menu.value = false
-  },
-)
-function showKeys() {
-  menu.value = false
-  help.value = true
-}
 async function signOut() {
   await api('/api/session', { method: 'DELETE' })
   session.data = null
   await navigateTo('/sign-in')
 }
+const acts = computed(() => [
+  { label: 'Post room', command: () => navigateTo('/post') },
+  {
+    label: session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in',
+    command: () => navigateTo('/account'),
+  },
+  ...(session.data?.member?.role === 'owner' ? [{ label: 'Sealing certificate', url: '/api/certificate' }] : []),
+  {
+    label: 'Keys of this screen',
+    command: () => {
+      help.value = true
+    },
+  },
+  { label: 'Sign out', command: signOut },
+])
 </script>
 
 <template>
@@ -70,31 +75,24 @@ async function signOut() {
       </nav>
       <span class="grow" />
       <FindBox />
-      <div class="member" @keydown.esc="menu = false">
-        <Button
-          unstyled
-          class="avatar"
-          :aria-label="`Menu of ${session.data?.member?.name}`"
-          :aria-expanded="menu"
-          @click="menu = !menu"
-        >
-          {{ initials }}
-        </Button>
-        <div v-if="menu" class="menu">
-          <p class="small">
+      <Button
+        unstyled
+        class="avatar"
+        :aria-label="`Menu of ${session.data?.member?.name}`"
+        aria-haspopup="menu"
+        @click="menu?.toggle($event)"
+      >
+        {{ initials }}
+      </Button>
+      <Menu ref="menu" popup :model="acts">
+        <template #start>
+          <p class="small me">
             <span class="strong">{{ session.data?.member?.name }}</span><br /><span class="soft"
               >{{ session.data?.business?.name }}, {{ session.data?.member?.role }}</span
             >
           </p>
-          <NuxtLink to="/post">Post room</NuxtLink>
-          <NuxtLink to="/account">{{
-            session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in'
-          }}</NuxtLink>
-          <a v-if="session.data?.member?.role === 'owner'" href="/api/certificate" download>Sealing certificate</a>
-          <Button unstyled @click="showKeys">Keys of this screen</Button>
-          <Button unstyled @click="signOut">Sign out</Button>
-        </div>
-      </div>
+        </template>
+      </Menu>
     </header>
     <p v-if="pretended" class="pretended" role="note">
       Pretended here: {{ pretended }}. Nothing is really sent, taken or checked.
@@ -173,9 +171,6 @@ async function signOut() {
 .grow {
   flex: 1;
 }
-.member {
-  position: relative;
-}
 .avatar {
   width: 34px;
   height: 34px;
@@ -187,32 +182,8 @@ async function signOut() {
   font-size: 13px;
   cursor: pointer;
 }
-.menu {
-  position: absolute;
-  right: 0;
-  top: 42px;
-  z-index: 50;
-  width: 230px;
-  background: var(--paper);
-  border: 1px solid var(--hairline);
-  border-radius: var(--corner);
-  box-shadow: var(--float);
-  padding: 8px;
-  display: grid;
-}
-.menu > * {
-  padding: 8px;
-  text-align: left;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  text-decoration: none;
-  border-radius: 4px;
-  cursor: pointer;
-}
-.menu a:hover,
-.menu button:hover {
-  background: var(--heather-tint);
+.me {
+  padding: 8px 10px;
 }
 .pretended {
   background: var(--gorse-tint);

@@ -64,7 +64,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
               >{{ dayWords(m.day, view.today) }}
               <span v-if="m.day" class="soft">({{ away(m.day, view.today) }})</span></span
             >
-            <LinkButton :class="{ main: m === view.yours[0] }" :to="target(m)">{{ LABEL[m.act] }}</LinkButton>
+            <LinkButton :main="m === view.yours[0]" :to="target(m)">{{ LABEL[m.act] }}</LinkButton>
           </ShortLedger>
           <ShortLedger
             v-slot="{ row: w }"

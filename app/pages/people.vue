@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
+import type { RowColumn } from '~/components/RowsTable.vue'
 import type { PageOf } from '~/composables/paged'
 
 useHead({ title: 'People · Upwold' })
 const find = ref(String(useRoute().query.find ?? ''))
-const search = ref<HTMLInputElement>()
-const { rows, more, problem, refresh, again, showMore } = usePaged<ContactView, PageOf<ContactView>>(
+const search = ref<{ $el: HTMLInputElement }>()
+const { rows, more, busy, problem, refresh, again, showMore } = usePaged<ContactView, PageOf<ContactView>>(
   async (after, limit) => {
     const rows = await api<ContactView[]>('/api/contacts', {
       query: { find: find.value, limit, after: after ?? undefined },
@@ -16,12 +17,23 @@ const { rows, more, problem, refresh, again, showMore } = usePaged<ContactView, 
 )
 await refresh()
 watch(find, again)
-useRowKeys({ '/': () => search.value?.focus() })
+useRowKeys({ '/': () => search.value?.$el.focus() })
 const save = (c: ContactView, key: 'name' | 'email' | 'phone' | 'address') => async (v: string) => {
   await api(`/api/contacts/${c.id}`, { method: 'PATCH', body: { [key]: v } })
   c[key] = v
 }
-const open = ref('')
+const person = ref<ContactView | null>(null)
+const open = ref(false)
+function show(c: ContactView): void {
+  person.value = c
+  open.value = true
+}
+const columns: RowColumn<ContactView>[] = [
+  { key: 'name', header: 'Name', text: (c) => c.name, always: true },
+  { key: 'email', header: 'E-mail', text: (c) => c.email },
+  { key: 'phone', header: 'Phone', text: (c) => c.phone },
+  { key: 'address', header: 'Address', text: (c) => c.address },
+]
 </script>
 
 <template>
@@ -34,59 +46,45 @@ const open = ref('')
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <ul class="ledger">
-      <li v-for="c in rows" :key="c.id">
-        <Button unstyled class="row" data-row :aria-expanded="open === c.id" @click="open = open === c.id ? '' : c.id">
-          <b class="ellipsis">{{ c.name }}</b><span class="ellipsis">{{ c.email }}</span
-          ><span class="soft">{{ c.phone }}</span>
-        </Button>
-        <dl v-if="open === c.id" class="edit">
-          <EditFact label="Name" :value="c.name" :save="save(c, 'name')" /><EditFact
-            label="E-mail"
-            :value="c.email"
-            :save="save(c, 'email')"
-          /><EditFact label="Phone" :value="c.phone" :save="save(c, 'phone')" /><EditFact
-            label="Address"
-            :value="c.address"
-            type="textarea"
-            :save="save(c, 'address')"
-          />
-        </dl>
-      </li>
-    </ul>
-    <div v-if="!rows.length" class="empty">
-      <ContourLines />
-      <p>Nobody is called that.</p>
-    </div>
-    <p v-if="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
+    <RowsTable name="people" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="showMore">
+      <template #name="{ row: c }"
+        ><Button unstyled class="name" data-row aria-haspopup="dialog" @click="show(c)">{{ c.name }}</Button></template
+      >
+      <template #phone="{ row: c }"
+        ><span class="soft">{{ c.phone }}</span></template
+      >
+      <template #empty><EmptyList v-if="!busy" words="Nobody is called that." /></template>
+    </RowsTable>
+    <Drawer v-model:visible="open" :header="person?.name" position="right" :style="{ width: 'min(460px, 100vw)' }">
+      <dl v-if="person" :key="person.id">
+        <EditFact label="Name" :value="person.name" :save="save(person, 'name')" />
+        <EditFact label="E-mail" :value="person.email" :save="save(person, 'email')" />
+        <EditFact label="Phone" :value="person.phone" :save="save(person, 'phone')" />
+        <EditFact label="Address" :value="person.address" type="textarea" :save="save(person, 'address')" />
+      </dl>
+    </Drawer>
   </div>
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 1.2fr 1.4fr 1fr;
-  gap: 12px;
-  width: 100%;
-  text-align: left;
+.name {
   border: 0;
   background: none;
-  padding: 12px 4px;
+  padding: 8px 0;
+  font-weight: 600;
+  text-align: left;
   cursor: pointer;
 }
-.row:hover {
-  background: var(--paper);
-}
-.edit {
-  max-width: 560px;
-  padding: 0 0 14px 20px;
+.name:hover {
+  text-decoration: underline;
 }
 .search {
   width: 300px;
 }
-.empty {
-  display: grid;
-  justify-items: center;
-  padding: 40px;
+@media (max-width: 700px) {
+  .page :deep(.cell-address),
+  .page :deep(thead) {
+    display: none;
+  }
 }
 </style>

@@ -143,7 +143,7 @@ const moveTo = (t: TemplateRow, to: string) =>
   gap: 6px;
   margin-bottom: 10px;
 }
-.filters .input {
+.filters .p-inputtext {
   max-width: 220px;
 }
 .template {

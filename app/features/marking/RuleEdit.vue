@@ -125,7 +125,7 @@ const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!)
   padding: 2px 6px;
   max-width: 130px;
 }
-.btn[aria-pressed='true'] {
+.p-button[aria-pressed='true'] {
   font-weight: 700;
   color: var(--bracken);
 }

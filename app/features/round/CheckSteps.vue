@@ -67,7 +67,7 @@ const step = (name: 'pass' | 'return' | 'take-back') =>
   flex-wrap: wrap;
   gap: 8px;
 }
-.acts .input {
+.acts .p-inputtext {
   flex: 1;
   min-width: 200px;
 }

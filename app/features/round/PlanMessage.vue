@@ -262,7 +262,7 @@ h2 + .card {
   display: flex;
   gap: 8px;
 }
-.keep .btn {
+.keep .p-button {
   flex: none;
 }
 .saved {

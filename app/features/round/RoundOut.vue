@@ -184,7 +184,7 @@ h2.serif {
   color: var(--ink-soft);
   white-space: pre-line;
 }
-.card .btn.small {
+.card .p-button-sm {
   margin-top: 8px;
 }
 .acts {

@@ -66,7 +66,7 @@ section {
   }
 }
 @media (min-width: 901px) {
-  .row :slotted(.btn) {
+  .row :slotted(.p-button) {
     justify-self: end;
   }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
 import type { JobPage, JobRow } from '~~/shared/jobs'
+import type { RowColumn } from '~/components/RowsTable.vue'
 
 useHead({ title: 'Jobs · Upwold' })
 const route = useRoute(),
@@ -55,26 +56,23 @@ watch(filter, () => {
 })
 useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
 
-const groups = computed(() => {
-  const out: { name: string; rows: JobRow[] }[] = []
+/** The week a job's day is in; past jobs stand in one list. */
+const groupOf = computed(() => {
+  if (filter.when !== 'coming') return undefined
   const today = page.value?.today ?? ''
   const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
-  for (const r of rows.value) {
-    const name =
-      filter.when !== 'coming'
-        ? ''
-        : !r.day
-          ? 'No day yet'
-          : r.day < week
-            ? 'This week'
-            : r.day < addDays(week, 7)
-              ? 'Next week'
-              : 'Later'
-    if (out.at(-1)?.name === name) out.at(-1)!.rows.push(r)
-    else out.push({ name, rows: [r] })
-  }
-  return out
+  return ({ day }: JobRow) =>
+    !day ? 'No day yet' : day < week ? 'This week' : day < addDays(week, 7) ? 'Next week' : 'Later'
 })
+const columns: RowColumn<JobRow>[] = [
+  { key: 'day', header: 'Day', text: (r) => r.day ?? '' },
+  { key: 'title', header: 'Job', text: (r) => r.title, always: true },
+  { key: 'client', header: 'Client', text: (r) => r.client },
+  { key: 'kind', header: 'Kind', text: (r) => r.kind },
+  { key: 'line', header: 'Line', text: (r) => r.stops.map((s) => `${s.label}: ${s.note}`).join('; ') },
+  { key: 'stands', header: 'Where it stands', text: (r) => r.words },
+  { key: 'agreed', header: 'Agreed', text: (r) => money(r.total, page.value!.currency), amount: true },
+]
 const STOPS = [
   ['quote', 'the quote'],
   ['contract', 'the contract'],
@@ -124,45 +122,32 @@ const STOPS = [
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <div class="scroll">
-      <table v-if="rows.length">
-        <thead>
-          <tr>
-            <th>Day</th>
-            <th>Job</th>
-            <th>Client</th>
-            <th>Kind</th>
-            <th>Line</th>
-            <th>Where it stands</th>
-            <th class="money">Agreed</th>
-          </tr>
-        </thead>
-        <tbody v-for="g in groups" :key="g.name">
-          <tr v-if="g.name" class="group">
-            <th colspan="7" scope="rowgroup">{{ g.name }}</th>
-          </tr>
-          <tr v-for="r in g.rows" :key="r.id" class="job">
-            <td class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</td>
-            <td>
-              <NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink>
-            </td>
-            <td>
-              <span class="cut" :title="r.client">{{ r.client }}</span>
-            </td>
-            <td class="soft">{{ r.kind }}</td>
-            <td><JobLine :stops="r.stops" /></td>
-            <td :class="{ bad: r.state === 'trouble', yours: r.state === 'yours' }">{{ r.words }}</td>
-            <td class="money" :class="{ soft: !r.agreed }">{{ money(r.total, page!.currency) }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <div v-if="!rows.length && !busy" class="empty">
-      <ContourLines />
-      <p>No job is like that.</p>
-      <LinkButton main to="/jobs/new">Add a job</LinkButton>
-    </div>
-    <p v-if="more" class="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
+    <RowsTable name="jobs" :rows="rows" :columns="columns" :group="groupOf" :busy="busy" :more="more" @more="showMore">
+      <template #day="{ row: r }"
+        ><span class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</span></template
+      >
+      <template #title="{ row: r }"
+        ><NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink></template
+      >
+      <template #client="{ row: r }"
+        ><span class="cut" :title="r.client">{{ r.client }}</span></template
+      >
+      <template #kind="{ row: r }"
+        ><span class="soft">{{ r.kind }}</span></template
+      >
+      <template #line="{ row: r }"><JobLine :stops="r.stops" /></template>
+      <template #stands="{ row: r }"
+        ><span :class="{ bad: r.state === 'trouble', yours: r.state === 'yours' }">{{ r.words }}</span></template
+      >
+      <template #agreed="{ row: r }"
+        ><span :class="{ soft: !r.agreed }">{{ money(r.total, page!.currency) }}</span></template
+      >
+      <template #empty>
+        <EmptyList v-if="!busy" words="No job is like that."
+          ><LinkButton main to="/jobs/new">Add a job</LinkButton></EmptyList
+        >
+      </template>
+    </RowsTable>
   </div>
 </template>
 
@@ -174,42 +159,14 @@ const STOPS = [
   align-items: center;
   margin-bottom: 10px;
 }
+.filters > .field {
+  width: 190px;
+}
 .search {
   flex: 1;
   min-width: 220px;
   max-width: 340px;
   margin-left: auto;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-size: var(--size-s);
-  color: var(--ink-soft);
-  font-weight: 600;
-  padding: 8px 10px 8px 0;
-}
-thead th {
-  border-bottom: 1px solid var(--hairline-strong);
-}
-th.money {
-  text-align: right;
-}
-.group th {
-  padding-top: 14px;
-  border-bottom: 1px solid var(--hairline-strong);
-}
-td {
-  padding: 11px 14px 11px 0;
-  border-bottom: 1px solid var(--hairline);
-}
-td:last-child {
-  padding-right: 0;
 }
 .nowrap {
   white-space: nowrap;
@@ -222,59 +179,46 @@ td:last-child {
   white-space: nowrap;
   vertical-align: bottom;
 }
-td a {
-  color: var(--ink);
-  text-decoration: none;
-}
-tr:hover td,
-tr:focus-within td {
-  background: var(--paper);
-}
-.empty {
-  display: grid;
-  justify-items: center;
-  gap: 12px;
-  padding: 40px 0;
-}
-.more {
-  text-align: center;
-  margin-top: 16px;
-}
 /* On a phone each job is a small card: title and amount, day and client, line, where it stands. */
 @media (max-width: 760px) {
-  thead,
-  .job td:nth-child(4) {
+  .page :deep(thead),
+  .page :deep(.cell-kind) {
     display: none;
   }
-  table,
-  tbody,
-  .group,
-  .group th {
+  .page :deep(tbody),
+  .page :deep(table),
+  .page :deep(.p-datatable-row-group-header) {
     display: block;
   }
-  .job {
+  .page :deep(tbody > tr:not(.p-datatable-row-group-header)) {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;
     gap: 2px 12px;
     padding: 12px 0;
+    height: auto;
     border-bottom: 1px solid var(--hairline);
   }
-  .job td {
+  .page :deep(tbody > tr > td) {
     padding: 0;
     border: 0;
   }
-  .job td:nth-child(2) {
+  .page :deep(.cell-title) {
     order: -2;
   }
-  .job td:nth-child(7) {
+  .page :deep(.cell-agreed) {
     order: -1;
   }
-  .job td:nth-child(3) {
+  .page :deep(.cell-client) {
     text-align: right;
   }
-  .job td:nth-child(5),
-  .job td:nth-child(6) {
+  .page :deep(.cell-line),
+  .page :deep(.cell-stands) {
     grid-column: 1 / -1;
+  }
+  .filters > .field {
+    flex: 1;
+    width: auto;
+    min-width: 150px;
   }
   .search {
     margin-left: 0;

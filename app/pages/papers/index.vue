@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PaperRow } from '~~/shared/papers'
+import type { RowColumn } from '~/components/RowsTable.vue'
 import type { PageOf } from '~/composables/paged'
 
 useHead({ title: 'Papers · Upwold' })
@@ -14,6 +15,13 @@ const { rows, more, problem, refresh, showMore } = usePaged<PaperRow, PageOf<Pap
 await refresh()
 useFeed(refresh)
 useRowKeys()
+const columns: RowColumn<PaperRow>[] = [
+  { key: 'state', header: 'State', text: (p) => p.state },
+  { key: 'title', header: 'Paper', text: (p) => p.title, always: true },
+  { key: 'job', header: 'Job', text: (p) => p.jobTitle },
+  { key: 'client', header: 'Client', text: (p) => p.client },
+  { key: 'made', header: 'Made', text: (p) => p.createdAt.slice(0, 10) },
+]
 </script>
 
 <template>
@@ -23,55 +31,39 @@ useRowKeys()
       <span class="soft">quotes, contracts and waivers, newest first</span>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <ul class="ledger">
-      <li v-for="p in rows" :key="p.id" class="row">
-        <StopMark :state="stopStateOf(p.state)" /><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{
-          p.title
-        }}</NuxtLink
-        ><NuxtLink :to="`/jobs/${p.jobId}`" class="ellipsis">{{ p.jobTitle }}</NuxtLink
-        ><span class="soft ellipsis">{{ p.client }}</span
-        ><span>{{ p.state }}</span
-        ><span class="soft small">{{ whenWords(p.createdAt, today) }}</span>
-      </li>
-    </ul>
-    <div v-if="!rows.length" class="empty">
-      <ContourLines />
-      <p>No papers yet. They are made from a job.</p>
-      <LinkButton main to="/jobs">To the jobs</LinkButton>
-    </div>
-    <p v-if="more" class="more"><Button variant="outlined" @click="showMore">Show more</Button></p>
+    <RowsTable name="papers" :rows="rows" :columns="columns" :more="more" @more="showMore">
+      <template #state="{ row: p }"
+        ><span class="state"><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span></template
+      >
+      <template #title="{ row: p }"
+        ><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{ p.title }}</NuxtLink></template
+      >
+      <template #job="{ row: p }"
+        ><NuxtLink :to="`/jobs/${p.jobId}`">{{ p.jobTitle }}</NuxtLink></template
+      >
+      <template #made="{ row: p }"
+        ><span class="soft small">{{ whenWords(p.createdAt, today) }}</span></template
+      >
+      <template #empty>
+        <EmptyList words="No papers yet. They are made from a job."
+          ><LinkButton main to="/jobs">To the jobs</LinkButton></EmptyList
+        >
+      </template>
+    </RowsTable>
   </div>
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-template-columns: 28px 1.2fr 1.4fr 1.2fr 90px 70px;
-  gap: 12px;
+.state {
+  display: flex;
+  gap: 8px;
   align-items: center;
-  min-height: 44px;
-}
-.row a {
-  color: var(--ink);
-  text-decoration: none;
-}
-.row a:hover {
-  text-decoration: underline;
-}
-.empty {
-  display: grid;
-  justify-items: center;
-  gap: 12px;
-  padding: 40px;
-}
-.more {
-  text-align: center;
-  margin-top: 16px;
 }
 @media (max-width: 700px) {
-  .row {
-    grid-template-columns: 24px 1fr 1fr;
-    padding: 8px 0;
+  .page :deep(.cell-client),
+  .page :deep(.cell-made),
+  .page :deep(thead) {
+    display: none;
   }
 }
 </style>

@@ -93,10 +93,7 @@ const parts = computed(() =>
         </p>
       </article>
     </div>
-    <div v-else class="empty">
-      <ContourLines />
-      <p>No message has gone out yet.</p>
-    </div>
+    <EmptyList v-else words="No message has gone out yet." />
   </div>
 </template>
 
@@ -143,11 +140,6 @@ const parts = computed(() =>
 .ledger {
   max-height: 78vh;
   overflow: auto;
-}
-.empty {
-  display: grid;
-  justify-items: center;
-  padding: 40px;
 }
 @media (max-width: 800px) {
   .cols {

@@ -155,7 +155,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
   background: var(--paper);
 }
 .kind {
-  width: 112px;
+  width: 130px;
   min-height: 32px;
   padding: 2px 8px;
 }
