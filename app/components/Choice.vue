@@ -15,8 +15,8 @@ const select = useTemplateRef<{ $el: HTMLElement }>('select')
 const focus = () => select.value?.$el.querySelector<HTMLElement>('[role=combobox]')?.focus()
 defineExpose({ focus })
 const MANY = 12
-/** What is read out is the label; what is chosen stands in it, too, since it isn't a text field's value. */
-const named = computed(() => (props.label ? `${id} ${id}-value` : undefined))
+/** The part takes an empty text for nothing chosen: what stands for it is shown in its place. */
+const none = computed(() => props.options.find((o) => o.value === '')?.label)
 </script>
 
 <template>
@@ -31,11 +31,11 @@ const named = computed(() => (props.label ? `${id} ${id}-value` : undefined))
       option-disabled="disabled"
       :filter="options.length > MANY"
       auto-filter-focus
-      :placeholder="placeholder"
+      :placeholder="placeholder ?? none"
       :invalid="invalid"
       :disabled="disabled"
       :label-id="`${id}-value`"
-      :aria-labelledby="named"
+      :aria-labelledby="label ? id : undefined"
       :aria-label="label ? undefined : ariaLabel"
       empty-filter-message="Nothing is called that"
       @update:model-value="emit('update:modelValue', $event as T)"

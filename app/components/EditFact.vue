@@ -29,6 +29,8 @@ function openBySpace(event: KeyboardEvent): void {
 /** Whether the focus has gone elsewhere: what a picker shows is no longer within the field. */
 const outside = (event: FocusEvent) => {
   const to = event.relatedTarget as HTMLElement | null
+  // What was shown loses the focus when the field takes its place.
+  if (!(event.target as HTMLElement).closest('.p-inplace-content')) return false
   return !to?.closest('.p-datepicker-panel, .p-select-overlay') && !place.value?.contains(to)
 }
 async function leave(): Promise<void> {

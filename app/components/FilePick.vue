@@ -41,3 +41,9 @@ function take({ files }: { files: File[] }): void {
     <template #filelabel><span /></template>
   </FileUpload>
 </template>
+
+<style scoped>
+:deep(.p-button) {
+  gap: 0;
+}
+</style>

@@ -4,14 +4,13 @@ import type { Notice } from '~/composables/notices'
 /** Short words at the bottom of the screen, one at a time, with a way back where something can be undone. */
 const notices = useNotices()
 const toast = useToast()
-watch(
-  () => notices.now,
-  (now) => {
-    toast.removeAllGroups()
-    if (now) toast.add({ severity: now.trouble ? 'error' : 'success', summary: now.words, detail: now, closable: true })
-  },
-  { immediate: true },
-)
+function show(now: Notice | null): void {
+  toast.removeAllGroups()
+  if (now) toast.add({ severity: now.trouble ? 'error' : 'success', summary: now.words, detail: now, closable: true })
+}
+watch(() => notices.now, show)
+// What is said first brings this bar here: it is shown once the part that shows it is there.
+onMounted(() => show(notices.now))
 async function undo({ undo }: Notice) {
   notices.drop()
   try {

@@ -78,7 +78,9 @@ const input = computed(() => ({
     :disabled="disabled"
     :invalid="!!wrong || invalid"
     :pt="{ pcInputText: { root: input } }"
-    show-on-focus
+    :show-on-focus="false"
+    show-icon
+    icon-display="input"
     @update:model-value="set(textOf($event as Date | null, kind))"
     @blur="typed($event as { value: string })"
   /><span v-if="wrong" :id="id" class="error" role="alert">{{ wrong }}</span>

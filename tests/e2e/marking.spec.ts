@@ -7,7 +7,7 @@ import jpeg from 'jpeg-js'
 import { linkTo, makeJob, paperOf } from '../support/line'
 import { layDown, saveMarks, setFile, tableOf } from '../support/marking'
 import { until } from '../support/server'
-import { accessible, draw, expect, phone, signIn, test } from './support'
+import { choose, accessible, draw, expect, phone, signIn, test } from './support'
 
 const SET = join(import.meta.dirname, '../blanks/set')
 
@@ -246,7 +246,7 @@ test('two windows on one table: the one that is behind is told, and a rule that 
     .click()
   await page.getByText('Rules', { exact: true }).click()
   await page.getByRole('group', { name: 'Asked only when' }).getByRole('button', { name: 'Add a condition' }).click()
-  await page.getByRole('group', { name: 'Asked only when' }).getByLabel('Field').selectOption('Lane ropes')
+  await choose(page.getByRole('group', { name: 'Asked only when' }), 'Field', 'Lane ropes')
   await expect(page.getByText('14 blanks, 14 settled · kept')).toBeVisible()
   await page
     .getByRole('listbox', { name: 'Blanks' })
@@ -254,7 +254,7 @@ test('two windows on one table: the one that is behind is told, and a rule that 
     .click()
   await page.getByText('Rules', { exact: true }).click()
   await page.getByRole('group', { name: 'Asked only when' }).getByRole('button', { name: 'Add a condition' }).click()
-  await page.getByRole('group', { name: 'Asked only when' }).getByLabel('Field').selectOption('Inflatable')
+  await choose(page.getByRole('group', { name: 'Asked only when' }), 'Field', 'Inflatable')
   await expect(page.getByRole('alert')).toContainText('go in a circle')
   await page.keyboard.press('Escape')
   const kept = (await tableOf(api, id)).marked.marks.filter((m) => m.field.show)

@@ -8,7 +8,7 @@ import type { TemplateView } from '../../shared/library'
 import type { Caller } from '../support/caller'
 import { jobOf, makeJob, paperOf } from '../support/line'
 import { until } from '../support/server'
-import { accessible, expect, signIn, test } from './support'
+import { choose, accessible, expect, signIn, test } from './support'
 
 const sheetOf = (page: Page) => page.getByRole('textbox', { name: 'The sheet' })
 
@@ -72,13 +72,10 @@ test('a template is written by keyboard alone, kept by itself, and undone over s
     const clause = sheet.locator('p', { hasText: 'Lent to' })
     await expect(clause).toHaveAttribute('data-number', '1.1')
     await clause.click()
-    await page
-      .getByRole('region', { name: 'This paragraph' })
-      .getByLabel('When it is there')
-      .last()
-      .selectOption('when')
-    await page.getByLabel('The value it depends on').selectOption('job.people')
-    await page.getByLabel('How it is compared').selectOption('above')
+    const paragraph = page.getByRole('region', { name: 'This paragraph' })
+    await choose(paragraph, 'When it is there', 'Only when…')
+    await choose(paragraph, 'The value it depends on', 'Number of people')
+    await choose(paragraph, 'How it is compared', 'is above')
     await kept(page)
     const block = [...walkBlocks((await stored(api, id)).document.body)].find((b) => b.when)
     expect(block).toMatchObject({ when: { path: 'job.people', is: 'above', than: 0 } })
@@ -163,7 +160,7 @@ test('a job’s paper is filled, corrected at the source, amended, looked at and
   await signIn(page)
   await page.goto(`/jobs/${job}`)
   await page.getByRole('button', { name: 'A paper' }).click()
-  await page.getByLabel('Or from a template').selectOption({ label: 'Hire agreement' })
+  await choose(page, 'Or from a template', 'Hire agreement')
   await page.getByRole('button', { name: 'Make the paper' }).click()
   await expect(page.getByRole('navigation', { name: 'On this paper' })).toBeVisible()
   const id = page.url().split('/').at(-2)!

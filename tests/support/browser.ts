@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { OWNER } from './caller'
 
 /** Debian's Chromium, with nothing that would look for the network. */
@@ -34,4 +34,11 @@ export async function draw(page: Page): Promise<void> {
     await page.mouse.move(box.x + 30 + i * 9, box.y + box.height / 2 + Math.sin(i / 2) * box.height * 0.3)
   await page.mouse.up()
   await page.getByRole('button', { name: 'Use this signature' }).click()
+}
+
+/** Chooses from a list that opens, by its label and what stands in the row. */
+export async function choose(where: Page | Locator, label: string | RegExp, option: string | RegExp): Promise<void> {
+  const page = 'mouse' in where ? where : where.page()
+  await where.getByRole('combobox', { name: label }).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
 }

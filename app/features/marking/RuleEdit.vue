@@ -21,7 +21,6 @@ const IS = {
   above: 'is above',
   below: 'is below',
 } as const
-const id = useId()
 
 const nested = (r: FieldRule): r is { all: FieldRule[] } | { any: FieldRule[] } => 'all' in r || 'any' in r
 const parts = (r: FieldRule): FieldRule[] => ('all' in r ? r.all : 'any' in r ? r.any : [r])
@@ -55,32 +54,30 @@ const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!)
   <fieldset class="rule">
     <legend class="small strong">{{ label }}</legend>
     <p v-if="list.length > 1" class="small">
-      <label
-        >when
-        <Choice
-          class="tight"
-          :model-value="way"
-          :options="[
-            { value: 'all', label: 'all of these hold' },
-            { value: 'any', label: 'one of these holds' },
-          ]"
-          @update:model-value="put(list, $event as 'all')"
-      /></label>
+      when
+      <Choice
+        aria-label="How these hold together"
+        class="tight"
+        :model-value="way"
+        :options="[
+          { value: 'all', label: 'all of these hold' },
+          { value: 'any', label: 'one of these holds' },
+        ]"
+        @update:model-value="put(list, $event as 'all')"
+      />
       <label><Checkbox binary :model-value="whole" @update:model-value="put(list, way, !whole)" /> turned round</label>
     </p>
     <div v-for="(r, i) in list" :key="i" class="part">
       <template v-if="one(r)">
-        <label class="sr" :for="`${id}-f${i}`">Field</label>
         <Choice
-          :id="`${id}-f${i}`"
+          aria-label="Field"
           class="tight"
           :model-value="one(r)!.field"
           :options="fields.map(([key, words]) => ({ value: key, label: words }))"
           @update:model-value="change(i, { field: $event })"
         />
-        <label class="sr" :for="`${id}-i${i}`">Has to be</label>
         <Choice
-          :id="`${id}-i${i}`"
+          aria-label="Has to be"
           class="tight"
           :model-value="one(r)!.is"
           :options="Object.entries(IS).map(([is, words]) => ({ value: is, label: words }))"

@@ -8,7 +8,6 @@ const emit = defineEmits<{ change: [Condition | null] }>()
 const values = computed(() =>
   Object.entries(know({}).context?.values ?? {}).map(([path, v]) => ({ path, label: v.label })),
 )
-const uid = useId()
 function put(more: Partial<Condition>): void {
   const next: Condition = { path: 'job.people', is: 'set', ...props.value, ...more }
   if (next.is === 'above' || next.is === 'below') next.than ??= 0
@@ -21,7 +20,6 @@ function put(more: Partial<Condition>): void {
   <fieldset class="condition">
     <legend class="label">When it is there</legend>
     <Choice
-      :id="`${uid}-w`"
       aria-label="When it is there"
       :model-value="value ? 'when' : ''"
       :options="[
