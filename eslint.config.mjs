@@ -26,6 +26,26 @@ const FRAMEWORK = {
   regex: '^(vue|pinia|nuxt|h3|nitropack|drizzle-orm|@libsql|node:|#|~/)',
   message: 'core/ knows no framework, no Node API and no database.',
 }
+const PART = 'is a part of the platform: use PrimeVue’s, or one of app/components/ (docs/decisions/0020-parts.md).'
+const BARE = ['button', 'input', 'select', 'textarea', 'table', 'dialog', 'progress'].map((element) => ({
+  element,
+  message: `<${element}> ${PART}`,
+}))
+/** What is the heart is drawn by hand. Each with its reason; a dozen at most. */
+const HEART = {
+  'app/features/marking/TablePage.vue': 'marks on a page, dragged and sized',
+  'app/features/paper/PaperBlocks.vue': 'the sheet, its tables and the pen beside each block',
+  'app/features/signer/PageField.vue': 'fields on the exact page, as small as their blank',
+  'app/features/signer/PriceChooser.vue': 'lines of a quote, filled before any script has come',
+  'app/features/signer/ProvePage.vue': 'a phone’s own camera takes the picture',
+  'app/features/signer/ReadingView.vue': 'tables of the paper itself',
+  'app/features/signer/SignatureSheet.vue': 'a phone’s own camera takes the picture',
+  'app/features/signer/SignerField.vue': 'fields in the text, filled before any script has come',
+  'app/features/job/JobLines.vue': 'sums, read only',
+  'app/components/LinesEditor.vue': 'the small sheet of priced lines',
+  'app/pages/s/\\[token\\].vue': 'a phone’s own wheel for the language',
+}
+
 const CLOCKS = [
   {
     selector: "MemberExpression[object.name='Date'][property.name='now']",
@@ -71,6 +91,11 @@ export default ts.config(
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
     },
+  },
+  {
+    files: ['app/**/*.vue'],
+    ignores: Object.keys(HEART),
+    rules: { 'vue/no-restricted-html-elements': ['error', ...BARE] },
   },
   {
     files: ['core/**/*.ts', 'server/**/*.ts', 'shared/**/*.ts', 'demo/**/*.ts', 'scripts/**/*.ts', 'tests/**/*.ts'],

@@ -9,7 +9,16 @@ const root = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-06-01',
-  modules: ['@pinia/nuxt', '@primevue/nuxt-module'],
+  modules: [
+    '@pinia/nuxt',
+    '@primevue/nuxt-module',
+    // What the module has registered would be sent with every page; none of it is asked for there.
+    (_, nuxt) => {
+      nuxt.hook('modules:done', () => {
+        nuxt.options.runtimeConfig.public.primevue = {}
+      })
+    },
+  ],
   css: ['~/assets/main.css'],
   devtools: { enabled: false },
   telemetry: false,
@@ -89,6 +98,10 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { include: ['../core/**/*.d.ts'] } },
   },
   hooks: {
+    // Known where they are used, not to every page: a signer's page doesn't carry the names of what it never shows.
+    'components:extend': (all) => {
+      for (const part of all) if (part.filePath.startsWith('primevue/')) part.global = false
+    },
     'pages:resolved': (all) => {
       const walk = (list: typeof all, base: string): string[] =>
         list.flatMap((p) => {

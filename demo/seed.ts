@@ -38,7 +38,8 @@ import { finishPart } from '../server/rounds/act/sign'
 import { declinePart } from '../server/rounds/act/decline'
 import { recordOpened } from '../server/rounds/act/opened'
 import { roundState } from '../server/chain/state'
-import { EMPTY_DRAFT, type SignerDraft } from '../shared/signing'
+import { EMPTY_DRAFT } from '../shared/draft'
+import { type SignerDraft } from '../shared/signing'
 import {
   BUSINESS,
   CATALOGUE,

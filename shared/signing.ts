@@ -48,15 +48,6 @@ export const signerDraft = z.object({
 })
 
 export type SignerDraft = z.infer<typeof signerDraft>
-export const EMPTY_DRAFT: SignerDraft = {
-  values: {},
-  taken: {},
-  quantities: {},
-  signature: null,
-  initials: null,
-  marks: {},
-}
-
 export const saveDraft = z.object({ draft: signerDraft, basedOn: z.number().int().nonnegative() })
 export const finishSigning = z.object({
   draft: signerDraft,
@@ -73,9 +64,6 @@ export const askQuestion = z.object({ question: z.string().trim().min(1, 'Write 
 
 /** The version of the words a signer agrees to (`consent` in shared/words), as it is recorded with the signature. */
 export const CONSENT = { version: '2026-11' } as const
-
-/** The most bytes one attachment may have. */
-export const ATTACHMENT_MAX = 10_000_000
 
 /** What one person says about another who is to sign in their place. */
 export const passOn = z.object({

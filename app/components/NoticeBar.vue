@@ -1,12 +1,19 @@
 <script setup lang="ts">
+import Toast from 'primevue/toast'
+import ToastEventBus from 'primevue/toasteventbus'
 import type { Notice } from '~/composables/notices'
 
 /** Short words at the bottom of the screen, one at a time, with a way back where something can be undone. */
 const notices = useNotices()
-const toast = useToast()
 function show(now: Notice | null): void {
-  toast.removeAllGroups()
-  if (now) toast.add({ severity: now.trouble ? 'error' : 'success', summary: now.words, detail: now, closable: true })
+  ToastEventBus.emit('remove-all-groups')
+  if (now)
+    ToastEventBus.emit('add', {
+      severity: now.trouble ? 'error' : 'success',
+      summary: now.words,
+      detail: now,
+      closable: true,
+    })
 }
 watch(() => notices.now, show)
 // What is said first brings this bar here: it is shown once the part that shows it is there.
@@ -29,7 +36,7 @@ async function undo({ undo }: Notice) {
       message: ({ props }: { props: { message: { severity: string } } }) =>
         props.message.severity === 'error' ? {} : { role: 'status', 'aria-live': 'polite' },
     }"
-    @close="notices.drop()"
+    @close="$event.type === 'close' && notices.drop()"
   >
     <template #message="{ message }">
       <span class="words">{{ message.summary }}</span>

@@ -1,6 +1,9 @@
 <script setup lang="ts">
-import { lateWords } from '~~/core/calendar/dates'
-import type { MoneyView } from '~~/shared/overview'
+import { formatDay, lateWords } from '~~/core/calendar/dates'
+import type { InvoiceRow, MoneyView } from '~~/shared/overview'
+import type { RowColumn } from '~/components/RowsTable.vue'
+import FigureChart from '~/features/charts/FigureChart.vue'
+import type { Figures } from '~/features/charts/options'
 
 useHead({ title: 'Money · Upwold' })
 const view = ref<MoneyView | null>(null),
@@ -28,9 +31,56 @@ const months = computed(() => {
     }
   })
 })
-const top = computed(() => Math.max(1, ...months.value.map((m) => m.paid + m.open)))
-const oldest = computed(() => Math.max(1, ...(view.value?.ages.map((a) => a.amount) ?? [])))
 const c = (n: number) => money(n, view.value!.currency)
+const byMonth = computed<Figures>(() => ({
+  way: 'columns',
+  of: 'Month',
+  names: months.value.map((m) => m.name),
+  series: [
+    { name: 'paid', values: months.value.map((m) => m.paid), tone: 'moss' },
+    { name: 'agreed, not yet paid', values: months.value.map((m) => m.open), tone: 'tarn', hatched: true },
+  ],
+  words: c,
+  stacked: true,
+  height: 190,
+}))
+const byAge = computed<Figures>(() => ({
+  way: 'bars',
+  of: 'How old',
+  names: view.value!.ages.map((a) => a.label),
+  series: [{ name: 'owed', values: view.value!.ages.map((a) => a.amount), tone: 'tarn' }],
+  tones: view.value!.ages.map((_, i) => (i ? 'bracken' : 'tarn')),
+  words: c,
+  height: 150,
+}))
+const byWeek = computed<Figures>(() => ({
+  way: 'columns',
+  of: 'Week from',
+  names: view.value!.coming.map((w) => formatDay(w.from, view.value!.today).replace(/^\S+ /, '')),
+  series: [{ name: 'falls due', values: view.value!.coming.map((w) => w.open), tone: 'heather' }],
+  words: c,
+  height: 150,
+}))
+const dues = computed(() => view.value!.dues.map((d) => ({ ...d, id: d.jobId + d.stage })))
+type DueRow = (typeof dues.value)[number]
+const late = (d: DueRow) => d.dueOn < view.value!.today
+const dueColumns: RowColumn<DueRow>[] = [
+  {
+    key: 'day',
+    header: 'Due',
+    text: (d) => (late(d) ? lateWords(d.dueOn, view.value!.today) : dayWords(d.dueOn, view.value!.today)),
+  },
+  { key: 'what', header: 'What', text: (d) => `${d.label}, ${d.title}`, always: true },
+  { key: 'client', header: 'Client', text: (d) => d.client },
+  { key: 'invoice', header: 'Invoice', text: (d) => d.invoice ?? '' },
+  { key: 'open', header: 'Open', text: (d) => c(d.open), amount: true },
+]
+const invoiceColumns: RowColumn<InvoiceRow>[] = [
+  { key: 'number', header: 'Number', text: (i) => i.number, always: true },
+  { key: 'job', header: 'Job', text: (i) => i.jobTitle },
+  { key: 'client', header: 'Client', text: (i) => i.client },
+  { key: 'total', header: 'Total', text: (i) => c(i.total), amount: true },
+]
 </script>
 
 <template>
@@ -44,63 +94,40 @@ const c = (n: number) => money(n, view.value!.currency)
       <div class="cols">
         <div>
           <h2>Agreed and paid, by the month of the job</h2>
-          <div
-            class="chart"
-            role="img"
-            :aria-label="
-              months
-                .filter((m) => m.paid + m.open)
-                .map((m) => `${m.name}: ${c(m.paid)} paid, ${c(m.open)} agreed, not yet paid`)
-                .join('; ')
-            "
-          >
-            <div v-for="m in months" :key="m.m" class="month">
-              <span class="open" :style="{ height: `${(130 * m.open) / top}px` }" /><span
-                class="paid"
-                :style="{ height: `${(130 * m.paid) / top}px` }"
-              /><span class="small" :class="m.m === view.today.slice(0, 7) ? 'strong' : 'soft'">{{ m.name }}</span>
-            </div>
-          </div>
-          <p class="small soft legend"><i class="paid" /> paid <i class="open" /> agreed, not yet paid</p>
+          <FigureChart :figures="byMonth" label="Agreed and paid, by the month of the job" />
           <h2 class="gap">Due and overdue</h2>
-          <ul class="ledger">
-            <li v-for="d in view.dues" :key="d.jobId + d.stage" class="due">
-              <span :class="{ bad: d.dueOn < view.today }">{{
-                d.dueOn < view.today ? lateWords(d.dueOn, view.today) : dayWords(d.dueOn, view.today)
-              }}</span><NuxtLink :to="`/jobs/${d.jobId}`"
-                >{{ d.label }}, {{ d.title }}
-                <span v-if="d.invoice" class="soft small">invoice {{ d.invoice }}</span></NuxtLink
-              ><span class="ellipsis">{{ d.client }}</span
-              ><b class="money">{{ c(d.open) }}</b>
-            </li>
-            <li v-if="!view.dues.length" class="soft due">Nothing is due.</li>
-          </ul>
+          <RowsTable name="dues" :rows="dues" :columns="dueColumns">
+            <template #day="{ row: d }"
+              ><span :class="{ bad: late(d) }">{{ dueColumns[0]!.text(d) }}</span></template
+            >
+            <template #what="{ row: d }"
+              ><NuxtLink :to="`/jobs/${d.jobId}`" data-row>{{ d.label }}, {{ d.title }}</NuxtLink></template
+            >
+            <template #open="{ row: d }"
+              ><b>{{ c(d.open) }}</b></template
+            >
+            <template #empty><p class="soft">Nothing is due.</p></template>
+          </RowsTable>
           <h2 class="gap">Invoices</h2>
-          <ul class="ledger">
-            <li v-for="i in view.invoices" :key="i.id" class="due">
-              <a v-if="i.ready" :href="`/api/invoices/${i.id}/pdf`" target="_blank">{{ i.number }}</a><span v-else>{{
-                i.number
-              }}</span
-              ><NuxtLink :to="`/jobs/${i.jobId}`">{{ i.jobTitle }}</NuxtLink
-              ><span class="ellipsis">{{ i.client }}</span
-              ><b class="money">{{ c(i.total) }}</b>
-            </li>
-            <li v-if="!view.invoices.length" class="soft due">No invoices yet. They are raised by themselves.</li>
-          </ul>
+          <RowsTable name="invoices" :rows="view.invoices" :columns="invoiceColumns">
+            <template #number="{ row: i }"
+              ><a v-if="i.ready" :href="`/api/invoices/${i.id}/pdf`" target="_blank">{{ i.number }}</a
+              ><template v-else>{{ i.number }}</template></template
+            >
+            <template #job="{ row: i }"
+              ><NuxtLink :to="`/jobs/${i.jobId}`">{{ i.jobTitle }}</NuxtLink></template
+            >
+            <template #total="{ row: i }"
+              ><b>{{ c(i.total) }}</b></template
+            >
+            <template #empty><p class="soft">No invoices yet. They are raised by themselves.</p></template>
+          </RowsTable>
         </div>
         <aside>
           <h2>How old is what’s owed</h2>
-          <ul>
-            <li v-for="(a, i) in view.ages" :key="a.label" class="age">
-              <span>{{ a.label }}</span><span class="bar"
-                ><i
-                  :style="{
-                    width: `${(100 * a.amount) / oldest}%`,
-                    background: i ? 'var(--bracken)' : 'var(--tarn)',
-                  }" /></span
-              ><span class="money">{{ c(a.amount) }}</span>
-            </li>
-          </ul>
+          <FigureChart :figures="byAge" label="How old is what’s owed" />
+          <h2 class="gap">What comes in over the next 12 weeks</h2>
+          <FigureChart :figures="byWeek" label="What comes in over the next 12 weeks, as planned" />
           <h2 class="gap">Damage deposits held</h2>
           <ul class="ledger">
             <li v-for="h in view.held" :key="h.jobId" class="pair">
@@ -131,76 +158,25 @@ const c = (n: number) => money(n, view.value!.currency)
 .gap {
   margin-top: 22px;
 }
-.chart {
-  display: grid;
-  grid-template-columns: repeat(12, 1fr);
-  gap: 8px;
-  margin-top: 10px;
-}
-.month {
-  display: flex;
-  flex-direction: column;
-  justify-content: flex-end;
-  height: 160px;
-  text-align: center;
-}
-.month span:last-child {
-  border-top: 1px solid var(--hairline-strong);
-  padding-top: 4px;
-}
-.paid {
-  background: var(--moss);
-}
-.open {
-  background: repeating-linear-gradient(45deg, var(--tarn) 0 3px, var(--tarn-tint) 3px 6px);
-}
-.legend i {
-  display: inline-block;
-  width: 11px;
-  height: 11px;
-  margin-left: 8px;
-}
-.due {
-  display: grid;
-  grid-template-columns: 134px 1fr 170px 110px;
-  gap: 10px;
-  padding: 11px 0;
-}
-.due a,
-.pair a {
-  color: var(--ink);
-}
-.age {
-  display: grid;
-  grid-template-columns: 110px 1fr 100px;
-  gap: 10px;
-  align-items: center;
-  padding: 6px 0;
-}
-.bar i {
-  display: block;
-  height: 12px;
-  min-width: 2px;
-  border-radius: 2px;
-}
 .pair {
   display: flex;
   justify-content: space-between;
   gap: 10px;
   padding: 9px 0;
 }
-@media (max-width: 640px) {
-  .month .small {
-    font-size: 10px;
-    overflow-wrap: normal;
-  }
+.pair a {
+  color: var(--ink);
 }
 @media (max-width: 900px) {
   .cols {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
-  .due {
-    grid-template-columns: 1fr 1fr;
+}
+@media (max-width: 700px) {
+  .cols :deep(.cell-client),
+  .cols :deep(.cell-invoice),
+  .cols :deep(thead) {
+    display: none;
   }
 }
 </style>

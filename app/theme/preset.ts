@@ -62,7 +62,7 @@ const stone = {
  * PrimeVue's parts in Upwold's tokens (app/assets/tokens.css): hairlines, 6 px corners, one float shadow. Only the
  * parts in use are brought in; a further component needs its part here and its name in nuxt.config.ts.
  */
-const preset = definePreset(
+const preset = /* @__PURE__ */ definePreset(
   {
     ...base,
     components: {
@@ -241,7 +241,7 @@ const theme = {
 }
 
 /**
- * The styles of the parts are made once, when the server starts, and stand in every page. Where a page is drawn on the
- * server, its parts don't make them again.
+ * The styles of the parts are made once, when the server starts, and stand in every page: neither what draws pages nor the
+ * browser makes them again, so the preset is in no script. (Only those two know `import.meta.env.SSR`.)
  */
-export default import.meta.env?.SSR ? 'none' : theme
+export default typeof import.meta.env?.SSR === 'boolean' ? 'none' : theme

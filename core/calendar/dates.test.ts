@@ -11,6 +11,7 @@ import {
   localOf,
   relativeDay,
   spanProblem,
+  weeksFrom,
 } from './dates'
 
 const day = fc
@@ -81,5 +82,16 @@ describe('times in a zone', () => {
   it('takes an end that is earlier on the clock but later in time', () => {
     expect(spanProblem('2026-10-25T01:30', '2026-10-25T01:30', 'Europe/London')).toBeNull()
     expect(spanProblem(null, '2026-06-12T10:00', 'Europe/London')).toBeNull()
+  })
+})
+
+describe('weeks', () => {
+  it('begin on Mondays, the one a day is in first', () => {
+    expect(weeksFrom('2026-06-10', 2)).toEqual(['2026-06-08', '2026-06-15'])
+    expect(weeksFrom('2026-06-14', 1)).toEqual(['2026-06-08'])
+    for (let n = 0; n < 14; n += 1) {
+      const [first] = weeksFrom(addDays('2026-12-25', n), 1)
+      expect(new Date(`${first}T12:00Z`).getUTCDay()).toBe(1)
+    }
   })
 })

@@ -22,6 +22,12 @@ export function daysBetween(a: Day, b: Day): number {
   return toNumber(b) - toNumber(a)
 }
 
+/** The Mondays of so many weeks, the one that `day` is in first. */
+export const weeksFrom = (day: Day, weeks: number): Day[] => {
+  const monday = addDays(day, -((new Date(`${day}T12:00Z`).getUTCDay() + 6) % 7))
+  return Array.from({ length: weeks }, (_, i) => addDays(monday, 7 * i))
+}
+
 /** The calendar day of an instant (ISO, UTC) in a time zone. */
 export function dayOf(instant: string, timeZone: string): Day {
   return Temporal.Instant.from(instant).toZonedDateTimeISO(timeZone).toPlainDate().toString()

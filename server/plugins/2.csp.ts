@@ -1,11 +1,31 @@
 import { giveNonce, keepPage } from '../doors/pages'
 
+/** The parts a signer's page is made of; styles of the others are left out there. */
+const SIGNER_PARTS = new Set(
+  [
+    'base',
+    'global',
+    'primitive',
+    'semantic',
+    'button',
+    'checkbox',
+    'dialog',
+    'inputtext',
+    'radiobutton',
+    'ripple',
+  ].concat(['selectbutton', 'textarea', 'togglebutton', 'basecomponent', 'layer-order']),
+)
+const PART_STYLE = /<style[^>]*data-primevue-style-id="([a-z-]+?)(?:-style|-variables)?"[^>]*>[^<]*<\/style>/g
+const forSigner = (part: string) =>
+  part.replace(PART_STYLE, (whole, name: string) => (SIGNER_PARTS.has(name) ? whole : ''))
+
 /** Every page that is drawn gets a nonce for its scripts and styles; one that may be sent again is kept. */
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:html', (html, { event }) => {
     const nonce = giveNonce(event)
     const withNonce = (part: string) =>
       part.replace(/<(script|style)(?![^>]*\snonce=)(?=[\s>])/g, `<$1 nonce="${nonce}"`)
+    if (/^\/(s|pad)\//.test(event.path)) html.head = html.head.map(forSigner)
     html.head = html.head.map(withNonce)
     html.bodyAppend = html.bodyAppend.map(withNonce)
     html.bodyPrepend = html.bodyPrepend.map(withNonce)

@@ -1,5 +1,5 @@
 import { asc, desc, eq, gt, sql } from 'drizzle-orm'
-import { daysBetween } from '../../core/calendar/dates'
+import { addDays, daysBetween, weeksFrom } from '../../core/calendar/dates'
 import type { Minor } from '../../core/money/money'
 import type { MoneyView } from '../../shared/overview'
 import { today } from '../platform/clock'
@@ -8,6 +8,9 @@ import { contacts, daySums, dues, invoices, jobs, payments, standings } from '..
 import { theBusiness } from '../records/business'
 import { listInvoices } from './invoices'
 import { moneyRow } from './sums'
+
+/** Weeks ahead of which the Money screen says what comes in. */
+const WEEKS = 12
 
 /** The Money screen: what is due and how old, what came in, the year by the month of the job. */
 export async function moneyView(): Promise<MoneyView> {
@@ -42,6 +45,10 @@ export async function moneyView(): Promise<MoneyView> {
     ['15 to 30', 15, 30],
     ['longer', 31, 1e9],
   ] as const
+  const coming = weeksFrom(day, WEEKS).map((from) => ({
+    from,
+    open: all.filter((d) => d.dueOn >= from && d.dueOn < addDays(from, 7)).reduce((n, d) => n + d.open, 0) as Minor,
+  }))
   const months = await db()
     .select({
       month: sql<string>`substr(${daySums.day}, 1, 7)`,
@@ -80,6 +87,7 @@ export async function moneyView(): Promise<MoneyView> {
     row: await moneyRow(day),
     dues: list,
     held,
+    coming,
     ages: ages.map(([label, from, to]) => ({
       label,
       amount: all

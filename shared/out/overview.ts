@@ -128,6 +128,8 @@ export const moneyView = z.object({
       amount: minor,
     }),
   ),
+  /** What falls due in each of the next twelve weeks, by the Monday it begins on. */
+  coming: z.array(z.object({ from: z.string(), open: minor })),
   months: z.array(
     z.object({
       month: z.string(),

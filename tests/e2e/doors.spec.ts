@@ -12,7 +12,7 @@ test('where one is signed in is seen and ended, and the screen there asks to sig
   const there = await phone(browser, server)
   await signIn(there.page)
   await page.getByRole('button', { name: 'Menu of Maren Fosse' }).click()
-  await page.getByRole('link', { name: 'Doors: who is signed in' }).click()
+  await page.getByRole('menuitem', { name: 'Doors: who is signed in' }).click()
   await expect(page.getByRole('heading', { name: 'What came to the doors' })).toBeVisible()
   await expect(page.getByText('Signed in on a browser not seen before').first()).toBeVisible()
   await accessible(page)

@@ -115,6 +115,7 @@ test('a template is written by keyboard alone, kept by itself, and undone over s
   await test.step('after closing, undo still goes back', async () => {
     const before = says(await stored(api, id))
     await sheet.getByText('The boat').click()
+    await expect(page.getByRole('region', { name: 'This heading' })).toBeVisible()
     await page.keyboard.press('End')
     await page.keyboard.type(' and the oars')
     await kept(page)
@@ -179,7 +180,7 @@ test('a job’s paper is filled, corrected at the source, amended, looked at and
     expect((await jobOf(api, job)).place).toBe('Long Meadow')
     await page.getByRole('button', { name: '20', exact: true }).first().click()
     await page.getByRole('button', { name: 'Correct it at the source' }).click()
-    await page.getByRole('spinbutton', { name: 'Number of people' }).fill('22')
+    await page.getByRole('textbox', { name: 'Number of people' }).fill('22')
     await page.keyboard.press('Enter')
     await expect(page.getByRole('button', { name: '22', exact: true }).first()).toBeVisible()
     expect((await jobOf(api, job)).people).toBe(22)

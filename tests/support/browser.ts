@@ -1,4 +1,4 @@
-import type { Locator, Page } from '@playwright/test'
+import { type Locator, type Page, expect } from '@playwright/test'
 import { OWNER } from './caller'
 
 /** Debian's Chromium, with nothing that would look for the network. */
@@ -39,6 +39,9 @@ export async function draw(page: Page): Promise<void> {
 /** Chooses from a list that opens, by its label and what stands in the row. */
 export async function choose(where: Page | Locator, label: string | RegExp, option: string | RegExp): Promise<void> {
   const page = 'mouse' in where ? where : where.page()
-  await where.getByRole('combobox', { name: label }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
+  const box = where.getByRole('combobox', { name: label })
+  await box.click()
+  await expect(box).toHaveAttribute('aria-controls', /./)
+  const list = page.locator(`[id="${await box.getAttribute('aria-controls')}"]`)
+  await list.getByRole('option', { name: option, exact: true }).click()
 }

@@ -23,10 +23,10 @@ const decline = () =>
   <div>
     <label class="field">
       <span>{{ says('declineWhy', { business: view.business.name }) }}</span>
-      <textarea v-model="reason" autofocus class="input" rows="3" maxlength="1000" />
+      <Textarea v-model="reason" auto-resize autofocus rows="3" maxlength="1000" />
     </label>
     <p v-if="told" class="error" role="alert">{{ told }}</p>
-    <button class="btn main big wide" :disabled="busy" @click="decline">{{ says('declineIt') }}</button>
+    <Button size="large" class="wide" :disabled="busy" @click="decline">{{ says('declineIt') }}</Button>
   </div>
 </template>
 

@@ -83,14 +83,13 @@ defineExpose({ mark })
   <div>
     <canvas ref="canvas" class="canvas" role="img" :aria-label="says('drawHere')" />
     <p class="tools">
-      <button type="button" class="btn bare" :disabled="!strokes" @click="undo">{{ says('undoStroke') }}</button><button
+      <Button variant="text" :disabled="!strokes" @click="undo">{{ says('undoStroke') }}</Button><Button
         v-if="undone.length"
-        type="button"
-        class="btn bare"
+        variant="text"
         @click="redo"
       >
-        {{ says('redoStroke') }}</button
-      ><button type="button" class="btn bare" :disabled="!strokes" @click="clear">{{ says('startAgain') }}</button>
+        {{ says('redoStroke') }}</Button
+      ><Button variant="text" :disabled="!strokes" @click="clear">{{ says('startAgain') }}</Button>
     </p>
   </div>
 </template>

@@ -28,15 +28,15 @@ function finish() {
       {{ says('altogether') }} <b>{{ moneyIn(says.language, total, currency) }}</b>
     </p>
     <label class="consent">
-      <input v-model="consent" type="checkbox" />
+      <Checkbox v-model="consent" binary />
       <span>{{ consentWords(says, view.business.email) }}</span>
     </label>
     <label v-if="view.further" class="consent">
-      <input v-model="further" type="checkbox" />
+      <Checkbox v-model="further" binary />
       <span>{{ view.further }}</span>
     </label>
     <p v-if="missing || told" class="error" role="alert">{{ missing || told }}</p>
-    <button class="btn main big wide" :disabled="busy" @click="finish">{{ finishLabel(view, says) }}</button>
+    <Button size="large" class="wide" :disabled="busy" @click="finish">{{ finishLabel(view, says) }}</Button>
   </div>
 </template>
 
@@ -46,11 +46,6 @@ function finish() {
   grid-template-columns: 32px 1fr;
   gap: 6px;
   margin: 10px 0 16px;
-}
-.consent input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--heather);
 }
 .sum {
   font-size: 18px;

@@ -45,19 +45,12 @@ function take() {
     <img v-if="state === 'taken'" :src="shown" :alt="label" />
     <video v-else v-show="state !== 'none'" ref="video" muted playsinline :aria-label="label" />
     <p v-if="state === 'none'" class="error" role="alert">{{ says('noCamera') }}</p>
-    <button v-if="state === 'taken' || state === 'none'" type="button" class="btn" @click="start">
+    <Button v-if="state === 'taken' || state === 'none'" variant="outlined" @click="start">
       {{ says('startAgain') }}
-    </button>
-    <button
-      v-else
-      type="button"
-      class="btn main"
-      :disabled="state === 'starting'"
-      :aria-label="`${says('takePicture')}: ${label}`"
-      @click="take"
-    >
+    </Button>
+    <Button v-else :disabled="state === 'starting'" :aria-label="`${says('takePicture')}: ${label}`" @click="take">
       {{ says('takePicture') }}
-    </button>
+    </Button>
   </div>
 </template>
 

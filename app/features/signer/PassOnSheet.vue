@@ -21,18 +21,18 @@ const pass = () =>
     <p>{{ says('passOnHint') }}</p>
     <label class="field"
       ><span>{{ says('passOnName') }}</span
-      ><input v-model="to.name" autofocus class="input" maxlength="200" required
+      ><InputText v-model="to.name" autofocus maxlength="200" required
     /></label>
     <label class="field"
       ><span>{{ says('passOnEmail') }}</span
-      ><input v-model="to.email" class="input" type="email" maxlength="200" required
+      ><InputText v-model="to.email" type="email" maxlength="200" required
     /></label>
     <label class="field"
       ><span>{{ says('passOnWhy', { business: view.business.name }) }}</span
-      ><input v-model="to.reason" class="input" maxlength="500"
+      ><InputText v-model="to.reason" maxlength="500"
     /></label>
     <p v-if="told" class="error" role="alert">{{ told }}</p>
-    <button class="btn main big wide" :disabled="busy">{{ says('passOnDo') }}</button>
+    <Button type="submit" size="large" class="wide" :disabled="busy">{{ says('passOnDo') }}</Button>
   </form>
 </template>
 

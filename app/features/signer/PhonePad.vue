@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import QrImage from '~/components/QrImage.vue'
 import { useSays } from './says'
 
 /** A code to scan with the phone, to draw there. */
@@ -19,7 +18,7 @@ onMounted(async () => {
 <template>
   <div class="phone">
     <p class="small">{{ says('phoneHint') }}</p>
-    <QrImage v-if="url" :text="url" />
+    <LazyQrImage v-if="url" :text="url" />
     <p v-if="url" class="soft small" role="status">{{ says('phoneWaiting') }}</p>
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
   </div>

@@ -78,16 +78,15 @@ const show = () =>
       <p class="soft">{{ says('proveWhy', { business: view.business.name }) }}</p>
       <template v-if="prove.kind === 'one-time'">
         <p>{{ sent ? says('codeSent', { address: sent }) : says('sendCodeTo', { address: prove.to }) }}</p>
-        <button v-if="!sent" class="btn main big wide" :disabled="busy" @click="send">{{ says('sendCode') }}</button>
+        <Button v-if="!sent" size="large" class="wide" :disabled="busy" @click="send">{{ says('sendCode') }}</Button>
       </template>
       <form v-if="prove.kind === 'agreed' || sent" class="code" @submit.prevent="give">
         <label class="field"
           ><span>{{
             prove.kind === 'agreed' ? says('agreedCode', { business: view.business.name }) : says('code')
           }}</span
-          ><input
+          ><InputText
             v-model="code"
-            class="input"
             autocomplete="one-time-code"
             :inputmode="prove.kind === 'agreed' ? 'text' : 'numeric'"
             maxlength="40"
@@ -96,16 +95,23 @@ const show = () =>
             aria-describedby="code-wrong"
         /></label>
         <p v-if="prove.hint" class="soft small">{{ prove.hint }}</p>
-        <button class="btn main big wide" :disabled="busy || !code">{{ says('goOn') }}</button>
-        <button v-if="sent" type="button" class="btn bare" :disabled="busy || wait > 0" @click="send">
+        <Button type="submit" size="large" class="wide" :disabled="busy || !code">{{ says('goOn') }}</Button>
+        <Button v-if="sent" variant="text" :disabled="busy || wait > 0" @click="send">
           {{ wait > 0 ? says('againIn', { n: wait }) : says('sendAnother') }}
-        </button>
+        </Button>
       </form>
       <form v-if="prove.kind === 'document'" class="code" @submit.prevent="show">
         <p>{{ says('showDocument') }}</p>
-        <button v-if="byCamera && !challenge" type="button" class="btn big wide" :disabled="busy" @click="ask">
+        <Button
+          v-if="byCamera && !challenge"
+          size="large"
+          variant="outlined"
+          class="wide"
+          :disabled="busy"
+          @click="ask"
+        >
           {{ says('startCamera') }}
-        </button>
+        </Button>
         <LiveCamera
           v-else-if="byCamera"
           :label="says('document')"
@@ -138,9 +144,9 @@ const show = () =>
           /></label>
         </template>
         <p class="soft small">{{ left === 1 ? says('lastTry') : says('triesLeft', { n: left }) }}</p>
-        <button class="btn main big wide" :disabled="busy || !document || (prove.selfie && !selfie)">
+        <Button type="submit" size="large" class="wide" :disabled="busy || !document || (prove.selfie && !selfie)">
           {{ busy ? says('checking') : says('checkDocument') }}
-        </button>
+        </Button>
       </form>
       <p v-if="told" id="code-wrong" class="error" role="alert">{{ told }}</p>
     </template>

@@ -21,10 +21,10 @@ const ask = () =>
   <div>
     <label class="field">
       <span>{{ says('yourQuestion', { business: view.business.name }) }}</span>
-      <textarea v-model="question" autofocus class="input" rows="4" maxlength="2000" />
+      <Textarea v-model="question" auto-resize autofocus rows="4" maxlength="2000" />
     </label>
     <p v-if="told" class="error" role="alert">{{ told }}</p>
-    <button class="btn main big wide" :disabled="busy" @click="ask">{{ says('sendQuestion') }}</button>
+    <Button size="large" class="wide" :disabled="busy" @click="ask">{{ says('sendQuestion') }}</Button>
   </div>
 </template>
 

@@ -61,18 +61,31 @@ const print = () => window.print()
 
 <template>
   <div class="tools">
-    <button v-if="mode === 'reading'" type="button" class="chip" @click="larger">{{ says('largerType') }}</button>
+    <Button v-if="mode === 'reading'" variant="outlined" size="small" class="tool" @click="larger">{{
+      says('largerType')
+    }}</Button>
     <template v-else>
-      <button type="button" class="chip" :disabled="zoom >= 3" @click="zoom += 0.5">{{ says('larger') }}</button>
-      <button type="button" class="chip" :disabled="zoom <= 1" @click="zoom -= 0.5">{{ says('smaller') }}</button>
+      <Button variant="outlined" size="small" class="tool" :disabled="zoom >= 3" @click="zoom += 0.5">{{
+        says('larger')
+      }}</Button>
+      <Button variant="outlined" size="small" class="tool" :disabled="zoom <= 1" @click="zoom -= 0.5">{{
+        says('smaller')
+      }}</Button>
     </template>
-    <button v-if="mode === 'reading'" type="button" class="chip" :aria-pressed="finding" @click="finding = !finding">
+    <Button
+      v-if="mode === 'reading'"
+      variant="outlined"
+      size="small"
+      class="tool"
+      :aria-pressed="finding"
+      @click="finding = !finding"
+    >
       {{ says('find') }}
-    </button>
-    <button type="button" class="chip" @click="print">{{ says('print') }}</button>
+    </Button>
+    <Button variant="outlined" size="small" class="tool" @click="print">{{ says('print') }}</Button>
     <form v-if="finding && mode === 'reading'" class="find" role="search" @submit.prevent="next">
-      <input v-model="words" class="input" type="search" :aria-label="says('find')" autofocus />
-      <button class="btn">{{ says('nextFound') }}</button>
+      <InputText v-model="words" type="search" :aria-label="says('find')" autofocus />
+      <Button type="submit" variant="outlined">{{ says('nextFound') }}</Button>
       <span class="soft small" role="status">{{ told }}</span>
     </form>
   </div>
@@ -86,6 +99,15 @@ const print = () => window.print()
   align-items: center;
   padding: 8px 20px 0;
 }
+.tool {
+  color: var(--ink);
+  font-weight: 500;
+  border-radius: 999px;
+}
+.tool[aria-pressed='true'] {
+  background: var(--ink);
+  color: #fff;
+}
 .find {
   display: flex;
   flex-wrap: wrap;
@@ -93,7 +115,7 @@ const print = () => window.print()
   align-items: center;
   flex-basis: 100%;
 }
-.find .input {
+.find .p-inputtext {
   flex: 1;
   min-width: 160px;
 }

@@ -109,32 +109,32 @@ function done() {
   <div class="sheet">
     <p v-if="kept" class="kept">
       <SignatureMarkView :mark="kept" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
-      <button type="button" class="btn" @click="emit('done', kept, scope, false)">{{ says('keptFor') }}</button>
+      <Button variant="outlined" @click="emit('done', kept, scope, false)">{{ says('keptFor') }}</Button>
     </p>
     <div class="ways" role="tablist" :aria-label="says('howToSign')" :style="{ '--ways': ways.length }">
-      <button
+      <Button
         v-for="w in ways"
         :key="w"
-        type="button"
+        unstyled
         role="tab"
         :aria-selected="way === w"
         :disabled="noCanvas && (w === 'draw' || w === 'photo')"
         @click="way = w"
       >
         {{ says(WORD[w]) }}
-      </button>
+      </Button>
     </div>
     <p v-if="noCanvas" class="soft small" role="status">{{ says('noCanvas') }}</p>
     <DrawingPad v-if="way === 'draw' && !noCanvas" ref="pad" @stroke="problem = ''" />
     <div v-else-if="way === 'type'" class="typing">
       <label class="field"
         ><span>{{ initials ? says('yourInitials') : says('yourName') }}</span
-        ><input v-model="typed" class="input" :maxlength="initials ? 12 : 200" autocomplete="name"
+        ><InputText v-model="typed" :maxlength="initials ? 12 : 200" autocomplete="name"
       /></label>
       <fieldset class="faces">
         <legend class="sr">{{ says('hand') }}</legend>
         <label v-for="f in scriptFaceNames" :key="f" class="face" :class="{ on: face === f }"
-          ><input v-model="face" type="radio" :name="`hand-${what}`" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
+          ><RadioButton v-model="face" :name="`hand-${what}`" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
             class="ellipsis"
             :style="{ fontFamily: `'${SCRIPT_FAMILIES[f]}', cursive` }"
             >{{ typed || says('yourName') }}</span
@@ -157,13 +157,13 @@ function done() {
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
     <fieldset v-if="(places ?? 1) > 1" class="scope">
       <legend class="sr">{{ says('yourSignature') }}</legend>
-      <label><input v-model="scope" type="radio" value="all" />{{ says('inAllPlaces') }}</label>
-      <label><input v-model="scope" type="radio" value="one" />{{ says('onlyHere') }}</label>
+      <label><RadioButton v-model="scope" value="all" />{{ says('inAllPlaces') }}</label>
+      <label><RadioButton v-model="scope" value="one" />{{ says('onlyHere') }}</label>
     </fieldset>
-    <label v-if="mayKeep" class="keep"><input v-model="keep" type="checkbox" />{{ says('keepIt') }}</label>
-    <button v-if="way !== 'phone'" type="button" class="btn main big wide" :disabled="working" @click="done">
+    <label v-if="mayKeep" class="keep"><Checkbox v-model="keep" binary />{{ says('keepIt') }}</label>
+    <Button v-if="way !== 'phone'" size="large" class="wide" :disabled="working" @click="done">
       {{ says(initials ? 'useInitials' : 'useSignature') }}
-    </button>
+    </Button>
   </div>
 </template>
 
@@ -229,10 +229,6 @@ function done() {
   background: var(--heather-tint);
 }
 .face input,
-.scope input,
-.keep input {
-  accent-color: var(--heather);
-}
 .photo {
   display: grid;
   gap: 10px;

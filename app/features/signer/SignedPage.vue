@@ -2,7 +2,6 @@
 import type { SignerView } from '~~/shared/signer'
 import { greeted, inSentence } from '~~/core/rounds/greeting'
 import { type WordKey, dayIn, moneyIn } from '~~/shared/words'
-import QrImage from '~/components/QrImage.vue'
 import AskedBefore from './AskedBefore.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
@@ -90,32 +89,33 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
       {{ words }}
       <template v-if="isQuote(view) && !view.pay && !closed && !copy">{{ says('agreementNext') }}</template>
     </p>
-    <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big wide">{{ says('handBack') }}</NuxtLink>
-    <NuxtLink v-if="view.person.keeps" :to="`/papers/${view.papers[0]!.id}`" external class="btn main">{{
+    <LinkButton v-if="view.inPerson" size="large" main to="/handover" external class="wide">{{
+      says('handBack')
+    }}</LinkButton>
+    <LinkButton v-if="view.person.keeps" main :to="`/papers/${view.papers[0]!.id}`" external>{{
       says('backToUpwold')
-    }}</NuxtLink>
+    }}</LinkButton>
     <section v-if="view.beside" class="next" aria-labelledby="beside">
       <h2 id="beside">{{ says('besideTitle', { name: view.beside }) }}</h2>
       <p>{{ says('besideWords') }}</p>
-      <button class="btn main big wide" :disabled="busy" @click="handOn">
+      <Button size="large" class="wide" :disabled="busy" @click="handOn">
         {{ says('besideHere', { name: view.beside.split(' ')[0]! }) }}
-      </button>
-      <QrImage v-if="code" :text="code" />
-      <button v-else class="btn wide" :disabled="busy" @click="showCode">{{ says('besideOwn') }}</button>
+      </Button>
+      <LazyQrImage v-if="code" :text="code" />
+      <Button v-else variant="outlined" class="wide" :disabled="busy" @click="showCode">{{ says('besideOwn') }}</Button>
     </section>
     <form v-if="!view.person.copyTo && !copy && !closed && !view.person.keeps" class="next" @submit.prevent="sendCopy">
       <label class="field"
         ><span>{{ says('copyWhere') }}</span
-        ><input
+        ><InputText
           v-model="copyTo"
-          class="input"
           type="email"
           autocomplete="email"
           required
           maxlength="200"
           :placeholder="says('copyEmail')"
       /></label>
-      <button class="btn" :disabled="busy">{{ says('copySendIt') }}</button>
+      <Button type="submit" variant="outlined" :disabled="busy">{{ says('copySendIt') }}</Button>
     </form>
     <p v-else-if="view.inPerson && view.person.copyTo && !view.sealed" class="soft small">
       {{ says('copyGoes', { address: view.person.copyTo }) }}
@@ -130,9 +130,9 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
         }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
-      <button v-if="view.pay.byCard" class="btn main big wide" :disabled="busy" @click="pay(view.pay.stage)">
+      <Button v-if="view.pay.byCard" size="large" class="wide" :disabled="busy" @click="pay(view.pay.stage)">
         {{ says('pay', { amount: amountIn(view.pay.amount) }) }}
-      </button>
+      </Button>
       <p v-else-if="view.pay.bank" class="bank">{{ view.pay.bank }}</p>
     </section>
     <section v-else-if="view.pay?.paid" class="next paid" role="status">
@@ -151,7 +151,7 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
     </ul>
     <RoundPeople :view="view" />
     <p v-if="asked" class="notice" role="status">{{ says('questionSent', { business: view.business.name }) }}</p>
-    <button v-if="!view.inPerson" class="btn bare" @click="asking = true">{{ says('ask') }}</button>
+    <Button v-if="!view.inPerson" variant="text" @click="asking = true">{{ says('ask') }}</Button>
     <AskedBefore :view="view" />
     <BottomSheet v-model="asking" :header="says('ask')">
       <QuestionSheet :view="view" :signing="signing" @sent="((asking = false), (asked = true))" />

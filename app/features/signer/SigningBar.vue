@@ -32,7 +32,7 @@ const nextLabel = computed(() => {
       <b>{{ leftWords }}</b>
       <span class="soft small">{{ left.length === 0 ? says('readOver') : says('thenDone') }}</span>
     </p>
-    <button class="btn main big" @click="$emit('next')">{{ nextLabel }}</button>
+    <Button size="large" @click="$emit('next')">{{ nextLabel }}</Button>
   </div>
 </template>
 

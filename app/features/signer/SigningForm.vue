@@ -139,19 +139,21 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
 <template>
   <div>
     <div class="modes">
-      <button type="button" class="chip" :aria-pressed="mode === 'reading'" @click="mode = 'reading'">
-        {{ says('readingView') }}
-      </button>
-      <button type="button" class="chip" :aria-pressed="mode === 'page'" @click="mode = 'page'">
-        {{ says('pageView') }}
-      </button>
+      <OneOf
+        v-model="mode"
+        :label="says('readingView')"
+        :options="[
+          { value: 'reading', label: says('readingView') },
+          { value: 'page', label: says('pageView') },
+        ]"
+      />
       <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
     </div>
     <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
     <p v-if="state.told.value" class="notice" role="alert">{{ state.told.value }}</p>
     <p v-if="partial" class="notice wrong" role="alert">
       {{ says('notWhole') }}
-      <button type="button" class="btn" @click="again">{{ says('loadAgain') }}</button>
+      <Button variant="outlined" @click="again">{{ says('loadAgain') }}</Button>
     </p>
     <p v-if="questionSent" class="notice" role="status">
       {{ says('questionSent', { business: view.business.name }) }}
@@ -212,9 +214,9 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
       <a v-for="p in view.papers" :key="p.id" :href="pdfOf(p.id)" target="_blank">{{
         several ? says('keepPaper', { paper: p.title }) : says('keepCopy')
       }}</a>
-      <button class="btn bare" @click="sheet = 'question'">{{ says('ask') }}</button>
-      <button v-if="person.mayPassOn" class="btn bare" @click="sheet = 'pass'">{{ says('passOn') }}</button>
-      <button class="btn bare" @click="sheet = 'decline'">{{ says('decline') }}</button>
+      <Button variant="text" @click="sheet = 'question'">{{ says('ask') }}</Button>
+      <Button v-if="person.mayPassOn" variant="text" @click="sheet = 'pass'">{{ says('passOn') }}</Button>
+      <Button variant="text" @click="sheet = 'decline'">{{ says('decline') }}</Button>
     </div>
     <SigningBar :view="view" :left="problems" @next="goNext" />
 

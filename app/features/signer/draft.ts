@@ -5,7 +5,8 @@ import type { PaperFigures } from '~~/core/layout/expand'
 import { figuresFor, restate } from '~~/core/layout/restate'
 import { type Choices, type Priced, applyChoices } from '~~/core/pricing/pricing'
 import type { SignerPaper, SignerView } from '~~/shared/signer'
-import { EMPTY_DRAFT, type SignatureMark, type SignerDraft } from '~~/shared/signing'
+import { EMPTY_DRAFT } from '~~/shared/draft'
+import type { SignatureMark, SignerDraft } from '~~/shared/signing'
 
 /**
  * What a signer fills: kept on the server as they go, checked by the same rules, with the total that moves. `over` is

@@ -22,8 +22,8 @@ const found = computed(() => {
 watch(text, () => {
   chosen.value = 0
 })
-const input = ref<HTMLInputElement>()
-onMounted(() => input.value?.focus())
+const input = ref<{ $el: HTMLInputElement }>()
+onMounted(() => input.value?.$el.focus())
 
 function pick(item: Insertable | undefined): void {
   if (!item) return

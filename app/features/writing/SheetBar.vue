@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Bold, Italic, List, ListOrdered, Redo2, TextAlignCenter, TextAlignEnd, Underline, Undo2 } from '@lucide/vue'
+import vTooltip from 'primevue/tooltip'
 import { useThisSheet } from './useSheet'
 
 /** What the text under the cursor is, and how to make it something else. Every button has its key in the text too. */
@@ -156,7 +157,7 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
   margin: 0 auto;
 }
 .bar .field {
-  width: 170px;
+  width: 200px;
 }
 .tool {
   min-width: 32px;

@@ -33,7 +33,11 @@ const retry = (row?: Failed) =>
           >, {{ list.waiting }} on their way</template
         ><template v-if="list.failed.length">, {{ list.failed.length }} not sent</template>.
       </p>
-      <progress :value="list.sent + list.failed.length" :max="list.total" :aria-label="`${list.title}, how far`" />
+      <ProgressBar
+        :value="Math.round((100 * (list.sent + list.failed.length)) / Math.max(1, list.total))"
+        :show-value="false"
+        :aria-label="`${list.title}, how far`"
+      />
       <template v-if="list.failed.length">
         <h2 class="gap">Not sent</h2>
         <ul class="ledger" aria-label="Not sent">
@@ -74,12 +78,6 @@ const retry = (row?: Failed) =>
 <style scoped>
 .narrow {
   max-width: 720px;
-}
-progress {
-  width: 100%;
-  height: 10px;
-  margin-top: 10px;
-  accent-color: var(--heather);
 }
 .row {
   display: grid;

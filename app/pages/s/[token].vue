@@ -94,7 +94,7 @@ const asks = computed((): WordKey =>
       <ContourLines />
       <h1>{{ says('linkNothing') }}</h1>
       <p role="alert">{{ failure }}</p>
-      <NuxtLink v-if="forMember" :to="`/sign-in?to=/s/${token}`" external class="btn main big">Sign in</NuxtLink>
+      <LinkButton v-if="forMember" size="large" main :to="`/sign-in?to=/s/${token}`" external>Sign in</LinkButton>
     </div>
     <template v-else>
       <header class="who">
@@ -137,7 +137,7 @@ const asks = computed((): WordKey =>
         <p class="soft">
           {{ says(CLOSED[view.state]![1], { email: view.business.email, phone: view.business.phone }) }}
         </p>
-        <NuxtLink v-if="view.inPerson" to="/handover" external class="btn main big">{{ says('handBack') }}</NuxtLink>
+        <LinkButton v-if="view.inPerson" size="large" main to="/handover" external>{{ says('handBack') }}</LinkButton>
       </div>
     </template>
   </div>

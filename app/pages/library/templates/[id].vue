@@ -113,7 +113,14 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <SheetBar @insert="openMenu" />
         <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
-        <FilePick ref="picture" label="A picture" hidden accept="image/*" @picked="sheet.takePictures($event)" />
+        <FilePick
+          ref="picture"
+          label="Choose one"
+          name="A picture"
+          hidden
+          accept="image/*"
+          @picked="sheet.takePictures($event)"
+        />
       </section>
       <aside class="side" aria-label="Beside the sheet">
         <ChosenCard />
@@ -155,9 +162,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
   background: var(--paper);
 }
 .kind {
-  width: 130px;
-  min-height: 32px;
-  padding: 2px 8px;
+  width: 150px;
 }
 .grow {
   flex: 1;

@@ -100,7 +100,7 @@ const discard = () =>
 @media (max-width: 1000px) {
   .cols,
   :deep(.cols) {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .desk,
   :deep(.desk) {

@@ -1,6 +1,6 @@
 import { given as out } from '../../../../shared/out/acts'
 import { z } from 'zod'
-import { ATTACHMENT_MAX } from '../../../../shared/signing'
+import { ATTACHMENT_MAX } from '../../../../shared/draft'
 import { insistOnAttachment, keepAttachment } from '../../../rounds/act/uploads'
 import { route } from '../../../doors/route'
 import { take } from '../../../platform/throttle'
