@@ -18,6 +18,10 @@ function show(now: Notice | null): void {
 watch(() => notices.now, show)
 // What is said first brings this bar here: it is shown once the part that shows it is there.
 onMounted(() => show(notices.now))
+/** Closed by somebody, not because another came. */
+function closed(event: object): void {
+  if ('type' in event && event.type === 'close') notices.drop()
+}
 async function undo({ undo }: Notice) {
   notices.drop()
   try {
@@ -36,7 +40,7 @@ async function undo({ undo }: Notice) {
       message: ({ props }: { props: { message: { severity: string } } }) =>
         props.message.severity === 'error' ? {} : { role: 'status', 'aria-live': 'polite' },
     }"
-    @close="$event.type === 'close' && notices.drop()"
+    @close="closed"
   >
     <template #message="{ message }">
       <span class="words">{{ message.summary }}</span>

@@ -1,3 +1,7 @@
+import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
+import { wordsOf } from './api'
+
 export interface Notice {
   id: number
   words: string

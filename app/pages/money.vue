@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatDay, lateWords } from '~~/core/calendar/dates'
+import { lateWords } from '~~/core/calendar/dates'
+import { minorDigits } from '~~/core/money/money'
 import type { InvoiceRow, MoneyView } from '~~/shared/overview'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import FigureChart from '~/features/charts/FigureChart.vue'
@@ -32,6 +33,12 @@ const months = computed(() => {
   })
 })
 const c = (n: number) => money(n, view.value!.currency)
+/** Whole units of the currency, for what stands on a column. */
+const short = (n: number) => {
+  const unit = 10 ** minorDigits(view.value!.currency)
+  const words = c(Math.round(n / unit) * unit)
+  return unit > 1 ? words.replace(/[.,]0+(?!\d)/, '') : words
+}
 const byMonth = computed<Figures>(() => ({
   way: 'columns',
   of: 'Month',
@@ -41,6 +48,7 @@ const byMonth = computed<Figures>(() => ({
     { name: 'agreed, not yet paid', values: months.value.map((m) => m.open), tone: 'tarn', hatched: true },
   ],
   words: c,
+  short,
   stacked: true,
   height: 190,
 }))
@@ -51,15 +59,19 @@ const byAge = computed<Figures>(() => ({
   series: [{ name: 'owed', values: view.value!.ages.map((a) => a.amount), tone: 'tarn' }],
   tones: view.value!.ages.map((_, i) => (i ? 'bracken' : 'tarn')),
   words: c,
-  height: 150,
+  short,
+  height: 190,
 }))
 const byWeek = computed<Figures>(() => ({
   way: 'columns',
   of: 'Week from',
-  names: view.value!.coming.map((w) => formatDay(w.from, view.value!.today).replace(/^\S+ /, '')),
+  names: view.value!.coming.map((w) =>
+    new Date(`${w.from}T12:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
+  ),
   series: [{ name: 'falls due', values: view.value!.coming.map((w) => w.open), tone: 'heather' }],
   words: c,
-  height: 150,
+  short,
+  height: 170,
 }))
 const dues = computed(() => view.value!.dues.map((d) => ({ ...d, id: d.jobId + d.stage })))
 type DueRow = (typeof dues.value)[number]

@@ -44,4 +44,5 @@ export async function choose(where: Page | Locator, label: string | RegExp, opti
   await expect(box).toHaveAttribute('aria-controls', /./)
   const list = page.locator(`[id="${await box.getAttribute('aria-controls')}"]`)
   await list.getByRole('option', { name: option, exact: true }).click()
+  await expect(list).toBeHidden()
 }

@@ -11,6 +11,7 @@ const months: Figures = {
     { name: 'agreed', values: [300, 50], tone: 'tarn', hatched: true },
   ],
   words: (n) => `£${n / 100}`,
+  short: (n) => `£${Math.round(n / 100)}`,
   stacked: true,
   height: 180,
 }
@@ -37,7 +38,10 @@ describe('a chart', () => {
   it('labels bars directly, each in its own tone', () => {
     const bars: Figures = { ...months, way: 'bars', series: [months.series[0]!], tones: ['tarn', 'bracken'] }
     const options = optionsOf(bars, '')
-    expect(options.dataLabels!.enabled).toBe(true)
+    expect(options.xaxis!.categories).toEqual([
+      ['Jan', '£12'],
+      ['Feb', '£0'],
+    ])
     expect(options.colors).toEqual([TONES.tarn, TONES.bracken])
     expect(options.plotOptions!.bar!.horizontal).toBe(true)
   })

@@ -9,6 +9,8 @@ export interface Figures {
   names: readonly string[]
   series: readonly { name: string; values: readonly number[]; tone: Tone; hatched?: boolean }[]
   words: (value: number) => string
+  /** The same in fewer letters, for what stands on a column. */
+  short: (value: number) => string
   /** A tone for each name instead of one for the series. */
   tones?: readonly Tone[]
   stacked?: boolean
@@ -21,9 +23,18 @@ const INK = '#20302b'
 const SOFT = '#55645e'
 const LINE = '#d9d5c7'
 
-/** A figure with four digits at most, for an axis: `£1.2k` would be read as jargon, so thousands stand whole. */
+const TOTAL = { color: INK, fontSize: '12px', fontWeight: 500 }
+const LABEL = {
+  style: { colors: [INK], fontSize: '12px', fontWeight: 500 },
+  background: { enabled: false },
+  dropShadow: { enabled: false },
+}
+
+/** How figures are drawn in the tokens' colours: hatched where two series stand together, values said where they stand. */
 export function optionsOf(figures: Figures, nonce: string): ApexOptions {
-  const { way, names, series, words, stacked, tones } = figures
+  const { way, series, words, short, stacked, tones } = figures
+  // A bar says its value beside its name; a column on its top.
+  const names = figures.names.map((name, i) => (way === 'bars' ? [name, words(series[0]?.values[i] ?? 0)] : name))
   return {
     chart: {
       nonce,
@@ -37,7 +48,25 @@ export function optionsOf(figures: Figures, nonce: string): ApexOptions {
     },
     colors: (tones ?? series.map((s) => s.tone)).map((t) => TONES[t]),
     plotOptions: {
-      bar: { horizontal: way === 'bars', distributed: !!tones, borderRadius: 2, columnWidth: '62%', barHeight: '58%' },
+      bar: {
+        horizontal: way === 'bars',
+        distributed: !!tones,
+        borderRadius: 2,
+        columnWidth: '62%',
+        barHeight: '50%',
+        dataLabels: {
+          position: 'top',
+          ...(stacked
+            ? {
+                total: {
+                  enabled: true,
+                  formatter: (value) => (Number(value) ? short(Number(value)) : ''),
+                  style: TOTAL,
+                },
+              }
+            : {}),
+        },
+      },
     },
     fill: series.some((s) => s.hatched)
       ? {
@@ -52,12 +81,10 @@ export function optionsOf(figures: Figures, nonce: string): ApexOptions {
       : { type: 'solid' },
     stroke: way === 'line' ? { width: 2 } : { width: 0 },
     dataLabels: {
-      enabled: way === 'bars',
-      textAnchor: 'start',
-      formatter: (value) => words(Number(value)),
-      style: { colors: [INK], fontSize: '13px', fontWeight: 500 },
-      background: { enabled: false },
-      dropShadow: { enabled: false },
+      enabled: way === 'columns' && !stacked,
+      formatter: (value) => (Number(value) ? short(Number(value)) : ''),
+      offsetY: -18,
+      ...LABEL,
     },
     grid: {
       borderColor: LINE,
@@ -69,10 +96,10 @@ export function optionsOf(figures: Figures, nonce: string): ApexOptions {
     states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
     tooltip: { y: { formatter: (value) => words(Number(value)) }, theme: 'light' },
     xaxis: {
-      categories: [...names],
+      categories: names,
       axisBorder: { color: LINE },
       axisTicks: { show: false },
-      labels: { show: way !== 'bars', hideOverlappingLabels: true, style: { fontSize: '12px' } },
+      labels: { show: way !== 'bars', rotate: 0, hideOverlappingLabels: true, style: { fontSize: '12px' } },
     },
     yaxis: { show: way === 'bars', labels: { style: { fontSize: '13px' }, maxWidth: 160 } },
   }

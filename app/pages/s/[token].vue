@@ -42,6 +42,12 @@ const language = computed({
     void refresh()
   },
 })
+// Chosen before the page had come to life.
+const chooser = useTemplateRef<HTMLSelectElement>('chooser')
+onMounted(() => {
+  const early = chooser.value?.value as Language | undefined
+  if (early && early !== language.value) language.value = early
+})
 const direction = computed(() => (isRightToLeft(says.value.language) ? 'rtl' : 'ltr'))
 useHead({
   htmlAttrs: { lang: () => says.value.language, dir: direction },
@@ -106,7 +112,7 @@ const asks = computed((): WordKey =>
         </p>
         <label class="language"
           ><span class="sr">{{ says('language') }}</span>
-          <select v-model="language">
+          <select ref="chooser" v-model="language">
             <option v-for="l in languages" :key="l" :value="l" :lang="l">{{ LANGUAGE_NAMES[l] }}</option>
           </select></label
         >
