@@ -87,6 +87,7 @@ export function optionsOf(figures: Figures, nonce: string): ApexOptions {
       ...LABEL,
     },
     grid: {
+      padding: { top: 12 },
       borderColor: LINE,
       strokeDashArray: 0,
       xaxis: { lines: { show: false } },
