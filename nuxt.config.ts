@@ -31,6 +31,8 @@ export default defineNuxtConfig({
     },
     sharedTsConfig: { include: ['../core/**/*.d.ts'] },
   },
+  // What a link leads to is fetched when somebody is about to follow it, not because it is in sight.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
   // Imported, not configured: what stands in the configuration is copied on every request and sent with every page.
   primevue: {
     importTheme: { as: 'upwoldTheme', from: root('./app/theme/preset.ts') },

@@ -9,6 +9,7 @@ import { type Figure, print } from './bench/measure'
 import { opening } from './bench/opening'
 import { papers } from './bench/papers'
 import { crowds, slowPhone } from './bench/rounds'
+import { screens } from './bench/screens'
 import { typing } from './bench/typing'
 import { seedOnce } from './lib.mjs'
 
@@ -30,6 +31,7 @@ const server = await TestServer.start()
 try {
   // Found before a thousand newer messages stand in the post room.
   const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
+  add(await screens(server, token))
   add(await firstPage(server))
   add(await typing(server))
   add(await slowPhone(server))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
@@ -165,7 +166,7 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
               {{ priced ? money(priced.lines.find((x) => x.key === l.key)?.net ?? 0, currency) : '' }}
             </td>
             <td>
-              <Button variant="text" :aria-label="`Remove line ${i + 1}`" @click="remove(i)">×</Button>
+              <Button variant="text" :aria-label="`Remove line ${i + 1}`" @click="remove(i)"><X :size="16" /></Button>
             </td>
           </tr>
         </tbody>

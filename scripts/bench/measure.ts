@@ -2,7 +2,7 @@
 export interface Figure {
   name: string
   value: number
-  unit: 'ms' | 'req/s' | 'MB' | '%' | 'keys'
+  unit: 'ms' | 'req/s' | 'MB' | 'kB' | '%' | 'keys'
   baseline: number
   /** How many times slower than the baseline: below 1 is faster. */
   ratio: number

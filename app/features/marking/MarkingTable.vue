@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Redo2, Undo2 } from '@lucide/vue'
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import { dayOf } from '~~/core/calendar/dates'
 import { placedFields } from '~~/core/marking/placed'
@@ -105,12 +106,12 @@ function changed(): void {
       <span class="soft" role="status">{{ count }} · {{ SAVED[saved] }}</span>
       <Button v-if="finding" variant="text" @click="table.stop()">Stop</Button>
       <template v-if="draft">
-        <Button variant="text" aria-label="Undo" title="Undo" :disabled="!table.canUndo.value" @click="table.undo()">
-          ↶
-        </Button>
-        <Button variant="text" aria-label="Redo" title="Redo" :disabled="!table.canRedo.value" @click="table.redo()">
-          ↷
-        </Button>
+        <IconButton label="Undo" :disabled="!table.canUndo.value" @click="table.undo()"
+          ><Undo2 :size="17"
+        /></IconButton>
+        <IconButton label="Redo" :disabled="!table.canRedo.value" @click="table.redo()"
+          ><Redo2 :size="17"
+        /></IconButton>
         <Button variant="outlined" @click="paging = true">Pages…</Button>
       </template>
       <Button variant="outlined" @click="see">See it as…</Button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue'
 import { canCorrect, correctSource, inputTypeOf, recordName } from './correct'
 import { useRoom } from './room'
 import { useThisPaper } from './usePaper'
@@ -65,7 +66,7 @@ const keep = () =>
     </p>
     <p v-else-if="shown.source.record === 'contact'" class="small soft">Say who this is first, at the left.</p>
     <p v-else><LinkButton :to="`/jobs/${paper.jobId}`">See the job</LinkButton></p>
-    <Button unstyled class="x" aria-label="Close" @click="close">×</Button>
+    <Button unstyled class="x" aria-label="Close" @click="close"><X :size="16" /></Button>
   </div>
 </template>
 

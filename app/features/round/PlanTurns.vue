@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Check } from '@lucide/vue'
 import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
@@ -114,7 +115,9 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
           <span class="who">
             <span v-if="numberOf(p)" class="party" :class="`party-${((numberOf(p) - 1) % 4) + 1}`" aria-hidden="true">{{
               numberOf(p)
-            }}</span><span v-else class="party none" aria-hidden="true">{{ p.part === 'check' ? '✓' : '' }}</span>
+            }}</span><span v-else class="party none" aria-hidden="true"
+              ><Check v-if="p.part === 'check'" :size="14"
+            /></span>
             <b class="name">{{ named(p) }}</b>
             <span class="soft small">{{ PART_WORDS[p.part] }}</span>
           </span>

@@ -72,7 +72,6 @@ watch(size, (n) => localStorage.setItem('upwold-type', String(n)))
 
 const { shows, partial, whole } = useWhole(() => props.view.papers, state)
 const again = () => window.location.reload()
-
 /** Leads to the first thing that is left, or to the last step when nothing is. */
 async function goNext() {
   const key = problems.value[0]?.key

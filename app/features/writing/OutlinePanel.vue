@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Plus } from '@lucide/vue'
 import type { Ask, Party } from '~~/core/document/model'
 import ConditionEdit from './ConditionEdit.vue'
 import { useThisSheet } from './useSheet'
@@ -114,8 +115,12 @@ const toggle = (key: string) => {
       </li>
     </ul>
     <p class="adds">
-      <Button v-for="u in free" :key="u" variant="outlined" class="small-btn" @click="addParty(u)">+ {{ u }}</Button>
-      <Button variant="outlined" class="small-btn" @click="addParty('Another party')">+ Another</Button>
+      <Button v-for="u in free" :key="u" variant="outlined" class="small-btn" @click="addParty(u)"
+        ><Plus :size="14" /> {{ u }}</Button
+      >
+      <Button variant="outlined" class="small-btn" @click="addParty('Another party')"
+        ><Plus :size="14" /> Another</Button
+      >
     </p>
   </section>
   <section aria-label="Paper values" class="gap">
@@ -154,7 +159,9 @@ const toggle = (key: string) => {
         </div>
       </li>
     </ul>
-    <p class="adds"><Button variant="outlined" class="small-btn" @click="addAsk">+ A paper value</Button></p>
+    <p class="adds">
+      <Button variant="outlined" class="small-btn" @click="addAsk"><Plus :size="14" /> A paper value</Button>
+    </p>
   </section>
 </template>
 

@@ -1,6 +1,17 @@
 <script setup lang="ts">
-import { Bold, Italic, List, ListOrdered, Redo2, TextAlignCenter, TextAlignEnd, Underline, Undo2 } from '@lucide/vue'
-import vTooltip from 'primevue/tooltip'
+import {
+  Bold,
+  Italic,
+  List,
+  ListOrdered,
+  Minus,
+  Plus,
+  Redo2,
+  TextAlignCenter,
+  TextAlignEnd,
+  Underline,
+  Undo2,
+} from '@lucide/vue'
 import { useThisSheet } from './useSheet'
 
 /** What the text under the cursor is, and how to make it something else. Every button has its key in the text too. */
@@ -61,83 +72,55 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
       ]"
       @update:model-value="setStyle"
     />
-    <Button
-      v-tooltip.bottom="'Bold (Ctrl B)'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('bold')"
-      aria-label="Bold"
-      @click="chain().toggleBold().run()"
+    <IconButton label="Bold" hint="Bold (Ctrl B)" :pressed="is('bold')" @click="chain().toggleBold().run()"
       ><Bold :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'Italic (Ctrl I)'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('italic')"
-      aria-label="Italic"
-      @click="chain().toggleItalic().run()"
+    /></IconButton>
+    <IconButton label="Italic" hint="Italic (Ctrl I)" :pressed="is('italic')" @click="chain().toggleItalic().run()"
       ><Italic :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'Underline (Ctrl U)'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('underline')"
-      aria-label="Underline"
+    /></IconButton>
+    <IconButton
+      label="Underline"
+      hint="Underline (Ctrl U)"
+      :pressed="is('underline')"
       @click="chain().toggleUnderline().run()"
       ><Underline :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'List with dots'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('bulletList')"
-      aria-label="List with dots"
-      @click="chain().toggleBulletList().run()"
+    /></IconButton>
+    <IconButton label="List with dots" :pressed="is('bulletList')" @click="chain().toggleBulletList().run()"
       ><List :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'List with numbers'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('orderedList')"
-      aria-label="List with numbers"
-      @click="chain().toggleOrderedList().run()"
+    /></IconButton>
+    <IconButton label="List with numbers" :pressed="is('orderedList')" @click="chain().toggleOrderedList().run()"
       ><ListOrdered :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'In the middle'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('paragraph', { align: 'center' })"
-      aria-label="In the middle"
+    /></IconButton>
+    <IconButton
+      label="In the middle"
+      :pressed="is('paragraph', { align: 'center' })"
       @click="align(is('paragraph', { align: 'center' }) ? null : 'center')"
       ><TextAlignCenter :size="17"
-    /></Button>
-    <Button
-      v-tooltip.bottom="'At the right'"
-      variant="text"
-      class="tool"
-      :aria-pressed="is('paragraph', { align: 'right' })"
-      aria-label="At the right"
+    /></IconButton>
+    <IconButton
+      label="At the right"
+      :pressed="is('paragraph', { align: 'right' })"
       @click="align(is('paragraph', { align: 'right' }) ? null : 'right')"
       ><TextAlignEnd :size="17"
-    /></Button>
+    /></IconButton>
     <template v-if="inTable">
       <span class="gap" />
-      <Button variant="text" size="small" @click="chain().addRowAfter().run()">+ row</Button>
-      <Button variant="text" size="small" @click="chain().addColumnAfter().run()">+ column</Button>
-      <Button variant="text" size="small" @click="chain().deleteRow().run()">− row</Button>
-      <Button variant="text" size="small" @click="chain().deleteColumn().run()">− column</Button>
+      <Button variant="text" size="small" aria-label="Add a row" @click="chain().addRowAfter().run()"
+        ><Plus :size="14" /> row</Button
+      >
+      <Button variant="text" size="small" aria-label="Add a column" @click="chain().addColumnAfter().run()"
+        ><Plus :size="14" /> column</Button
+      >
+      <Button variant="text" size="small" aria-label="Take out the row" @click="chain().deleteRow().run()"
+        ><Minus :size="14" /> row</Button
+      >
+      <Button variant="text" size="small" aria-label="Take out the column" @click="chain().deleteColumn().run()"
+        ><Minus :size="14" /> column</Button
+      >
     </template>
     <span class="grow" />
-    <Button v-tooltip.bottom="'Undo (Ctrl Z)'" variant="text" class="tool" aria-label="Undo" @click="undo"
-      ><Undo2 :size="17"
-    /></Button>
-    <Button v-tooltip.bottom="'Redo (Ctrl Shift Z)'" variant="text" class="tool" aria-label="Redo" @click="redo"
-      ><Redo2 :size="17"
-    /></Button>
+    <IconButton label="Undo" hint="Undo (Ctrl Z)" @click="undo"><Undo2 :size="17" /></IconButton>
+    <IconButton label="Redo" hint="Redo (Ctrl Shift Z)" @click="redo"><Redo2 :size="17" /></IconButton>
     <Button variant="outlined" size="small" aria-haspopup="listbox" @click="emit('insert')">Insert <kbd>/</kbd></Button>
   </div>
 </template>
@@ -158,15 +141,6 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
 }
 .bar .field {
   width: 200px;
-}
-.tool {
-  min-width: 32px;
-  padding: 4px;
-  color: var(--ink);
-}
-.tool[aria-pressed='true'] {
-  background: var(--paper);
-  border-color: var(--hairline-strong);
 }
 .grow {
   flex: 1;

@@ -1,34 +1,17 @@
 <script setup lang="ts">
 /** A template or a paper as a file: `base` is its address, to which the export is added. */
 const props = defineProps<{ base: string }>()
+const menu = useTemplateRef<{ toggle(event: Event): void }>('menu')
 const to = (as: string) => `${props.base}/export?as=${as}`
+const ways = computed(() => [
+  { label: 'PDF, to print', url: to('pdf'), target: '_blank' },
+  { label: 'DOCX', url: to('docx') },
+  { label: 'HTML', url: to('html') },
+  { label: 'Upwold’s JSON', url: to('json') },
+])
 </script>
 
 <template>
-  <details class="out">
-    <summary class="btn">Take it out</summary>
-    <p class="card">
-      <a :href="to('pdf')" target="_blank">PDF, to print</a><a :href="to('docx')" download>DOCX</a
-      ><a :href="to('html')" download>HTML</a><a :href="to('json')" download>Upwold’s JSON</a>
-    </p>
-  </details>
+  <Button variant="outlined" aria-haspopup="menu" @click="menu?.toggle($event)">Take it out</Button>
+  <Menu ref="menu" popup :model="ways" />
 </template>
-
-<style scoped>
-.out {
-  position: relative;
-}
-.out summary {
-  list-style: none;
-}
-.out p {
-  position: absolute;
-  right: 0;
-  top: 40px;
-  z-index: 30;
-  display: grid;
-  gap: 8px;
-  width: 170px;
-  box-shadow: var(--float);
-}
-</style>

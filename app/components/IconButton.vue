@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import vTooltip from 'primevue/tooltip'
+
+/** A picture that acts, with its name for who points at it or can't see it. */
+defineProps<{ label: string; hint?: string; pressed?: boolean }>()
+</script>
+
+<template>
+  <Button v-tooltip.bottom="hint ?? label" variant="text" class="tool" :aria-label="label" :aria-pressed="pressed"
+    ><slot
+  /></Button>
+</template>
+
+<style scoped>
+.tool {
+  min-width: 32px;
+  padding: 4px;
+  color: var(--ink);
+}
+.tool[aria-pressed='true'] {
+  background: var(--paper);
+  border-color: var(--hairline-strong);
+}
+</style>
