@@ -10,6 +10,10 @@ describe('a cell for a spreadsheet', () => {
     expect(plainCell(cell)).toBe(cell),
   )
   it('never begins like a formula', () => {
-    fc.assert(fc.property(fc.string(), (text) => expect(plainCell(text)).not.toMatch(/^\s*[=+\-@]/)))
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        expect(plainCell(text)).not.toMatch(/^\s*[=+\-@]/)
+      }),
+    )
   })
 })
