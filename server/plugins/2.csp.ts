@@ -16,8 +16,16 @@ const SIGNER_PARTS = new Set(
   ].concat(['selectbutton', 'textarea', 'togglebutton', 'basecomponent', 'layer-order']),
 )
 const PART_STYLE = /<style[^>]*data-primevue-style-id="([a-z-]+?)(?:-style|-variables)?"[^>]*>[^<]*<\/style>/g
-const forSigner = (part: string) =>
-  part.replace(PART_STYLE, (whole, name: string) => (SIGNER_PARTS.has(name) ? whole : ''))
+/** The styles are the same text on every page: what is left of it for a signer is worked out once. */
+const worked = new Map<string, string>()
+function forSigner(part: string): string {
+  if (!part.includes('data-primevue-style-id')) return part
+  const known = worked.get(part)
+  if (known !== undefined) return known
+  const left = part.replace(PART_STYLE, (whole, name: string) => (SIGNER_PARTS.has(name) ? whole : ''))
+  if (worked.size < 8) worked.set(part, left)
+  return left
+}
 
 /** Every page that is drawn gets a nonce for its scripts and styles; one that may be sent again is kept. */
 export default defineNitroPlugin((nitro) => {
