@@ -49,10 +49,6 @@ const chosen = computed({
 })
 const shown = computed(() => props.columns.filter((c) => !hidden.value.includes(c.key)))
 const table = useTemplateRef<{ exportCSV(): void }>('table')
-const text = ({ data, field }: { data: string; field: string }) => {
-  const column = props.columns.find((c) => c.key === field)
-  return column ? data : ''
-}
 /** Rows with the text of each column, so that what is exported is what is read. */
 const values = computed(() =>
   props.rows.map((row) => ({
@@ -75,7 +71,6 @@ type Value = { row: T }
       :row-group-mode="group ? 'subheader' : undefined"
       :group-rows-by="group ? 'group' : undefined"
       :export-filename="name"
-      :export-function="text"
     >
       <template v-if="group" #groupheader="{ data }">{{ (data as unknown as { group: string }).group }}</template>
       <Column

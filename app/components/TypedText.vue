@@ -19,16 +19,10 @@ function give(): void {
   typed.value = null
   if (value !== null && value !== shown.value) emit('given', value)
 }
-const field = useTemplateRef<{ $el: HTMLInputElement }>('field')
-// Typed before the page had come to life.
-onMounted(() => {
-  const el = field.value!.$el
-  if (el.value !== shown.value && el.value !== '') typed.value = el.value
-})
 onBeforeUnmount(give)
 </script>
 
 <template>
-  <Textarea v-if="long" ref="field" v-model="text" auto-resize v-bind="$attrs" @blur="give" />
-  <InputText v-else ref="field" v-model="text" v-bind="$attrs" @blur="give" @keydown.enter="give" />
+  <Textarea v-if="long" v-model="text" auto-resize v-bind="$attrs" @blur="give" />
+  <InputText v-else v-model="text" v-bind="$attrs" @blur="give" @keydown.enter="give" />
 </template>

@@ -1,6 +1,5 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
-import autocomplete from '@primeuix/themes/aura/autocomplete'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
 import datatable from '@primeuix/themes/aura/datatable'
@@ -14,19 +13,14 @@ import inputtext from '@primeuix/themes/aura/inputtext'
 import menu from '@primeuix/themes/aura/menu'
 import message from '@primeuix/themes/aura/message'
 import multiselect from '@primeuix/themes/aura/multiselect'
-import popover from '@primeuix/themes/aura/popover'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import radiobutton from '@primeuix/themes/aura/radiobutton'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
-import skeleton from '@primeuix/themes/aura/skeleton'
 import slider from '@primeuix/themes/aura/slider'
-import splitter from '@primeuix/themes/aura/splitter'
-import tabs from '@primeuix/themes/aura/tabs'
 import textarea from '@primeuix/themes/aura/textarea'
 import toast from '@primeuix/themes/aura/toast'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
-import toggleswitch from '@primeuix/themes/aura/toggleswitch'
 import tooltip from '@primeuix/themes/aura/tooltip'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 
@@ -66,7 +60,6 @@ const preset = /* @__PURE__ */ definePreset(
   {
     ...base,
     components: {
-      autocomplete,
       button,
       checkbox,
       datatable,
@@ -80,19 +73,14 @@ const preset = /* @__PURE__ */ definePreset(
       menu,
       message,
       multiselect,
-      popover,
       progressbar,
       radiobutton,
       select,
       selectbutton,
-      skeleton,
       slider,
-      splitter,
-      tabs,
       textarea,
       toast,
       togglebutton,
-      toggleswitch,
       tooltip,
       virtualscroller,
     },
@@ -196,11 +184,6 @@ const preset = /* @__PURE__ */ definePreset(
         },
       },
       selectbutton: { root: { borderRadius: '999px' } },
-      tabs: {
-        tablist: { background: 'transparent' },
-        tab: { padding: '8px 14px', borderWidth: '0 0 2px 0' },
-        tabpanel: { padding: '14px 0 0', background: 'transparent' },
-      },
       toast: {
         root: { width: 'min(560px, calc(100vw - 24px))', borderRadius: '6px', borderWidth: '0' },
         content: { padding: '8px 14px' },
@@ -228,9 +211,7 @@ const preset = /* @__PURE__ */ definePreset(
       },
       tooltip: { root: { background: '{surface.900}', color: '#ffffff', padding: '5px 9px', borderRadius: '6px' } },
       progressbar: { root: { height: '6px', borderRadius: '3px', background: '{surface.300}' } },
-      skeleton: { root: { background: '{surface.200}', borderRadius: '4px' } },
       inplace: { root: { padding: '4px 2px' }, display: { hoverBackground: '{surface.0}' } },
-      splitter: { root: { background: 'transparent', borderColor: '{surface.300}' } },
     },
   },
 )

@@ -1,20 +1,23 @@
 import { giveNonce, keepPage } from '../doors/pages'
 
 /** The parts a signer's page is made of; styles of the others are left out there. */
-const SIGNER_PARTS = new Set(
-  [
-    'base',
-    'global',
-    'primitive',
-    'semantic',
-    'button',
-    'checkbox',
-    'dialog',
-    'inputtext',
-    'radiobutton',
-    'ripple',
-  ].concat(['selectbutton', 'textarea', 'togglebutton', 'basecomponent', 'layer-order']),
-)
+const SIGNER_PARTS = new Set([
+  'base',
+  'basecomponent',
+  'button',
+  'checkbox',
+  'dialog',
+  'global',
+  'inputtext',
+  'layer-order',
+  'primitive',
+  'radiobutton',
+  'ripple',
+  'selectbutton',
+  'semantic',
+  'textarea',
+  'togglebutton',
+])
 const PART_STYLE = /<style[^>]*data-primevue-style-id="([a-z-]+?)(?:-style|-variables)?"[^>]*>[^<]*<\/style>/g
 /** The styles are the same text on every page: what is left of it for a signer is worked out once. */
 const worked = new Map<string, string>()
