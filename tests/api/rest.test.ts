@@ -240,7 +240,7 @@ describe('a data folder of the main before', () => {
     const before = await old.rows(`select count(*) n from messages where text like '%/s/%'`)
     expect(Number(before[0]!.n)).toBeGreaterThan(10)
     const [sent] = await old.rows(
-      `select text from messages where "to" = 'ines@marlow.example' and text like '%/s/%' order by id desc limit 1`,
+      `select id, text from messages where "to" = 'ines@marlow.example' and text like '%/s/%' order by id desc limit 1`,
     )
     const token = /\/s\/([\w-]{43})/.exec(String(sent!.text))![1]!
     await old.restart()
@@ -251,10 +251,8 @@ describe('a data folder of the main before', () => {
     await old.rows('pragma wal_checkpoint(truncate)')
     const file = readFileSync(join(old.folder, 'upwold.db')).toString('latin1')
     expect(file).not.toMatch(TOKEN)
-    const [mail] = await maren
-      .must<{ id: string; to: string }[]>('GET', '/api/post')
-      .then((l) => l.filter((m) => m.to === 'ines@marlow.example'))
-    expect(await maren.must('GET', `/api/post/${mail!.id}`)).toMatchObject({
+    // The letter of then: by the day this is run on, a reminder may have followed it.
+    expect(await maren.must('GET', `/api/post/${String(sent!.id)}`)).toMatchObject({
       closed: false,
       text: expect.stringContaining('[the link]'),
     })

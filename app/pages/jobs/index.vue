@@ -54,6 +54,8 @@ watch(filter, () => {
     void again()
   }, 150)
 })
+// Whoever leaves just after typing isn't called back by the address of what they typed.
+onBeforeRouteLeave(() => clearTimeout(timer))
 useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
 
 /** The week a job's day is in; past jobs stand in one list. */
