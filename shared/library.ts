@@ -56,4 +56,5 @@ export const clausesIn =
     (edition === undefined ? undefined : kept.find((c) => c.id === id && c.edition === edition)) ??
     clauses.find((c) => c.id === id && (edition === undefined || c.edition === edition))
 
+export type { LibraryView } from './out/acts'
 export type { TemplateRow, ClauseText, TemplateView, VersionRow, ClauseRow, ClauseView, Brought } from './out/library'

@@ -1,27 +1,18 @@
 <script setup lang="ts">
 import type { Minor } from '~~/core/money/money'
 import type { PricedLine } from '~~/core/pricing/pricing'
+import { useLibrary } from '~/features/library/useLibrary'
 
 /** Adds a priced line: an item of the catalogue with its price, or one's own words. */
 defineProps<{ currency: string }>()
 const emit = defineEmits<{ add: [line: PricedLine] }>()
-const { data: library } = useAsyncData('library', () =>
-  api<{
-    catalogue: {
-      id: string
-      description: string
-      unit: string
-      unitPrice: Minor
-      taxRate: string
-      clientQuantity: PricedLine['clientQuantity']
-    }[]
-  }>('/api/library'),
-)
+const library = useLibrary()
+library.follow()
 const session = useSession()
 const pick = ref('')
 const key = () => `l${newKey().slice(0, 8)}`
 function add() {
-  const item = library.value?.catalogue.find((c) => c.id === pick.value)
+  const item = library.items.find((c) => c.id === pick.value)
   emit('add', {
     key: key(),
     description: item?.description ?? '',
@@ -45,7 +36,7 @@ function add() {
     aria-label="From the catalogue"
     :options="[
       { value: '', label: 'A line of your own' },
-      ...(library?.catalogue ?? []).map((c) => ({
+      ...library.items.map((c) => ({
         value: c.id,
         label: `${c.description}, ${money(c.unitPrice, currency)}${c.unit ? ` a ${c.unit.replace(/s$/, '')}` : ''}`,
       })),

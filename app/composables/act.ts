@@ -1,3 +1,6 @@
+import { ref } from 'vue'
+import { useNotices } from './notices'
+
 /** Doing something that may be refused: the buttons are held meanwhile, and a refusal is told in words. */
 export function useAct() {
   const notices = useNotices()

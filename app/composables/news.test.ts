@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Change } from '~~/shared/overview'
-import { type Changed, isNews, ofJob, ofPaper } from './news'
+import { type Changed, concernsEntry, isNews, ofJob, ofPaper } from './news'
 
 const about = (over: Partial<Changed> = {}): Changed => ({ job: 'j', papers: null, rounds: [], ...over })
 const change = (at: number, list: Changed[] | null, since = at - 1): Change => ({ since, at, about: list })
@@ -26,5 +26,29 @@ describe('a change', () => {
     expect(isNews(change(9, other, 7), 6, { concerns: ofJob('j') })).toBe(true)
     expect(isNews(change(9, other, 7), -1, { concerns: ofJob('j'), asOf: () => 7 })).toBe(false)
     expect(isNews(change(9, null), 8, { concerns: ofJob('j') })).toBe(true)
+  })
+})
+
+describe('what was fetched', () => {
+  const concerned = (key: unknown[], data?: unknown, list: Changed[] | null = [about({ papers: ['p'] })]) =>
+    concernsEntry(change(5, list), 4, key, data)
+
+  it('is concerned by a change of what it is of', () => {
+    expect(concerned(['job', 'j'])).toBe(true)
+    expect(concerned(['job', 'other'])).toBe(false)
+    expect(concerned(['paper', 'p'], { jobId: 'j' })).toBe(true)
+    expect(concerned(['paper', 'q'], { jobId: 'j' })).toBe(false)
+    expect(concerned(['paper', 'p'], { jobId: 'other' })).toBe(false)
+  })
+
+  it('is concerned by every change, where it is an overview or nothing of it is known yet', () => {
+    for (const key of [['today'], ['money'], ['jobs', {}], ['papers'], ['people', ''], ['paper', 'p']])
+      expect(concerned(key)).toBe(true)
+  })
+
+  it('is not, where it is as of that change, nor where it changes elsewhere', () => {
+    expect(concerned(['job', 'j'], { asOf: 5 })).toBe(false)
+    expect(concerned(['job', 'j'], { asOf: 4 })).toBe(true)
+    expect(concerned(['library'], undefined, null)).toBe(false)
   })
 })

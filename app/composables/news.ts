@@ -27,3 +27,18 @@ export const ofPaper =
   (job: string, paper: string) =>
   (changed: Changed): boolean =>
     changed.job === job && (changed.papers === null || changed.papers.includes(paper))
+
+/** What doesn't follow what happens on jobs: it changes where somebody changes it. */
+const APART = new Set(['library', 'template', 'settings', 'sessions', 'devices'])
+
+/**
+ * Whether what was fetched under a key has to be fetched anew after a change. The first part of a key says what it is of,
+ * the second which one; what tells the change it is as of (`asOf`) is known to have all up to it.
+ */
+export function concernsEntry(change: Change, seen: number, [area, id]: readonly unknown[], data: unknown): boolean {
+  if (APART.has(String(area))) return false
+  const shown = data as { asOf?: number; jobId?: string } | undefined
+  const concerns =
+    area === 'job' ? ofJob(String(id)) : area === 'paper' && shown?.jobId ? ofPaper(shown.jobId, String(id)) : undefined
+  return isNews(change, seen, { concerns, asOf: () => shown?.asOf ?? -1 })
+}

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { onBeforeUnmount, ref } from 'vue'
 import { ApiProblem } from './api'
 
 export type Saved = 'saved' | 'saving' | 'not saved'
@@ -63,14 +64,10 @@ export function createSaver(
 }
 export type Saver = ReturnType<typeof createSaver>
 
-/** The same for a page: whoever leaves it with something unsaved is asked, and what is left is sent as it goes. */
-export function useSaver(...args: Parameters<typeof createSaver>): Saver {
-  const saver = createSaver(...args)
-  const leave = (event: BeforeUnloadEvent) => saver.state.value !== 'saved' && event.preventDefault()
-  onMounted(() => window.addEventListener('beforeunload', leave))
+/** Whoever leaves a page with something unsaved is asked, and what is left is sent as they go. */
+export function useLeaving(saver: Pick<Saver, 'waits'> & { saved: () => string; flush: () => Promise<unknown> }): void {
+  useEventListener(window, 'beforeunload', (event) => saver.saved() !== 'saved' && event.preventDefault())
   onBeforeUnmount(() => {
-    window.removeEventListener('beforeunload', leave)
     if (saver.waits()) void saver.flush()
   })
-  return saver
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+useStream()
 const session = useSession()
 const route = useRoute()
 const PLACES = [

@@ -5,21 +5,13 @@ import ComingStrip from '~/features/today/ComingStrip.vue'
 import MoneyRow from '~/features/today/MoneyRow.vue'
 import ShortLedger from '~/features/today/ShortLedger.vue'
 import { summaryOf } from '~/features/today/summary'
+import { useToday } from '~/features/today/useToday'
 
 useHead({ title: 'Today · Upwold' })
-const view = ref<TodayView | null>(null)
-const problem = ref('')
+const today = useToday()
+today.follow()
+const { data: view, problem } = storeToRefs(today)
 const notices = useNotices()
-async function load() {
-  try {
-    view.value = await api<TodayView>('/api/today')
-    problem.value = ''
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-await load()
-useFeed(load)
 useRowKeys()
 
 const LABEL = {
@@ -38,7 +30,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
 <template>
   <div class="page">
     <p v-if="problem" class="notice trouble" role="alert">
-      {{ problem }} <Button variant="text" @click="load">Try again</Button>
+      {{ problem }} <Button variant="text" @click="today.load()">Try again</Button>
     </p>
     <template v-if="view">
       <div class="cols">

@@ -1,23 +1,16 @@
 <script setup lang="ts">
 import { lateWords } from '~~/core/calendar/dates'
 import { minorDigits } from '~~/core/money/money'
-import type { InvoiceRow, MoneyView } from '~~/shared/overview'
+import type { InvoiceRow } from '~~/shared/overview'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import FigureChart from '~/features/charts/FigureChart.vue'
 import type { Figures } from '~/features/charts/options'
+import { useMoney } from '~/features/money/useMoney'
 
 useHead({ title: 'Money · Upwold' })
-const view = ref<MoneyView | null>(null),
-  problem = ref('')
-async function load() {
-  try {
-    view.value = await api<MoneyView>('/api/money')
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-await load()
-useFeed(load)
+const ledger = useMoney()
+ledger.follow()
+const { data: view, problem } = storeToRefs(ledger)
 const months = computed(() => {
   const v = view.value
   if (!v) return []

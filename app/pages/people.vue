@@ -1,31 +1,21 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
 import type { RowColumn } from '~/components/RowsTable.vue'
-import type { PageOf } from '~/composables/paged'
+import { type ContactFact, usePeople } from '~/features/people/usePeople'
 
 useHead({ title: 'People · Upwold' })
-const find = ref(String(useRoute().query.find ?? ''))
 const search = ref<{ $el: HTMLInputElement }>()
-const { rows, more, busy, problem, refresh, again, showMore } = usePaged<ContactView, PageOf<ContactView>>(
-  async (after, limit) => {
-    const rows = await api<ContactView[]>('/api/contacts', {
-      query: { find: find.value, limit, after: after ?? undefined },
-    })
-    return { rows, next: rows.length === limit ? rows.at(-1)!.id : null }
-  },
-  { step: 60 },
-)
-await refresh()
-watch(find, again)
+const people = usePeople()
+const { find, rows, more, busy, problem } = storeToRefs(people)
+find.value = String(useRoute().query.find ?? '')
+people.follow()
 useRowKeys({ '/': () => search.value?.$el.focus() })
-const save = (c: ContactView, key: 'name' | 'email' | 'phone' | 'address') => async (v: string) => {
-  await api(`/api/contacts/${c.id}`, { method: 'PATCH', body: { [key]: v } })
-  c[key] = v
-}
-const person = ref<ContactView | null>(null)
+const save = (c: ContactView, key: ContactFact) => (v: string) => people.setFact(c.id, key, v)
+const shown = ref('')
+const person = computed(() => rows.value.find((c) => c.id === shown.value))
 const open = ref(false)
 function show(c: ContactView): void {
-  person.value = c
+  shown.value = c.id
   open.value = true
 }
 const columns: RowColumn<ContactView>[] = [
@@ -46,7 +36,7 @@ const columns: RowColumn<ContactView>[] = [
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <RowsTable name="people" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="showMore">
+    <RowsTable name="people" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="people.showMore()">
       <template #name="{ row: c }"
         ><Button unstyled class="name" data-row aria-haspopup="dialog" @click="show(c)">{{ c.name }}</Button></template
       >

@@ -168,3 +168,4 @@ export const library = z.object({
   templates: z.array(templateRow),
   clauses: z.array(clauseRow),
 })
+export type LibraryView = z.output<typeof library>

@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { readAmount, typedWords } from '~~/core/money/typed'
-import type { TemplateRow } from '~~/shared/library'
 import ListSend from '../round/ListSend.vue'
-import { useThisJob } from './useJob'
+import { useLibrary } from '../library/useLibrary'
+import { useMaking } from './making'
+import { useJob } from './useJob'
 
 /** What can be added to a job by hand: a paper, money that came in, a note. */
-const { job, act, post, make } = useThisJob()
+const thisJob = useJob()
+const { job } = storeToRefs(thisJob)
+const { act, post } = thisJob
+const { make, makeFrom } = useMaking()
+const library = useLibrary()
+library.follow()
 const session = useSession()
 const mayBook = computed(() => session.data?.member?.role === 'owner')
 const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
@@ -13,20 +19,13 @@ const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what
 }
 
-const choices = ref<TemplateRow[]>([])
 const chosen = ref('')
 const guest = ref('')
-watch(open, async (what) => {
-  if ((what === 'paper' || what === 'list') && !choices.value.length)
-    choices.value = (await api<{ templates: TemplateRow[] }>('/api/library')).templates.filter((t) => !t.archivedAt)
-})
-const makeFrom = () =>
-  act(async () => {
-    const body = { templateId: chosen.value, ...(guest.value ? { guestId: guest.value } : {}), key: newKey() }
-    const { id } = await api<{ id: string }>(`/api/jobs/${job.value.id}/papers`, { method: 'POST', body })
-    const marked = choices.value.find((t) => t.id === chosen.value)?.marked
-    await navigateTo(`/papers/${id}/${marked ? 'mark' : 'write'}`)
-  })
+const choices = computed(() => library.live)
+function makeChosen() {
+  const template = choices.value.find((t) => t.id === chosen.value)
+  if (template) return makeFrom(template, guest.value || undefined)
+}
 
 const words = ref('')
 const addNote = () =>
@@ -70,7 +69,7 @@ const addPayment = () =>
       <p class="row">
         <LinkButton :to="`/bring?job=${job.id}`">Bring in a PDF, DOCX or photographs</LinkButton>
       </p>
-      <form class="card" @submit.prevent="makeFrom">
+      <form class="card" @submit.prevent="makeChosen">
         <Choice
           v-model="chosen"
           label="Or from a template"

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
-import { useThisJob } from './useJob'
+import { useMaking } from './making'
+import { useJob } from './useJob'
 
 /** Who comes to the job, and each one's waiver. */
-const { job, act, post, make } = useThisJob()
+const thisJob = useJob()
+const { job } = storeToRefs(thisJob)
+const { act, post } = thisJob
+const { make } = useMaking()
 const add = (contact: ContactView | null) => contact && act(() => post('/guests', { contactId: contact.id }))
 const waiverOf = (guest: ContactView) =>
   job.value.papers.findLast((p) => p.guestId === guest.id && !['withdrawn', 'lapsed', 'declined'].includes(p.state))

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { quantityText } from '~~/core/layout/expand'
 import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
-import { useThisJob } from './useJob'
+import { useJob } from './useJob'
 
 /** The priced lines with their sum, and the table to change them in. */
-const { job, put } = useThisJob()
+const thisJob = useJob()
+const { job } = storeToRefs(thisJob)
+const { put } = thisJob
 const notices = useNotices()
 interface Lines {
   lines: PricedLine[]

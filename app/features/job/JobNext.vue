@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { useThisJob } from './useJob'
+import { useMaking } from './making'
+import { useJob } from './useJob'
 
 /** The one next step, and what is still to come. */
-const { job, busy, act, make } = useThisJob()
+const thisJob = useJob()
+const { job, busy } = storeToRefs(thisJob)
+const { act } = thisJob
+const { make } = useMaking()
 const emit = defineEmits<{ chooseClient: [] }>()
 const papers = usePaperActs()
 const notices = useNotices()

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
-import { useThisJob } from './useJob'
+import { useJob } from './useJob'
 
 /** The facts of the job and its client, each edited in its place. */
-const { job, set, load, act } = useThisJob()
+const thisJob = useJob()
+const { job } = storeToRefs(thisJob)
+const { set, load, act } = thisJob
 const choosing = defineModel<boolean>('choosing', { required: true })
 
 /** How what was typed becomes the value of a fact; `null` is "not given". */

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import DriftNotice from '~/features/paper/DriftNotice.vue'
 import AnswerForm from '../round/AnswerForm.vue'
-import { useThisJob } from './useJob'
+import { useJob } from './useJob'
 
 /** The job's papers, and everything that happened in one order. */
-const { job, load } = useThisJob()
+const thisJob = useJob()
+const { job } = storeToRefs(thisJob)
+const { load } = thisJob
 </script>
 
 <template>

@@ -1,28 +1,21 @@
-import type { InjectionKey } from 'vue'
+import { defineStore } from 'pinia'
 import type { JobView } from '~~/shared/jobs'
+import { useAct } from '../../composables/act'
+import { ApiProblem, api, newKey } from '../../composables/api'
+import { useNotices } from '../../composables/notices'
+import { useOpened } from '../../composables/reading'
 
-/** One job on the screen: what it shows, how it is changed, and what can be done with it. */
-export async function useJob(id: string) {
-  const job = ref<JobView | null>(null)
-  const problem = ref('')
+/** The job on the screen: what it shows, how it is changed, and what can be done with it. */
+export const useJob = defineStore('job', () => {
+  const { id, data: job, problem, open, load, take } = useOpened('job', (of) => api<JobView>(`/api/jobs/${of}`))
   const { busy, act } = useAct()
   const notices = useNotices()
-
-  async function load(): Promise<void> {
-    try {
-      job.value = await api<JobView>(`/api/jobs/${id}`)
-      problem.value = ''
-    } catch (e) {
-      problem.value = wordsOf(e)
-    }
-  }
-  await load()
 
   /** Writes to the job at the version that is shown, and shows what it is then; a stale page is refreshed before it says so. */
   async function put(method: 'PATCH' | 'PUT', path: string, body: object): Promise<void> {
     try {
-      const sent = { ...body, version: job.value!.version }
-      job.value = await api<JobView>(`/api/jobs/${id}${path}`, { method, body: sent })
+      const sent = { ...body, version: job.value.version }
+      take(await api<JobView>(`/api/jobs/${id.value}${path}`, { method, body: sent }))
     } catch (e) {
       if (e instanceof ApiProblem && e.code === 'stale') await load()
       throw e
@@ -35,18 +28,19 @@ export async function useJob(id: string) {
     notices.say(`Saved: ${label}.`, { undo: () => put('PATCH', '', { set: before }) })
   }
 
-  const post = (path: string, body: object) => api(`/api/jobs/${id}${path}`, { method: 'POST', body }).then(load)
-  const make = (kind: 'quote' | 'contract' | 'waiver', guestId?: string) =>
-    act(async () => {
-      const body = { kind, guestId, key: newKey() }
-      const paper = await api<{ id: string }>(`/api/jobs/${id}/papers`, { method: 'POST', body })
-      await navigateTo(`/papers/${paper.id}`)
+  /** Does something on the job and shows what it is then. */
+  const post = (path: string, body: object): Promise<void> =>
+    api(`/api/jobs/${id.value}${path}`, { method: 'POST', body }).then(load)
+  /** Makes a paper of the job; its id. */
+  async function makePaper(
+    of: { kind: 'quote' | 'contract' | 'waiver'; guestId?: string } | { templateId: string; guestId?: string },
+  ): Promise<string> {
+    const made = await api<{ id: string }>(`/api/jobs/${id.value}/papers`, {
+      method: 'POST',
+      body: { ...of, key: newKey() },
     })
+    return made.id
+  }
 
-  return { job: job as Ref<JobView>, problem, busy, load, put, set, act, post, make }
-}
-
-export type JobOnScreen = Awaited<ReturnType<typeof useJob>>
-export const JOB: InjectionKey<JobOnScreen> = Symbol('job')
-/** The job of the page, for the parts of it. */
-export const useThisJob = (): JobOnScreen => inject(JOB)!
+  return { id, job, problem, busy, open, load, put, set, act, post, makePaper }
+})

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { TemplateRow } from '~~/shared/library'
+import { useLibrary } from './useLibrary'
 
 /** The templates: found, by folder, duplicated, moved, put away and brought back. */
-const props = defineProps<{ templates: readonly TemplateRow[]; refresh: () => Promise<void> }>()
+const library = useLibrary()
 const folder = defineModel<string | null>('folder', { required: true })
 const notices = useNotices()
 const { busy, act } = useAct()
@@ -20,11 +21,11 @@ const which = computed({
 })
 const searchBox = ref<{ $el: HTMLInputElement }>()
 defineExpose({ focus: () => searchBox.value?.$el.focus() })
-const live = computed(() => props.templates.filter((t) => !t.archivedAt))
+const live = computed(() => library.live)
 const folders = computed(() => [...new Set(live.value.map((t) => t.folder).filter(Boolean))].sort())
 const plain = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 const shown = computed(() =>
-  (archived.value ? props.templates.filter((t) => t.archivedAt) : live.value).filter(
+  (archived.value ? library.templates.filter((t) => t.archivedAt) : live.value).filter(
     (t) =>
       (folder.value === null || t.folder === folder.value) &&
       plain(`${t.name} ${t.kind} ${t.folder}`).includes(plain(find.value.trim())),
@@ -37,25 +38,21 @@ const usedWords = (t: TemplateRow) =>
 
 const duplicate = (t: TemplateRow) =>
   act(async () => {
-    const body = { name: `${t.name}, copy`.slice(0, 120), from: t.id, key: newKey() }
-    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
-    await props.refresh()
+    const id = await library.duplicate(t)
     notices.say(`“${t.name}” was duplicated.`)
     await nextTick()
     document.getElementById(`template-${id}`)?.focus()
   })
 const archive = (t: TemplateRow, on: boolean) =>
   act(async () => {
-    await api(`/api/templates/${t.id}`, { method: 'PATCH', body: { revision: 0, archived: on } })
-    await props.refresh()
+    await library.change(t.id, { archived: on })
     if (on) notices.say(`“${t.name}” is archived. Papers made of it stay.`, { undo: () => archive(t, false) })
   })
 const moving = ref<TemplateRow | null>(null)
 const moveTo = (t: TemplateRow, to: string) =>
   act(async () => {
-    await api(`/api/templates/${t.id}`, { method: 'PATCH', body: { revision: 0, folder: to.trim().slice(0, 60) } })
+    await library.change(t.id, { folder: to.trim().slice(0, 60) })
     moving.value = null
-    await props.refresh()
   })
 </script>
 

@@ -2,11 +2,12 @@
 import type { Mark } from '~~/core/marking/model'
 import { formatValue } from '~~/core/merge/merge'
 import { FIELD_WORDS } from '../writing/say'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** Every blank in reading order: the words beside it, what it is, whose it is, and whether that is settled. */
-const table = useTable()
-const { ordered, chosen, current, number, view, finding, crossing } = table
+const table = useMarking()
+const { ordered, chosen, current, view, finding, crossing } = storeToRefs(table)
+const { number } = table
 const list = ref<HTMLElement>()
 
 function what(m: Mark): string {

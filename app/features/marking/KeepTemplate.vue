@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** Keeps the file, its marks and parties as a template, under a name. */
 const props = defineProps<{ paperId: string }>()
 const keeping = defineModel<boolean>({ required: true })
-const table = useTable()
-const { told } = table
+const table = useMarking()
+const { told } = storeToRefs(table)
 const notices = useNotices()
 const { busy, act } = useAct()
 const templateName = ref('')
-watch(keeping, (on) => on && (templateName.value = table.view.value.title))
+watch(keeping, (on) => on && (templateName.value = table.view.title))
 const keepTemplate = () =>
   act(async () => {
     if (!(await table.flush())) throw new Error(told.value || 'What is on the table could not be kept yet.')

@@ -11,7 +11,7 @@ import { useChosen } from './chosen'
 
 /** What is chosen, in full: what it asks, whose it is, where exactly it stands, how it is checked, what becomes of it. */
 const { table, m, set } = useChosen()
-const { chosen, parties, view } = table
+const { chosen, parties, view } = storeToRefs(table)
 const several = computed(() => chosen.value.length > 1)
 const place = (key: 'x' | 'y' | 'w' | 'h', n: number | null) =>
   m.value && n !== null && table.setPlace(m.value.id, { [key]: n })

@@ -6,7 +6,7 @@ import { useChosen } from './chosen'
 
 /** How an answer is helped along and checked: its words, its length, how it is written, which days. */
 const { table, m, keyed, set } = useChosen()
-const { chosen, marks } = table
+const { chosen, marks } = storeToRefs(table)
 const KINDS: Record<FieldFormat['kind'] | '', string> = {
   '': 'as it comes',
   email: 'an e-mail address',

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** What is chosen, once more: for another party, or on other pages. */
-const table = useTable()
-const { current: m, parties, view } = table
+const table = useMarking()
+const { current: m, parties, view } = storeToRefs(table)
 const copyParty = ref('')
 const others = computed(() => parties.value.filter((p) => p.key !== m.value?.field.party))
 const pagesText = ref('')

@@ -4,7 +4,7 @@ import { useChosen } from './chosen'
 
 /** When something is asked, what it is worked out from, and what becomes of the answer. */
 const { table, m, keyed, set } = useChosen()
-const { view } = table
+const { view } = storeToRefs(table)
 const how = computed({
   get: () => m.value?.field.compute?.how ?? '',
   set: (v) =>

@@ -4,7 +4,7 @@ import { useChosen } from './chosen'
 
 /** What the sender sets straight on the page: a value of the record, or words of their own. */
 const { table, m } = useChosen()
-const { view } = table
+const { view } = storeToRefs(table)
 const values = computed(() => Object.entries(view.value.context.values).map(([path, v]) => ({ path, label: v.label })))
 const words = (more: object) => m.value?.words && table.setWords(m.value.id, { ...m.value.words, ...more })
 </script>

@@ -3,7 +3,6 @@ import { Redo2, Undo2 } from '@lucide/vue'
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import { dayOf } from '~~/core/calendar/dates'
 import { placedFields } from '~~/core/marking/placed'
-import type { MarkingView } from '~~/shared/marking'
 import BlankLedger from './BlankLedger.vue'
 import DryRun from './DryRun.vue'
 import KeepTemplate from './KeepTemplate.vue'
@@ -15,13 +14,12 @@ import StrikeList from './StrikeList.vue'
 import TablePages from './TablePages.vue'
 import { fileBytes } from './finder'
 import { useTableKeys } from './keys'
-import { MARKING, useMarking } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
-const props = defineProps<{ of: 'paper' | 'template'; id: string; first: MarkingView }>()
-const table = useMarking(props.of, props.id, props.first)
-provide(MARKING, table)
-const { view, marks, open, ordered, current, saved, finding, told } = table
+const table = useMarking()
+const { of, id } = storeToRefs(table)
+const { view, marks, proposed: open, ordered, current, saved, finding, told } = storeToRefs(table)
 const notices = useNotices()
 const pdf = shallowRef<PDFDocumentProxy | null>(null)
 const problem = ref('')
@@ -52,7 +50,10 @@ onMounted(() => {
   void load()
   ledger.value?.focus()
 })
-onBeforeUnmount(() => void pdf.value?.destroy())
+onBeforeUnmount(() => {
+  void pdf.value?.destroy()
+  void table.leave()
+})
 
 const settledCount = computed(() => ordered.value.length - open.value.length)
 const count = computed(() =>
@@ -72,7 +73,7 @@ async function see(): Promise<void> {
   if (await table.flush()) seeing.value = true
   else notices.trouble(new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.'))
 }
-const toSending = () => go(`/papers/${props.id}`)
+const toSending = () => go(`/papers/${id.value}`)
 const notes = computed(() => view.value.preflight.filter((n) => n.cure?.kind === 'mark' || n.severity === 'stop'))
 function show(note: (typeof notes.value)[number]): void {
   if (note.cure?.kind === 'mark') table.choose(note.cure.mark)
@@ -85,7 +86,7 @@ useTableKeys(table, {
   helping,
   pageInView: () => pagesView.value?.pageInView() ?? 1,
   fit: () => pagesView.value?.fit(),
-  onward: () => void (props.of === 'paper' ? toSending() : go('/library')),
+  onward: () => void (of.value === 'paper' ? toSending() : go('/library')),
 })
 const SAVED = { saved: 'kept', saving: 'keeping…', 'not saved': 'not kept' } as const
 function changed(): void {
@@ -106,12 +107,8 @@ function changed(): void {
       <span class="soft" role="status">{{ count }} · {{ SAVED[saved] }}</span>
       <Button v-if="finding" variant="text" @click="table.stop()">Stop</Button>
       <template v-if="draft">
-        <IconButton label="Undo" :disabled="!table.canUndo.value" @click="table.undo()"
-          ><Undo2 :size="17"
-        /></IconButton>
-        <IconButton label="Redo" :disabled="!table.canRedo.value" @click="table.redo()"
-          ><Redo2 :size="17"
-        /></IconButton>
+        <IconButton label="Undo" :disabled="!table.canUndo" @click="table.undo()"><Undo2 :size="17" /></IconButton>
+        <IconButton label="Redo" :disabled="!table.canRedo" @click="table.redo()"><Redo2 :size="17" /></IconButton>
         <Button variant="outlined" @click="paging = true">Pages…</Button>
       </template>
       <Button variant="outlined" @click="see">See it as…</Button>
@@ -129,12 +126,7 @@ function changed(): void {
       {{ view.marked.unplaced.map((m) => `“${m.field.label}”`).join(', ') }}. Draw them anew where they belong.
     </p>
     <p
-      v-if="
-        !finding &&
-        !ordered.length &&
-        table.text.value.size &&
-        ![...table.text.value.values()].some((t) => t.pieces.length)
-      "
+      v-if="!finding && !ordered.length && table.text.size && ![...table.text.values()].some((t) => t.pieces.length)"
       class="notice small"
     >
       This is a scan: there is no text to find blanks by. Draw the boxes that are to be filled.
@@ -169,7 +161,7 @@ function changed(): void {
       v-model="seeing"
       :title="view.title"
       :pdf="of === 'paper' ? `/api/papers/${id}/pdf` : `/api/files/${view.marked.sha}`"
-      :parties="table.parties.value"
+      :parties="table.parties"
       :fields="placed"
       :today="today"
     />

@@ -2,15 +2,15 @@
 import type { TakenFile } from '~~/shared/marking'
 import PageTray, { type TrayPage } from './PageTray.vue'
 import { sendFile } from './send'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** The pages under the marks: another order, turned, taken out, added from another file, or a new edition of the file. */
 const visible = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ changed: [] }>()
-const table = useTable()
+const table = useMarking()
 const notices = useNotices()
 const { busy, act } = useAct()
-const { marked } = table.view.value
+const { marked } = table.view
 const pages = ref<TrayPage[]>(
   marked.pages.map((p, i) => ({ sha: marked.sha, page: i + 1, turn: 0, name: marked.name, ...p })),
 )

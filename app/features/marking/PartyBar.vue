@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** Who is on the paper, each with the number that gives a blank to them, and the keys of the table. */
-const table = useTable()
-const { parties, view, marks } = table
+const table = useMarking()
+const { parties, view, marks } = storeToRefs(table)
 const { busy, act } = useAct()
 const open = ref<string | null>(null)
 const chosen = ref<ContactView | null>(null)
@@ -28,7 +28,7 @@ const keep = () =>
     open.value = null
   })
 async function bind(body: { party: string; contactId?: string; me?: boolean }): Promise<void> {
-  if (!(await table.flush())) throw new Error(table.told.value || 'What is on the table could not be kept yet.')
+  if (!(await table.flush())) throw new Error(table.told || 'What is on the table could not be kept yet.')
   await api(`/api/papers/${table.id}`, { method: 'PATCH', body: { bind: body } })
   await table.refreshNotes()
 }

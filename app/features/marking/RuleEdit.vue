@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { FieldRule } from '~~/core/document/field'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** A rule on other fields: one condition, or several of which all or one must hold, each turned round if wanted. */
 const props = defineProps<{ label: string; but: string }>()
 const model = defineModel<FieldRule | undefined>({ required: true })
-const table = useTable()
+const table = useMarking()
 const fields = computed(() => [
   ...new Map(
-    table.ordered.value
+    table.ordered
       .filter((m) => m.field.key !== props.but && !m.words && m.state === 'settled')
       .map((m) => [m.field.key, m.field.label]),
   ),

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** The printed words that are struck: why, and what stands instead. */
-const table = useTable()
+const table = useMarking()
 const set = (id: string, more: { note?: string; instead?: string }) =>
   table.change((h) => h.strikes.forEach((s) => s.id === id && Object.assign(s, more)))
 </script>
 
 <template>
-  <ul v-if="table.strikes.value.length" class="strikes" aria-label="Struck words">
-    <li v-for="s in table.strikes.value" :key="s.id" class="small">
+  <ul v-if="table.strikes.length" class="strikes" aria-label="Struck words">
+    <li v-for="s in table.strikes" :key="s.id" class="small">
       <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
       <TypedText
         :value="s.note"

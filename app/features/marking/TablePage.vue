@@ -6,7 +6,7 @@ import { formatValue } from '~~/core/merge/merge'
 import { FIELD_WORDS } from '../writing/say'
 import { usePainted } from './painted'
 import { followPointer } from './pointer'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** One page of the table: the page itself, and on it every mark where it will stand. */
 const props = defineProps<{
@@ -17,8 +17,9 @@ const props = defineProps<{
   mode: '' | 'draw' | 'strike'
 }>()
 const emit = defineEmits<{ drawn: [] }>()
-const table = useTable()
-const { marks, strikes, chosen, number, crossing, view, text } = table
+const table = useMarking()
+const { marks, strikes, chosen, crossing, view, text } = storeToRefs(table)
+const { number } = table
 const size = computed(() => table.sizeOf(props.page))
 const mine = computed(() =>
   props.near ? marks.value.filter((m) => m.page === props.page && m.state !== 'dismissed') : [],

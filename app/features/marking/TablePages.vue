@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import TablePage from './TablePage.vue'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** The pages one under the other, at any size; only those near the screen are drawn. */
 const props = defineProps<{ pdf: PDFDocumentProxy | null; mode: '' | 'draw' | 'strike' }>()
 const emit = defineEmits<{ drawn: [] }>()
 const zoom = defineModel<number>('zoom', { required: true })
-const table = useTable()
-const { view, current } = table
+const table = useMarking()
+const { view, current } = storeToRefs(table)
 const holder = ref<HTMLElement>()
 const nearBy = ref(new Set<number>([1, 2]))
 let observer: IntersectionObserver | null = null

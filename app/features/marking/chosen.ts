@@ -1,10 +1,10 @@
 import type { FieldSpec } from '~~/core/document/field'
-import { useTable } from './useMarking'
+import { useMarking } from './useMarking'
 
 /** What is chosen on the table, for the parts of its card: read, and changed field by field. */
 export function useChosen() {
-  const table = useTable()
-  const { current: m, chosen, marks } = table
+  const table = useMarking()
+  const { current: m, chosen, marks } = storeToRefs(table)
   /** Fields by their key, for what is worked out from others or shares a value. */
   const keyed = computed(() =>
     [

@@ -1,3 +1,4 @@
+import type { Ref } from 'vue'
 import type { Party } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
 import { type Align, arrange, copyToParty, repeatOn, within } from '~~/core/marking/arrange'

@@ -1,8 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { ref } from 'vue'
-
-vi.stubGlobal('ref', ref)
-const { useHistory } = await import('./history')
+import { useHistory } from './history'
 
 function over(start: string[]) {
   let there = [...start]

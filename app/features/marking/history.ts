@@ -1,3 +1,5 @@
+import { ref } from 'vue'
+
 /** Steps that can be taken back. */
 const STEPS = 200
 /** Changes with the same word within this time are one step. */

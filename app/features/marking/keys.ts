@@ -14,7 +14,7 @@ interface OnScreen {
 
 /** The keys of the marking table: everything that is done there is done with them, too. */
 export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageInView, fit, onward }: OnScreen): void {
-  const { open, ordered, chosen, current } = table
+  const { proposed: open, ordered, chosen, current } = storeToRefs(table)
 
   /** A box put with the keyboard: under what is chosen, else in the middle of what is seen. */
   function putBox(): void {
@@ -125,7 +125,7 @@ export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageI
     if (e.key === 'l') return () => document.getElementById('mark-label')?.focus()
     if (e.key === 'p') {
       const n = table.number(current.value!.field.party)
-      const next = table.parties.value[n] ?? table.parties.value[0]
+      const next = table.parties[n] ?? table.parties[0]
       if (next && next.key !== current.value!.field.party) return () => table.copyTo(next.key, 'beneath')
     }
     return undefined

@@ -1,10 +1,14 @@
-import type { InjectionKey } from 'vue'
+import { defineStore } from 'pinia'
+import { type Ref, computed, ref, shallowRef } from 'vue'
 import type { Party } from '~~/core/document/model'
 import { overlaps } from '~~/core/marking/arrange'
 import { type Mark, inReadingOrder } from '~~/core/marking/model'
 import { givenValues, suggest } from '~~/core/marking/suggest'
 import type { PageText } from '~~/core/marking/text'
 import type { MarkingView, MovedMarks } from '~~/shared/marking'
+import { ApiProblem, api, wordsOf } from '../../composables/api'
+import { useNotices } from '../../composables/notices'
+import { createSaver } from '../../composables/saving'
 import type { FindAnswer } from './find.worker'
 import { readBlanks, stopReading } from './finder'
 import { type Held, type Strikes, newMarkId } from './held'
@@ -12,19 +16,22 @@ import { useDoing } from './doing'
 import { plain, useHistory } from './history'
 
 /** What lies on the marking table: the marks, what is chosen, the finder at work, every change undone and kept. */
-export function useMarking(of: 'paper' | 'template', id: string, first: MarkingView) {
-  const base = `/api/${of}s/${id}/marking`
+export const useMarking = defineStore('marking', () => {
   const notices = useNotices()
-  const view = ref<MarkingView>(first)
-  const marks = ref<Mark[]>(view.value.marked.marks)
-  const strikes = ref<Strikes>(view.value.marked.strikes)
-  const parties = ref<Party[]>(view.value.parties)
+  const of = ref<'paper' | 'template'>('paper')
+  const id = ref('')
+  const base = computed(() => `/api/${of.value}s/${id.value}/marking`)
+  // There is one once it has been opened.
+  const view = ref(null) as unknown as Ref<MarkingView>
+  const marks = ref<Mark[]>([])
+  const strikes = ref<Strikes>([])
+  const parties = ref<Party[]>([])
   const text = shallowRef<Map<number, PageText>>(new Map())
-  const read = ref(view.value.marked.read)
+  const read = ref(0)
   const chosen = ref<string[]>([])
   const finding = ref<{ page: number; pages: number } | null>(null)
   const told = ref('')
-  let revision = view.value.revision
+  let revision = 0
   let language = 'en'
 
   const history = useHistory<Held>(
@@ -57,14 +64,36 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
       parties: parties.value,
       read: read.value,
     })
-    const got = await api<{ revision: number; preflight: MarkingView['preflight'] }>(base, { method: 'PUT', body })
+    const got = await api<{ revision: number; preflight: MarkingView['preflight'] }>(base.value, {
+      method: 'PUT',
+      body,
+    })
     revision = got.revision
     view.value.preflight = got.preflight
     told.value = ''
   }
   const { flush } = saver
-  async function reload(): Promise<void> {
-    view.value = await api<MarkingView>(base)
+  /** Lays another paper or template on the table; what was still to be kept of the last goes first. */
+  async function open(what: 'paper' | 'template', which: string): Promise<void> {
+    await leave()
+    const next = await api<MarkingView>(`/api/${what}s/${which}/marking`)
+    of.value = what
+    id.value = which
+    text.value = new Map()
+    chosen.value = []
+    told.value = ''
+    show(next)
+  }
+  /** The table is left: nothing is looked for any more, and what waits is kept. */
+  async function leave(): Promise<void> {
+    unread()
+    finding.value = null
+    if (saver.waits()) await flush()
+    saver.stop()
+  }
+  const reload = async (): Promise<void> => show(await api<MarkingView>(base.value))
+  function show(next: MarkingView): void {
+    view.value = next
     revision = view.value.revision
     marks.value = view.value.marked.marks
     strikes.value = view.value.marked.strikes
@@ -74,11 +103,11 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     saver.taken()
   }
   async function refreshNotes(): Promise<void> {
-    if (await flush()) view.value = { ...(await api<MarkingView>(base)), marked: view.value.marked }
+    if (await flush()) view.value = { ...(await api<MarkingView>(base.value)), marked: view.value.marked }
   }
 
   // The finder, in a worker, page by page.
-  let leave: () => void = () => {}
+  let unread: () => void = () => {}
   const known = computed(() => givenValues(view.value.context))
   function found(a: Extract<FindAnswer, { page: number }>): void {
     language = a.language
@@ -100,10 +129,10 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     saver.changed()
   }
   function find(): void {
-    leave()
+    unread()
     const { sha, pages } = view.value.marked
     finding.value = { page: 0, pages: pages.length }
-    leave = readBlanks(sha, (a) => {
+    unread = readBlanks(sha, (a) => {
       if ('page' in a) found(a)
       else {
         if ('failed' in a)
@@ -116,19 +145,16 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
   }
   /** Gives up looking for blanks; what was found stays. */
   function stop(): void {
-    leave()
+    unread()
     stopReading(view.value.marked.sha)
     finding.value = null
   }
-  onScopeDispose(() => {
-    leave()
-    saver.stop()
-  })
 
   const sizeOf = (page: number) => view.value.marked.pages[page - 1]!
   // What is seen.
   const ordered = computed(() => inReadingOrder(marks.value.filter((m) => m.state !== 'dismissed')))
-  const open = computed(() => ordered.value.filter((m) => m.state === 'proposed'))
+  /** What was found and isn't settled yet. */
+  const proposed = computed(() => ordered.value.filter((m) => m.state === 'proposed'))
   const current = computed(() => marks.value.find((m) => m.id === chosen.value[0]) ?? null)
   const number = (party: string) => parties.value.findIndex((p) => p.key === party) + 1
   const crossing = computed(
@@ -159,7 +185,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     parties,
     text,
     chosen,
-    open,
+    open: proposed,
     current,
     sizeOf,
     change,
@@ -171,7 +197,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
   async function underneath(path: '/pages' | '/replace', body: object): Promise<MovedMarks> {
     if (!(await flush()))
       throw new Error(told.value || 'What is on the table could not be kept yet. Try again in a moment.')
-    const moved = await api<MovedMarks>(`${base}${path}`, { method: 'POST', body: { revision, ...body } })
+    const moved = await api<MovedMarks>(`${base.value}${path}`, { method: 'POST', body: { revision, ...body } })
     text.value = new Map()
     await reload()
     return moved
@@ -180,6 +206,8 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
   return {
     of,
     id,
+    open,
+    leave,
     view,
     marks,
     strikes,
@@ -199,7 +227,7 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     find,
     stop,
     ordered,
-    open,
+    proposed,
     current,
     number,
     crossing,
@@ -209,12 +237,10 @@ export function useMarking(of: 'paper' | 'template', id: string, first: MarkingV
     underneath,
     sizeOf,
   }
-}
+})
 const sameSpot = (a: Mark, b: Mark): boolean =>
   Math.abs(a.x - b.x) + Math.abs(a.y + a.h - b.y - b.h) < 8 ||
   (Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x) > 0.6 * Math.min(a.w, b.w) &&
     Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y) > 0.6 * Math.min(a.h, b.h))
 
 export type Marking = ReturnType<typeof useMarking>
-export const MARKING: InjectionKey<Marking> = Symbol('marking')
-export const useTable = (): Marking => inject(MARKING)!

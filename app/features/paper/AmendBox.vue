@@ -10,11 +10,13 @@ import { ownHtml, pasteHtml } from '~/features/writing/paste'
 import { know } from '~/features/writing/say'
 import { useSlash } from '~/features/writing/slash'
 import { useRoom } from './room'
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** Strikes, rewords or adds to one paragraph of this copy, with the reason. The template stays as it is. */
 const props = defineProps<{ block: string }>()
-const { id, paper, busy, act, load } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const room = useRoom()
 const base = room.baseOf(props.block)!
 const isText = base.t === 'paragraph' || base.t === 'heading'
@@ -86,7 +88,7 @@ const keep = () =>
       content,
       why: why.value,
     }
-    await api(`/api/papers/${id}/amendments`, { method: 'POST', body: amendment })
+    await api(`/api/papers/${id.value}/amendments`, { method: 'POST', body: amendment })
     room.amending.value = null
     await load()
   })

@@ -2,36 +2,41 @@
 import type { PaperDocument } from '~~/core/document/model'
 import { walkBlocks } from '~~/core/document/walk'
 import { correctSource } from './correct'
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** What was changed on this copy alone: who, when and why, and the ways back or into the template or the record. */
 const props = defineProps<{ document: PaperDocument }>()
-const { id, paper, busy, act, load } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const notices = useNotices()
 const draft = computed(() => paper.value.state === 'draft')
 const written = computed(() => paper.value.written)
 const view = (changes: 'shown' | 'clean') =>
   act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { changes } })
+    await api(`/api/papers/${id.value}`, { method: 'PATCH', body: { changes } })
     await load()
   })
 
 type Row = (typeof written.value)['amendments'][number]
 const undoAmendment = (a: Row) =>
   act(async () => {
-    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await api(`/api/papers/${id.value}/amendments/${a.id}`, { method: 'DELETE' })
     await load()
     notices.say('The amendment is undone.', {
       undo: async () => {
         const { id: own, block, kind, content, why } = a
-        await api(`/api/papers/${id}/amendments`, { method: 'POST', body: { id: own, block, kind, content, why } })
+        await api(`/api/papers/${id.value}/amendments`, {
+          method: 'POST',
+          body: { id: own, block, kind, content, why },
+        })
         await load()
       },
     })
   })
 const toTemplate = (a: Row) =>
   act(async () => {
-    await api(`/api/papers/${id}/amendments/${a.id}/template`, { method: 'POST', body: {} })
+    await api(`/api/papers/${id.value}/amendments/${a.id}/template`, { method: 'POST', body: {} })
     await load()
     notices.say('The template says it now, and so does this copy.')
   })
@@ -39,7 +44,7 @@ const toRecord = (a: Row) =>
   act(async () => {
     const source = written.value.context.values[a.fact!.path]!.source
     await correctSource(paper.value, source, a.fact!.text)
-    await api(`/api/papers/${id}/amendments/${a.id}`, { method: 'DELETE' })
+    await api(`/api/papers/${id.value}/amendments/${a.id}`, { method: 'DELETE' })
     await load()
     notices.say(`Corrected on the record: ${a.fact!.label}.`)
   })

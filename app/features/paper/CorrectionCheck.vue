@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { CheckView } from '~~/shared/rounds'
 import CheckSteps from '../round/CheckSteps.vue'
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** Where the check of a correction stands, and what the one who checks can do. It is looked at in the draft of the PDF. */
 defineProps<{ check: CheckView }>()
-const { id } = useThisPaper()
+const { id } = storeToRefs(usePaper())
 </script>
 
 <template>

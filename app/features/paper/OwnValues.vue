@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { fieldsOf } from '~~/core/document/walk'
-import { PAPER } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** What belongs to this paper alone: the values it asks for, and fields that are set before it goes. */
 defineProps<{ editable: boolean }>()
-const { id, paper, act, load } = inject(PAPER)!
+const thisPaper = usePaper()
+const { id, paper } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const written = computed(() => paper.value.written)
 const setValue = (key: string, text: string) =>
   act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { values: { [key]: text } } })
+    await api(`/api/papers/${id.value}`, { method: 'PATCH', body: { values: { [key]: text } } })
     await load()
   })
 /** Fields whose text the sender may set before it goes. */
@@ -17,7 +19,7 @@ const settable = computed(() =>
 )
 const setPreset = (key: string, text: string) =>
   act(async () => {
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { presets: { [key]: text } } })
+    await api(`/api/papers/${id.value}`, { method: 'PATCH', body: { presets: { [key]: text } } })
     await load()
   })
 </script>

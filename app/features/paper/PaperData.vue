@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** What was filled on a paper: taken out as data, and offered back to the record where it says something else. */
-const { id, paper, busy, act, post } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, post } = thisPaper
 const notices = useNotices()
 const taken = reactive(new Set(paper.value.writeBack.filter((r) => !r.conflict).map((r) => r.path)))
 function toggle(path: string): void {

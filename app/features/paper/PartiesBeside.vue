@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
-import { PAPER } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** Who stands where on a paper, and who is still to be said. */
 defineProps<{ editable: boolean }>()
 const binding = defineModel<string | null>('binding', { required: true })
-const { id, paper, busy, act, load } = inject(PAPER)!
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const who = ref<ContactView | null>(null)
 const bind = (party: string) =>
   act(async () => {
     if (!who.value) return
-    await api(`/api/papers/${id}`, { method: 'PATCH', body: { bind: { party, contactId: who.value.id } } })
+    await api(`/api/papers/${id.value}`, { method: 'PATCH', body: { bind: { party, contactId: who.value.id } } })
     binding.value = null
     who.value = null
     await load()

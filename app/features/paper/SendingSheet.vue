@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import type { PaperView } from '~~/shared/papers'
 import PlanMessage from '../round/PlanMessage.vue'
-import { useThisRound } from '../round/useRound'
+import { useRound } from '../round/useRound'
 import { correctSource, inputTypeOf, recordName } from './correct'
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** The message as it will arrive, and below it what would go wrong. */
-const { paper, busy, load, act } = useThisPaper()
-const round = useThisRound()
-const { view } = round
+const thisPaper = usePaper()
+const { paper, busy } = storeToRefs(thisPaper)
+const { load, act } = thisPaper
+const round = useRound()
+const { view } = storeToRefs(round)
 
 type Gap = PaperView['gaps'][number]
 /** What was typed for each gap. */
@@ -85,7 +87,7 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
           <StopMark :state="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
           <span :class="{ soft: p.severity === 'note' }"
             >{{ p.words }}
-            <Button v-if="p.person" size="small" variant="outlined" @click="round.chosen.value = p.person"
+            <Button v-if="p.person" size="small" variant="outlined" @click="round.chosen = p.person"
               >Set it</Button
             ></span
           >

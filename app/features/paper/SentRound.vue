@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { instantOf, localOf } from '~~/core/calendar/dates'
 import CorrectionCheck from './CorrectionCheck.vue'
-import { PAPER_STATE, useThisPaper } from './usePaper'
+import { PAPER_STATE, usePaper } from './usePaper'
 
 /** A paper that went out: whose move it is, what was sent, and what can be done with the round as a whole. */
-const { id, paper, busy, load, act, post, when } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { load, act, post, when } = thisPaper
 const papers = usePaperActs()
 const notices = useNotices()
 const now = useNow()
@@ -18,7 +20,7 @@ const withdraw = () =>
     await post('/round', { do: 'withdraw', reason: reason.value })
     withdrawing.value = false
   })
-const nudge = () => act(() => papers.nudge(id).then(load))
+const nudge = () => act(() => papers.nudge(id.value).then(load))
 const pause = () => act(() => post('/round', { do: 'pause', reason: '' }))
 const resume = () => act(() => post('/round', { do: 'resume' }))
 const until = ref('')
@@ -40,7 +42,7 @@ const extend = (never: boolean) =>
 const correct = () =>
   act(async () => {
     if (round.value.paused === null) await post('/round', { do: 'pause', reason: 'a correction' })
-    await navigateTo(`/papers/${id}/${paper.value.marked ? 'mark' : 'write'}`)
+    await navigateTo(`/papers/${id.value}/${paper.value.marked ? 'mark' : 'write'}`)
   })
 const revise = () =>
   act(async () => {
@@ -59,7 +61,7 @@ const handIn = () =>
   })
 const again = () =>
   act(async () => {
-    const { id: fresh } = await api<{ id: string }>(`/api/papers/${id}/copy`, {
+    const { id: fresh } = await api<{ id: string }>(`/api/papers/${id.value}/copy`, {
       method: 'POST',
       body: { key: newKey() },
     })
@@ -67,7 +69,7 @@ const again = () =>
   })
 const keepRound = () =>
   act(async () => {
-    await api(`/api/papers/${id}/keep-round`, { method: 'POST', body: {} })
+    await api(`/api/papers/${id.value}/keep-round`, { method: 'POST', body: {} })
     notices.say('Kept with its template: the next one is prepared like this.')
   })
 const lapse = computed(() =>

@@ -2,10 +2,12 @@
 import { X } from '@lucide/vue'
 import { canCorrect, correctSource, inputTypeOf, recordName } from './correct'
 import { useRoom } from './room'
-import { useThisPaper } from './usePaper'
+import { usePaper } from './usePaper'
 
 /** Where a value comes from, and its correction at that place: the paper follows. */
-const { paper, busy, act, load } = useThisPaper()
+const thisPaper = usePaper()
+const { paper, busy } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const { value } = useRoom()
 const editing = ref(false)
 const text = ref('')

@@ -1,35 +1,37 @@
-import type { InjectionKey } from 'vue'
+import { defineStore } from 'pinia'
+import { ref, watch } from 'vue'
 import { formatInstant } from '~~/core/calendar/dates'
 import type { PaperView } from '~~/shared/papers'
+import { useAct } from '../../composables/act'
+import { api } from '../../composables/api'
+import { useOpened } from '../../composables/reading'
 
-/** One paper on the screen. `drawn` counts how often what a draft is made from has changed, so that its pages are drawn anew. */
-export async function usePaper(id: string) {
-  const paper = ref<PaperView | null>(null)
-  const problem = ref('')
+/** The paper on the screen. `drawn` counts how often what a draft is made from has changed, so that its pages are drawn anew. */
+export const usePaper = defineStore('paper', () => {
+  const opened = useOpened('paper', (of) => api<PaperView>(`/api/papers/${of}`))
+  const { id, data: paper, problem, load } = opened
   const { busy, act } = useAct()
   const drawn = ref(0)
+  watch(
+    paper,
+    (now, before) => {
+      if (now && (before?.id !== now.id || (before.state === 'draft' && before.seen !== now.seen))) drawn.value += 1
+    },
+    { flush: 'sync' },
+  )
 
-  async function load(): Promise<void> {
-    try {
-      const before = paper.value
-      paper.value = await api<PaperView>(`/api/papers/${id}`)
-      if (!before || (before.state === 'draft' && before.seen !== paper.value.seen)) drawn.value += 1
-    } catch (e) {
-      problem.value = wordsOf(e)
-    }
-  }
-  await load()
-
-  const post = (path: string, body: object) => api(`/api/papers/${id}${path}`, { method: 'POST', body }).then(load)
+  /** Does something with the paper and shows what it is then. */
+  const post = (path: string, body: object): Promise<void> =>
+    api(`/api/papers/${id.value}${path}`, { method: 'POST', body }).then(load)
+  /** Changes what belongs to this paper alone. */
+  const set = (body: object): Promise<void> => api(`/api/papers/${id.value}`, { method: 'PATCH', body }).then(load)
+  /** Throws a draft away. */
+  const discard = (): Promise<unknown> => api(`/api/papers/${id.value}`, { method: 'DELETE' })
   /** An instant in words, in the business's zone. */
-  const when = (instant: string) => formatInstant(instant, paper.value!.timeZone, paper.value!.today)
+  const when = (instant: string): string => formatInstant(instant, paper.value.timeZone, paper.value.today)
 
-  return { id, paper: paper as Ref<PaperView>, problem, busy, drawn, load, act, post, when }
-}
-
-export type PaperOnScreen = Awaited<ReturnType<typeof usePaper>>
-export const PAPER: InjectionKey<PaperOnScreen> = Symbol('paper')
-export const useThisPaper = (): PaperOnScreen => inject(PAPER)!
+  return { id, paper, problem, busy, drawn, open: opened.open, load, act, post, set, discard, when }
+})
 
 /** What a paper's state is called. */
 export const PAPER_STATE: Record<string, string> = {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import CheckSteps from './CheckSteps.vue'
-import { useThisRound } from './useRound'
+import { useRound } from './useRound'
 
 /** Where the check of a draft stands. */
-const round = useThisRound()
-const { view } = round
+const round = useRound()
+const { view } = storeToRefs(round)
 </script>
 
 <template>

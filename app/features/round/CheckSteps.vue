@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import type { CheckView } from '~~/shared/rounds'
-import { useThisPaper } from '../paper/usePaper'
+import { usePaper } from '../paper/usePaper'
 
 /** Where a check inside the business stands, and what the one who checks can do. `flush` is waited for before a step. */
 const props = defineProps<{ check: Omit<CheckView, 'asked'>; flush?: () => Promise<void> }>()
 const emit = defineEmits<{ done: [] }>()
-const { id, paper, busy, act, load } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
 const remark = ref('')
 const returning = ref(false)
 const step = (name: 'pass' | 'return' | 'take-back') =>
   act(async () => {
     await props.flush?.()
     try {
-      await api(`/api/papers/${id}/check`, {
+      await api(`/api/papers/${id.value}/check`, {
         method: 'POST',
         body: { step: name, remark: remark.value, seen: paper.value.seen },
       })

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { RoundPersonView } from '~~/shared/rounds'
 import { reaches } from '~~/core/rounds/plan'
-import { useThisPaper } from '../paper/usePaper'
+import { usePaper } from '../paper/usePaper'
 import AnswerForm from './AnswerForm.vue'
 import { REACH_WORDS } from './useRound'
 
 /** What can be done for one person of a round that is out. */
 const props = defineProps<{ person: RoundPersonView }>()
-const { id, paper, busy, act, post, load } = useThisPaper()
+const thisPaper = usePaper()
+const { id, paper, busy } = storeToRefs(thisPaper)
+const { act, post, load } = thisPaper
 const notices = useNotices()
 const doing = ref<'' | 'correct' | 'replace' | 'paper'>('')
 const out = computed(() => paper.value.state === 'out')
@@ -32,7 +34,7 @@ const link = ref('')
 const makeLink = () =>
   act(async () => {
     link.value = (
-      await api<{ url: string }>(`/api/papers/${id}/people/${props.person.id}/link`, { method: 'POST', body: {} })
+      await api<{ url: string }>(`/api/papers/${id.value}/people/${props.person.id}/link`, { method: 'POST', body: {} })
     ).url
   })
 const copied = () => void navigator.clipboard?.writeText(link.value).then(() => notices.say('The link is copied.'))
@@ -57,10 +59,10 @@ const replace = () =>
 const reopen = () => act(() => post('/round', { do: 'reopen', person: props.person.id }))
 const scan = ref<File | null>(null)
 const day = ref(paper.value.today)
-const onPaper = () =>
+const signedOnPaper = () =>
   act(async () => {
     const query = new URLSearchParams({ person: props.person.id, day: day.value, name: scan.value!.name })
-    await api(`/api/papers/${id}/on-paper?${query}`, { method: 'POST', body: scan.value! })
+    await api(`/api/papers/${id.value}/on-paper?${query}`, { method: 'POST', body: scan.value! })
     await load()
     doing.value = ''
   })
@@ -115,7 +117,7 @@ const onPaper = () =>
       <p class="small soft">{{ person.name }}’s link stops working, and nothing they have typed goes to the other.</p>
       <Button type="submit" :disabled="busy">Replace {{ person.name.split(' ')[0] }}</Button>
     </form>
-    <form v-if="doing === 'paper'" @submit.prevent="onPaper">
+    <form v-if="doing === 'paper'" @submit.prevent="signedOnPaper">
       <label class="field"
         ><span>The scan (PDF, PNG or JPEG)</span
         ><FilePick

@@ -2,12 +2,12 @@
 import { type PlanPerson, type Proof, reaches } from '~~/core/rounds/plan'
 import { languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES } from '~~/shared/words'
-import { PROOF_WORDS, reachWords, useThisRound } from './useRound'
+import { PROOF_WORDS, reachWords, useRound } from './useRound'
 
 /** What is set for the chosen person: what they do, how they are reached, how they prove themselves, in which language. */
-const round = useThisRound()
-const { plan, view } = round
-const p = computed(() => round.person.value!)
+const round = useRound()
+const { plan, view } = storeToRefs(round)
+const p = computed(() => round.person!)
 const set = (next: Partial<PlanPerson>) => round.setPerson(p.value.key, next)
 const signers = computed(() => plan.value.people.filter((x) => x.part === 'sign' && x.key !== p.value.key))
 type Role = 'field' | 'witness' | 'check'

@@ -6,13 +6,15 @@ import { type Language } from '~~/core/text/language'
 import { messageValues } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
 import { roundWords } from '~~/shared/words/messages'
-import { useThisPaper } from '../paper/usePaper'
-import { useThisRound } from './useRound'
+import { usePaper } from '../paper/usePaper'
+import { useRound } from './useRound'
 
 /** The words that arrive, by when it has to be done, and when people are reminded. */
-const { paper, act, when } = useThisPaper()
-const round = useThisRound()
-const { plan, view } = round
+const thisPaper = usePaper()
+const { paper } = storeToRefs(thisPaper)
+const { act, when } = thisPaper
+const round = useRound()
+const { plan, view } = storeToRefs(round)
 const session = useSession()
 const writing = ref(false)
 /** The language the chosen person is written to in; until they have opened it, English where it is left to them. */
@@ -22,7 +24,7 @@ const language = computed((): Language => {
 })
 /** As the chosen person will read it. */
 const put = computed(() => {
-  const name = round.person.value?.name ?? ''
+  const name = round.person?.name ?? ''
   const ids = own.value ? concerning(own.value, plan.value) : plan.value.papers
   const papers = view.value.papers.filter((p) => ids.includes(p.id))
   return messageValues({
@@ -40,7 +42,7 @@ const put = computed(() => {
     business: session.data?.business?.name ?? '',
   })
 })
-const own = computed(() => round.person.value)
+const own = computed(() => round.person)
 const subject = computed(() =>
   fill(own.value?.subject || roundWords(plan.value.subject, 'mSubject', language.value), put.value),
 )

@@ -4,11 +4,11 @@ import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
 import TurnNumber from './TurnNumber.vue'
-import { PART_WORDS, PROOF_WORDS, reachWords, useThisRound } from './useRound'
+import { PART_WORDS, PROOF_WORDS, reachWords, useRound } from './useRound'
 
 /** The round as a line of turns: people dragged between them or moved with Alt and the arrows, one chosen to be set. */
-const round = useThisRound()
-const { plan, view, chosen } = round
+const round = useRound()
+const { plan, view, chosen } = storeToRefs(round)
 const turns = computed(() => [...new Set(plan.value.people.map((p) => p.turn))].sort((a, b) => a - b))
 const inTurn = (t: number) => plan.value.people.filter((p) => p.turn === t)
 const numberOf = (p: PlanPerson) => {
@@ -73,7 +73,7 @@ const free = computed(() =>
 function addMember(id: string) {
   const member = free.value.find((m) => m.id === id)
   if (member) round.add({ memberId: member.id, name: member.name, part: 'check', turn: 1, reach: 'email' })
-  if (member) round.move(round.chosen.value!, 1, true)
+  if (member) round.move(round.chosen!, 1, true)
   adding.value = false
 }
 const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-1) ?? 0) + 1, true)
@@ -140,7 +140,7 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
         @update:model-value="addMember"
       />
     </div>
-    <PersonEdit v-if="round.person.value" :key="chosen!" class="edit" />
+    <PersonEdit v-if="round.person" :key="chosen!" class="edit" />
   </aside>
 </template>
 

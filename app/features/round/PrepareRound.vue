@@ -2,17 +2,19 @@
 import { greeted } from '~~/core/rounds/greeting'
 import { concerning } from '~~/core/rounds/plan'
 import SendingSheet from '../paper/SendingSheet.vue'
-import { useThisPaper } from '../paper/usePaper'
+import { usePaper } from '../paper/usePaper'
 import CheckBar from './CheckBar.vue'
 import PlanTurns from './PlanTurns.vue'
 import SendBar from './SendBar.vue'
-import { ROUND, useRound } from './useRound'
+import { useRound } from './useRound'
 
 /** A draft about to be sent: its round at the left, the papers as the chosen person will see them, the message at the right. */
-const { id, paper, drawn, load } = useThisPaper()
-const round = await useRound(id, load)
-provide(ROUND, round)
-const { view, person } = round
+const thisPaper = usePaper()
+const { id, paper, drawn } = storeToRefs(thisPaper)
+const round = useRound()
+const { view, person } = storeToRefs(round)
+await round.open(id.value)
+useLeaving({ saved: () => round.saved, waits: round.waits, flush: round.flush })
 watch(
   () => paper.value,
   () => void round.load().catch(() => {}),
@@ -21,7 +23,7 @@ const theirs = computed(() => {
   const ids = person.value ? concerning(person.value, view.value.plan) : view.value.plan.papers
   return view.value.papers.filter((x) => ids.includes(x.id))
 })
-const shown = ref(id)
+const shown = ref(id.value)
 const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? theirs.value[0] ?? view.value.papers[0]!)
 </script>
 

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { RoundPersonView } from '~~/shared/rounds'
-import { useThisPaper } from '../paper/usePaper'
+import { usePaper } from '../paper/usePaper'
 import PersonActs from './PersonActs.vue'
 import TurnNumber from './TurnNumber.vue'
 import { PART_WORDS, PROOF_WORDS, reachWords } from './useRound'
 
 /** A round that is out: its people in their turns, each with what has happened and what can be done. */
-const { paper, when, act, post } = useThisPaper()
+const thisPaper = usePaper()
+const { paper } = storeToRefs(thisPaper)
+const { when, act, post } = thisPaper
 const session = useSession()
 const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const round = computed(() => paper.value.round!)

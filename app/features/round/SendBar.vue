@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { greeted } from '~~/core/rounds/greeting'
-import { useThisPaper } from '../paper/usePaper'
-import { useThisRound } from './useRound'
+import { usePaper } from '../paper/usePaper'
+import { useRound } from './useRound'
 
 /** The one button, which says what it will do, and what happens to the round after. */
-const { paper, busy, load, act, when } = useThisPaper()
-const round = useThisRound()
-const { view, plan } = round
+const thisPaper = usePaper()
+const { paper, busy } = storeToRefs(thisPaper)
+const { load, act, when } = thisPaper
+const round = useRound()
+const { view, plan } = storeToRefs(round)
 const notices = useNotices()
 const key = newKey()
 const stops = computed(

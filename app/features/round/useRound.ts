@@ -1,29 +1,43 @@
-import type { InjectionKey } from 'vue'
+import { defineStore } from 'pinia'
+import { type Ref, computed, ref } from 'vue'
 import { type PlanPerson, type RoundPlan, inTurns, moveTo, partOf, planPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import type { PlanView } from '~~/shared/rounds'
+import { ApiProblem, api, newKey } from '../../composables/api'
+import { useNotices } from '../../composables/notices'
+import { createSaver } from '../../composables/saving'
+import { usePaper } from '../paper/usePaper'
 
 /** The round of a draft as it is being prepared: changed on the screen at once, kept on the server half a second later. */
-export async function useRound(paperId: string, changed: () => Promise<void>) {
-  const saver = useSaver(save, { after: 500, refused })
-  const view = ref(await api<PlanView>(`/api/papers/${paperId}/plan`)) as Ref<PlanView>
-  const plan = computed(() => view.value.plan)
-  const chosen = ref<string | null>(
-    plan.value.people.find((p) => p.part === 'sign' && !p.memberId)?.key ?? plan.value.people[0]?.key ?? null,
-  )
-  const person = computed(() => plan.value.people.find((p) => p.key === chosen.value) ?? null)
+export const useRound = defineStore('round', () => {
+  const saver = createSaver(save, { after: 500, refused })
+  const paper = usePaper()
   const notices = useNotices()
+  const paperId = ref('')
+  const view = ref(null) as unknown as Ref<PlanView>
+  const plan = computed(() => view.value.plan)
+  const chosen = ref<string | null>(null)
+  const person = computed(() => plan.value.people.find((p) => p.key === chosen.value) ?? null)
   let touched = 0
 
+  /** Shows the round of another draft; what was still to be kept of the last goes first. */
+  async function open(of: string): Promise<void> {
+    await saver.flush()
+    view.value = await api<PlanView>(`/api/papers/${of}/plan`)
+    paperId.value = of
+    saver.taken()
+    const { people } = plan.value
+    chosen.value = people.find((p) => p.part === 'sign' && !p.memberId)?.key ?? people[0]?.key ?? null
+  }
   async function save(): Promise<void> {
     const sent = touched
-    const next = await api<PlanView>(`/api/papers/${paperId}/plan`, {
+    const next = await api<PlanView>(`/api/papers/${paperId.value}/plan`, {
       method: 'PUT',
       body: { plan: plan.value, version: view.value.version },
     })
     // What was changed while this was on its way is kept next; only what the server worked out is taken over.
     view.value = sent === touched ? next : { ...next, plan: plan.value }
-    await changed()
+    await paper.load()
   }
   async function refused(e: unknown): Promise<void> {
     notices.trouble(e)
@@ -39,7 +53,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
   }
   async function take(): Promise<void> {
     const before = touched
-    const now = await api<PlanView>(`/api/papers/${paperId}/plan`)
+    const now = await api<PlanView>(`/api/papers/${paperId.value}/plan`)
     if (before !== touched) return
     view.value = now
     saver.taken()
@@ -91,6 +105,8 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     chosen,
     person,
     saved: saver.state,
+    waits: saver.waits,
+    open,
     change,
     setPerson,
     add,
@@ -102,10 +118,7 @@ export async function useRound(paperId: string, changed: () => Promise<void>) {
     flush,
     load,
   }
-}
-export type RoundOnScreen = Awaited<ReturnType<typeof useRound>>
-export const ROUND: InjectionKey<RoundOnScreen> = Symbol('round')
-export const useThisRound = (): RoundOnScreen => inject(ROUND)!
+})
 
 /** How somebody is reached, in words. */
 export const REACH_WORDS = {

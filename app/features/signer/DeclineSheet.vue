@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import { useSays } from './says'
-import type { Signing } from './useSigning'
+import { useSigner } from './useSigner'
 
 /** Declining, with a reason the business gets to read. Where the link has ended meanwhile, the page says so instead. */
-const props = defineProps<{ view: SignerView; signing: Signing }>()
+defineProps<{ view: SignerView }>()
 const emit = defineEmits<{ declined: [] }>()
-const { busy, told, act, post } = props.signing
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
 const says = useSays()
 const reason = ref('')
 const decline = () =>

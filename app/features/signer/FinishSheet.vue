@@ -2,7 +2,7 @@
 import type { SignerView } from '~~/shared/signer'
 import { consentWords, moneyIn } from '~~/shared/words'
 import { useSays } from './says'
-import { finishLabel, isQuote } from './useSigning'
+import { finishLabel, isQuote } from './useSigner'
 
 /** The last step: what is agreed to, in plain words, and the one button. */
 const props = defineProps<{ view: SignerView; total: number | null; busy: boolean; told: string }>()

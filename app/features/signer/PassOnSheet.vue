@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import { useSays } from './says'
-import type { Signing } from './useSigning'
+import { useSigner } from './useSigner'
 
 /** Gives the part to somebody else, where the sender allowed it. */
-const props = defineProps<{ view: SignerView; signing: Signing }>()
+defineProps<{ view: SignerView }>()
 const emit = defineEmits<{ passed: [] }>()
-const { busy, told, act, post } = props.signing
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
 const says = useSays()
 const to = reactive({ name: '', email: '', reason: '' })
 const pass = () =>

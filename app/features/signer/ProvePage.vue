@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import LiveCamera from './LiveCamera.vue'
-import type { Signing } from './useSigning'
+import { useSigner } from './useSigner'
 import { useSays } from './says'
 
 /** Before anything can be read: whoever holds the link shows that they are the one who is meant. */
-const props = defineProps<{ view: SignerView; signing: Signing }>()
+const props = defineProps<{ view: SignerView }>()
 const emit = defineEmits<{ proved: [] }>()
-const { busy, told, act, post, base } = props.signing
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
 const says = useSays()
 const prove = computed(() => props.view.prove!)
 const code = ref('')
@@ -59,7 +61,7 @@ const show = () =>
     if (selfie.value) form.set('selfie', selfie.value)
     form.set('challenge', challenge.value?.id ?? '')
     try {
-      await api(`${base}/document`, { method: 'POST', body: form })
+      await api(signer.at('/document'), { method: 'POST', body: form })
     } finally {
       challenge.value = null
     }

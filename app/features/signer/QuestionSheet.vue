@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import { useSays } from './says'
-import type { Signing } from './useSigning'
+import { useSigner } from './useSigner'
 
 /** A question to the business. */
-const props = defineProps<{ view: SignerView; signing: Signing }>()
+defineProps<{ view: SignerView }>()
 const emit = defineEmits<{ sent: [] }>()
-const { busy, told, act, post } = props.signing
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
 const says = useSays()
 const question = ref('')
 const ask = () =>

@@ -6,10 +6,11 @@ import BottomSheet from './BottomSheet.vue'
 import SignatureSheet from './SignatureSheet.vue'
 import type { useDraft } from './draft'
 import { useSays } from './says'
-import type { Signing } from './useSigning'
+import { useSigner } from './useSigner'
 
 /** Signing one place: what is drawn stands there, or in all of its kind that are theirs. */
-const props = defineProps<{ view: SignerView; signing: Signing; state: ReturnType<typeof useDraft> }>()
+const props = defineProps<{ view: SignerView; state: ReturnType<typeof useDraft> }>()
+const signer = useSigner()
 const says = useSays()
 const person = computed(() => props.view.person)
 const open = ref(false)
@@ -24,7 +25,7 @@ defineExpose({
 })
 function keepMark(mark: SignatureMark, scope: 'all' | 'one', keep: boolean) {
   if (place.value) props.state.setMark(place.value, mark, scope)
-  if (keep) void props.signing.post('/keep', { what: what.value, mark }).catch(() => {})
+  if (keep) void signer.post('/keep', { what: what.value, mark }).catch(() => {})
   open.value = false
 }
 /** What came from the phone while its code is shown. */
@@ -55,9 +56,9 @@ onBeforeUnmount(() => {
       :places="places"
       :kept="person.keeps?.[what] ?? null"
       :may-keep="!!person.keeps"
-      :keep-picture="signing.keepPicture"
-      :open-pad="view.inPerson ? undefined : signing.openPad"
-      :picture-of="signing.pictureOf"
+      :keep-picture="signer.keepPicture"
+      :open-pad="view.inPerson ? undefined : signer.openPad"
+      :picture-of="signer.pictureOf"
       :arrived="fromPhone"
       @done="keepMark"
     />

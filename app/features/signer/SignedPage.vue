@@ -7,11 +7,15 @@ import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
 import RoundPeople from './RoundPeople.vue'
 import { useSays } from './says'
-import { type Signing, isQuote } from './useSigning'
+import { isQuote, useSigner } from './useSigner'
 
 /** After signing: thanks, what comes next, the payment that reserves the day, and the copy to keep. */
-const props = defineProps<{ view: SignerView; signing: Signing }>()
-const { base, busy, told, pay, act, post } = props.signing
+const props = defineProps<{ view: SignerView }>()
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
+/** Leaves for the page to pay on. */
+const toPay = (stage: string) => act(async () => window.location.assign(await signer.pay(stage)))
 /** The witness beside them acts on this phone, or on their own by the code. */
 const code = ref('')
 const witnessLink = async () => (await post<{ url: string }>('/witness', {})).url
@@ -77,7 +81,8 @@ const stage = computed(() => {
 const several = computed(() => props.view.papers.length > 1)
 const asking = ref(false)
 const asked = ref(false)
-const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'pdf'}?paper=${encodeURIComponent(id)}`
+const pdfOf = (id: string, sealed: boolean) =>
+  signer.at(`/${sealed ? 'sealed' : 'pdf'}?paper=${encodeURIComponent(id)}`)
 </script>
 
 <template>
@@ -130,7 +135,7 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
         }}<template v-if="later">, {{ laterWords }}</template
         >.
       </p>
-      <Button v-if="view.pay.byCard" size="large" class="wide" :disabled="busy" @click="pay(view.pay.stage)">
+      <Button v-if="view.pay.byCard" size="large" class="wide" :disabled="busy" @click="toPay(view.pay.stage)">
         {{ says('pay', { amount: amountIn(view.pay.amount) }) }}
       </Button>
       <p v-else-if="view.pay.bank" class="bank">{{ view.pay.bank }}</p>
@@ -154,7 +159,7 @@ const pdfOf = (id: string, sealed: boolean) => `${base}/${sealed ? 'sealed' : 'p
     <Button v-if="!view.inPerson" variant="text" @click="asking = true">{{ says('ask') }}</Button>
     <AskedBefore :view="view" />
     <BottomSheet v-model="asking" :header="says('ask')">
-      <QuestionSheet :view="view" :signing="signing" @sent="((asking = false), (asked = true))" />
+      <QuestionSheet :view="view" @sent="((asking = false), (asked = true))" />
     </BottomSheet>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
 import { useSays } from './says'
-import { finishLabel } from './useSigning'
+import { finishLabel } from './useSigner'
 
 /** The one bar: how many things are left, and a button to the next. */
 const props = defineProps<{ view: SignerView; left: readonly { key: string }[] }>()

@@ -18,12 +18,14 @@ import SigningBar from './SigningBar.vue'
 import { useDraft } from './draft'
 import { useSays } from './says'
 import { useWhole } from './whole'
-import { type Signing, finishLabel } from './useSigning'
+import { finishLabel, useSigner } from './useSigner'
 
 /** The papers to read, fill and sign, with one bar that says what is left and leads there. */
-const props = defineProps<{ token: string; view: SignerView; signing: Signing }>()
+const props = defineProps<{ token: string; view: SignerView }>()
 const emit = defineEmits<{ changed: []; passed: [] }>()
-const { base, busy, told, act, post } = props.signing
+const signer = useSigner()
+const { busy, told } = storeToRefs(signer)
+const { act, post } = signer
 const says = useSays()
 const person = computed(() => props.view.person)
 const state = useDraft(props.token, toRef(props, 'view'), () => emit('changed'))
@@ -32,7 +34,7 @@ const { draft, problems } = state
 const passed = ref(new Set<string>())
 const led = ref('')
 provide('passed', passed)
-provide('pictureOf', props.signing.pictureOf)
+provide('pictureOf', signer.pictureOf)
 provide(
   'given',
   computed(() => props.view.given),
@@ -132,7 +134,7 @@ function asks() {
 }
 const SAVED = { saved: 'kept', saving: 'keeping', 'not saved': 'notKept' } as const
 const several = computed(() => props.view.papers.length > 1)
-const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
+const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
 </script>
 
 <template>
@@ -202,7 +204,7 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
       <p>
         <b>{{ says('toRead') }}</b>
         <template v-for="p in view.papers" :key="p.id">
-          <a v-for="e in p.enclosures" :key="e.sha" :href="`${base}/enclosures/${e.sha}`" target="_blank">{{
+          <a v-for="e in p.enclosures" :key="e.sha" :href="signer.at(`/enclosures/${e.sha}`)" target="_blank">{{
             e.name
           }}</a>
         </template>
@@ -219,18 +221,18 @@ const pdfOf = (id: string) => `${base}/pdf?paper=${encodeURIComponent(id)}`
     </div>
     <SigningBar :view="view" :left="problems" @next="goNext" />
 
-    <SignHere ref="signHere" :view="view" :signing="signing" :state="state" />
+    <SignHere ref="signHere" :view="view" :state="state" />
     <BottomSheet v-model="confirmOpen" :header="finishLabel(view, says)">
       <FinishSheet :view="view" :total="state.priced.value?.total ?? null" :busy="busy" :told="told" @finish="finish" />
     </BottomSheet>
     <BottomSheet v-model="declineOpen" :header="says('decline')">
-      <DeclineSheet :view="view" :signing="signing" @declined="closed" />
+      <DeclineSheet :view="view" @declined="closed" />
     </BottomSheet>
     <BottomSheet v-model="questionOpen" :header="says('ask')">
-      <QuestionSheet :view="view" :signing="signing" @sent="asks" />
+      <QuestionSheet :view="view" @sent="asks" />
     </BottomSheet>
     <BottomSheet v-model="passOpen" :header="says('passOn')">
-      <PassOnSheet :view="view" :signing="signing" @passed="emit('passed')" />
+      <PassOnSheet :view="view" @passed="emit('passed')" />
     </BottomSheet>
   </div>
 </template>

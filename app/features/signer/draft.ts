@@ -1,3 +1,4 @@
+import { type ComputedRef, type Ref, computed, ref, toRaw, watch } from 'vue'
 import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
 import type { PaperDocument } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
@@ -6,6 +7,8 @@ import { figuresFor, restate } from '~~/core/layout/restate'
 import { type Choices, type Priced, applyChoices } from '~~/core/pricing/pricing'
 import type { SignerPaper, SignerView } from '~~/shared/signer'
 import { EMPTY_DRAFT } from '~~/shared/draft'
+import { ApiProblem, api, wordsOf } from '../../composables/api'
+import { createSaver } from '../../composables/saving'
 import type { SignatureMark, SignerDraft } from '~~/shared/signing'
 
 /**
@@ -45,7 +48,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     }
   }
   let quiet = false
-  if (import.meta.client)
+  if (!import.meta.server)
     watch(
       draft,
       () => {

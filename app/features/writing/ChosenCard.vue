@@ -8,10 +8,10 @@ import FieldEdit from './FieldEdit.vue'
 import PictureEdit from './PictureEdit.vue'
 import TableEdit from './TableEdit.vue'
 import { FORMATS, LISTS, clauseName, formatsFor, labelOf, sourceWords } from './say'
-import { useThisSheet } from './useSheet'
+import { useSheet } from './useSheet'
 
 /** What is chosen on the sheet, a value, a field, a picture or a paragraph, and what can be set about it. */
-const { editor, view, worked } = useThisSheet()
+const { editor, view, worked } = storeToRefs(useSheet())
 interface Chosen {
   node: ProseNode
   pos: number

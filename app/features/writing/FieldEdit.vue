@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { type FieldSpec, askedTypes } from '~~/core/document/field'
 import { FIELD_WORDS } from './say'
-import { useThisSheet } from './useSheet'
+import { useSheet } from './useSheet'
 
 /** A field: what it is, who fills it, and what it asks. */
 const props = defineProps<{ field: FieldSpec; width: number | null }>()
 const emit = defineEmits<{ change: [FieldSpec]; width: [number | null] }>()
-const { base } = useThisSheet()
+const { base } = storeToRefs(useSheet())
 const put = (more: Partial<FieldSpec>) => {
   const next = { ...props.field, ...more }
   for (const k of ['help', 'placeholder', 'preset', 'days'] as const) if (!next[k]) delete next[k]

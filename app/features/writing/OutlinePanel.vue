@@ -2,10 +2,12 @@
 import { Plus } from '@lucide/vue'
 import type { Ask, Party } from '~~/core/document/model'
 import ConditionEdit from './ConditionEdit.vue'
-import { useThisSheet } from './useSheet'
+import { useSheet } from './useSheet'
 
 /** What is on the sheet, who stands on it, and what is asked when a paper is made of it. */
-const { editor, worked, base, setBase, goTo } = useThisSheet()
+const sheet = useSheet()
+const { editor, worked, base } = storeToRefs(sheet)
+const { setBase, goTo } = sheet
 interface Entry {
   id: string
   text: string

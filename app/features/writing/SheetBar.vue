@@ -12,11 +12,13 @@ import {
   Underline,
   Undo2,
 } from '@lucide/vue'
-import { useThisSheet } from './useSheet'
+import { useSheet } from './useSheet'
 
 /** What the text under the cursor is, and how to make it something else. Every button has its key in the text too. */
 const emit = defineEmits<{ insert: [] }>()
-const { editor, undo, redo } = useThisSheet()
+const sheet = useSheet()
+const { editor } = storeToRefs(sheet)
+const { undo, redo } = sheet
 const tick = ref(0)
 const again = () => {
   tick.value += 1

@@ -3,11 +3,13 @@ import { type Compared, compareDocuments } from '~~/core/amend/compare'
 import type { PaperDocument } from '~~/core/document/model'
 import type { VersionRow } from '~~/shared/library'
 import ComparedText from './ComparedText.vue'
-import { useThisSheet } from './useSheet'
+import { useSheet } from './useSheet'
 
 /** What the template said when it was used, and what was set aside: to look at, compare with now, and bring back. */
 const visible = defineModel<boolean>({ required: true })
-const { id, current, put, flush } = useThisSheet()
+const sheet = useSheet()
+const { id } = storeToRefs(sheet)
+const { current, put, flush } = sheet
 const notices = useNotices()
 const versions = ref<VersionRow[]>([])
 const shown = ref<{ row: VersionRow; document: PaperDocument; compared: Compared[] } | null>(null)
@@ -16,10 +18,10 @@ watch(visible, async (open) => {
   if (!open) return
   shown.value = null
   await flush()
-  versions.value = await api<VersionRow[]>(`/api/templates/${id}/versions`)
+  versions.value = await api<VersionRow[]>(`/api/templates/${id.value}/versions`)
 })
 async function look(row: VersionRow): Promise<void> {
-  const document = await api<PaperDocument>(`/api/templates/${id}/versions/${row.id}`)
+  const document = await api<PaperDocument>(`/api/templates/${id.value}/versions/${row.id}`)
   shown.value = { row, document, compared: compareDocuments(document, current()) }
 }
 function bringBack(): void {

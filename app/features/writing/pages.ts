@@ -41,6 +41,10 @@ export function usePages(current: () => PaperDocument, show: (worked: Worked) =>
       worker = new LayoutWorker()
       if (waiting) ask()
     },
-    stop: (): void => worker?.terminate(),
+    stop(): void {
+      worker?.terminate()
+      worker = null
+      busy = false
+    },
   }
 }

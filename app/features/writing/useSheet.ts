@@ -1,10 +1,15 @@
 import { Editor } from '@tiptap/vue-3'
 import { get, set } from 'idb-keyval'
-import type { InjectionKey } from 'vue'
+import { defineStore } from 'pinia'
+import { type ShallowRef, computed, ref, shallowRef } from 'vue'
 import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
+import { ApiProblem, api, newKey, wordsOf } from '../../composables/api'
+import { pageNonce } from '../../composables/nonce'
+import { useNotices } from '../../composables/notices'
+import { createSaver } from '../../composables/saving'
 import type { Setting, Worked } from './layout.worker'
 import { usePages } from './pages'
 import { imageFrom } from './images'
@@ -18,20 +23,50 @@ const SAVE_AFTER = 700
 /** Earlier states kept on this device, so that undo goes back beyond this sitting. */
 const TRAIL = 60
 
-/** One template on the screen: its text, its pages as the layout finds them, its saving, and the way back. */
-export function useSheet(id: string, first: TemplateView) {
-  const view = shallowRef<TemplateView>(first)
+/** The template on the screen: its text, its pages as the layout finds them, its saving, and the way back. */
+export const useSheet = defineStore('sheet', () => {
+  const id = ref('')
+  // There is one once it has been opened.
+  const view = shallowRef(null) as unknown as ShallowRef<TemplateView>
   /** Title, parties, paper values and initials: what isn't text. */
-  const base = shallowRef<PaperDocument>(view.value.document)
+  const base = shallowRef(null) as unknown as ShallowRef<PaperDocument>
   const worked = shallowRef<Worked | null>(null)
-  const savedAt = ref(view.value.updatedAt)
+  const savedAt = ref('')
   const told = ref('')
   const editor = shallowRef<Editor | null>(null)
   const notices = useNotices()
-  const trailKey = `upwold:trail:${id}`
-  let revision = view.value.revision
+  const trailKey = computed(() => `upwold:trail:${id.value}`)
+  let revision = 0
   let trail: PaperDocument[] = []
-  let last = JSON.stringify(view.value.document)
+  let last = ''
+
+  /** Opens another template; what was still to be kept of the last goes first, and its editor is no more. */
+  async function open(of: string): Promise<void> {
+    await leave()
+    const next = await api<TemplateView>(`/api/templates/${of}`)
+    id.value = of
+    worked.value = null
+    trail = []
+    told.value = ''
+    take(next)
+  }
+  /** Shows a template as the server has it now. */
+  function take(next: TemplateView): void {
+    view.value = next
+    base.value = next.document
+    savedAt.value = next.updatedAt
+    aside.value = undefined
+    revision = next.revision
+    last = JSON.stringify(next.document)
+    saver.taken()
+  }
+  /** The sheet is left: what waits is kept, and nothing can be written any more. */
+  async function leave(): Promise<void> {
+    if (saver.waits()) await saver.flush()
+    layout.stop()
+    editor.value?.destroy()
+    editor.value = null
+  }
 
   const current = (): PaperDocument =>
     editor.value ? fromProse(editor.value.getJSON() as ProseNode, base.value) : base.value
@@ -62,14 +97,14 @@ export function useSheet(id: string, first: TemplateView) {
   // Saving by itself.
   /** The version this text was set aside as, when another window was ahead: what is written further goes there, too. */
   const aside = ref<string>()
-  const saver = useSaver(save, { after: SAVE_AFTER, refused })
+  const saver = createSaver(save, { after: SAVE_AFTER, refused })
   const { changed } = saver
   const saved = computed(() => (aside.value === undefined ? saver.state.value : ('set aside' as const)))
   async function save(): Promise<void> {
     const document = current()
     const text = JSON.stringify(document)
     if (text === last) return
-    const got = await api<{ revision: number }>(`/api/templates/${id}`, {
+    const got = await api<{ revision: number }>(`/api/templates/${id.value}`, {
       method: 'PATCH',
       body: { revision, document, ...(aside.value === undefined ? {} : { aside: aside.value }) },
     })
@@ -78,7 +113,7 @@ export function useSheet(id: string, first: TemplateView) {
     last = text
     savedAt.value = new Date().toISOString()
     told.value = ''
-    await set(trailKey, trail).catch(() => {})
+    await set(trailKey.value, trail).catch(() => {})
   }
   function refused(e: unknown): void {
     told.value = wordsOf(e)
@@ -121,26 +156,21 @@ export function useSheet(id: string, first: TemplateView) {
 
   /** The other window's text, in place of what stands here; what was here is among the versions. */
   async function takeTheirs(): Promise<void> {
-    view.value = await api<TemplateView>(`/api/templates/${id}`)
-    aside.value = undefined
-    revision = view.value.revision
-    last = JSON.stringify(view.value.document)
-    base.value = view.value.document
-    editor.value!.commands.setContent(toProse(view.value.document))
-    saver.taken()
+    take(await api<TemplateView>(`/api/templates/${id.value}`))
+    editor.value!.commands.setContent(toProse(base.value))
     told.value = ''
     renew()
   }
-  /** What stands here as a template of its own. */
-  async function keepMine(): Promise<void> {
+  /** What stands here as a template of its own; its id. */
+  async function keepMine(): Promise<string> {
     const { name, kind, folder } = view.value
     const body = { name: `${name}, my copy`.slice(0, 120), kind, folder, document: current(), key: newKey() }
     const made = await api<{ id: string }>('/api/templates', { method: 'POST', body })
     saver.taken()
-    await navigateTo(`/library/templates/${made.id}`)
+    return made.id
   }
   async function rename(more: { name?: string; folder?: string; kind?: string; archived?: boolean }): Promise<void> {
-    await api(`/api/templates/${id}`, { method: 'PATCH', body: { revision, ...more } })
+    await api(`/api/templates/${id.value}`, { method: 'PATCH', body: { revision, ...more } })
     view.value = { ...view.value, ...more }
     renew()
   }
@@ -158,9 +188,10 @@ export function useSheet(id: string, first: TemplateView) {
   }
   const pictures = (list: FileList | undefined) => [...(list ?? [])].filter((f) => f.type.startsWith('image/'))
 
+  /** Puts the text into an editor, and has its pages laid out. */
   function start(): void {
     know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses, numbers: {} })
-    void get<PaperDocument[]>(trailKey)
+    void get<PaperDocument[]>(trailKey.value)
       .then((kept) => (trail = kept ?? []))
       .catch(() => {})
     layout.start()
@@ -204,13 +235,6 @@ export function useSheet(id: string, first: TemplateView) {
     })
     renew()
   }
-  onMounted(() => {
-    start()
-  })
-  onBeforeUnmount(() => {
-    layout.stop()
-    editor.value?.destroy()
-  })
 
   const notes = computed<PreflightNote[]>(() => worked.value?.notes ?? [])
   /** Puts the cursor into a block and shows it. */
@@ -242,6 +266,10 @@ export function useSheet(id: string, first: TemplateView) {
 
   return {
     id,
+    open,
+    start,
+    leave,
+    waits: saver.waits,
     view,
     base,
     editor,
@@ -264,7 +292,4 @@ export function useSheet(id: string, first: TemplateView) {
     goTo,
     reword,
   }
-}
-export type Sheet = ReturnType<typeof useSheet>
-export const SHEET: InjectionKey<Sheet> = Symbol('sheet')
-export const useThisSheet = (): Sheet => inject(SHEET)!
+})

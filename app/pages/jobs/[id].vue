@@ -5,14 +5,14 @@ import JobLines from '~/features/job/JobLines.vue'
 import JobNext from '~/features/job/JobNext.vue'
 import JobRecord from '~/features/job/JobRecord.vue'
 import JobThread from '~/features/job/JobThread.vue'
-import { JOB, useJob } from '~/features/job/useJob'
+import { useJob } from '~/features/job/useJob'
 
 /** A job: its line on top, the record at the left, papers and events in the middle, the next step at the right. */
 const choosingClient = ref(false)
-const onScreen = await useJob(String(useRoute().params.id))
-const { job, problem, load } = onScreen
-provide(JOB, onScreen)
-useFeed(load, { concerns: ofJob(job.value?.id ?? ''), asOf: () => job.value?.asOf ?? -1 })
+const id = String(useRoute().params.id)
+const thisJob = useJob()
+const { job, problem } = storeToRefs(thisJob)
+await thisJob.open(id)
 useHead({ title: () => `${job.value?.title.slice(0, 60) ?? 'Job'} · Upwold` })
 
 const facts = computed(() =>

@@ -1,66 +1,45 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
-import type { JobPage, JobRow } from '~~/shared/jobs'
+import type { JobRow } from '~~/shared/jobs'
 import type { RowColumn } from '~/components/RowsTable.vue'
+import { watchDebounced } from '@vueuse/core'
+import { useJobs } from '~/features/job/useJobs'
+import { useLibrary } from '~/features/library/useLibrary'
 
 useHead({ title: 'Jobs · Upwold' })
 const route = useRoute(),
   router = useRouter()
-const q = (k: string) => String(route.query[k] ?? '')
-const filter = reactive({
-  when: q('when') || 'coming',
-  kind: q('kind'),
-  notReady: q('notReady'),
-  stop: q('stop'),
-  find: q('find'),
-})
-const { data: library } = await useAsyncData('library', () =>
-  api<{ kinds: { id: string; name: string }[] }>('/api/library'),
-)
+const jobs = useJobs()
+const { filter, rows, first: page, more, busy, problem } = storeToRefs(jobs)
+jobs.look(route.query)
+jobs.follow()
+const library = useLibrary()
+library.follow()
 const search = ref<{ $el: HTMLInputElement }>()
-
 const which = computed({
-  get: () => (filter.when === 'past' ? 'past' : filter.notReady ? 'not-ready' : 'coming'),
+  get: () => (filter.value.when === 'past' ? 'past' : filter.value.notReady ? 'not-ready' : 'coming'),
   set: (to) => {
-    filter.when = to === 'past' ? 'past' : 'coming'
-    filter.notReady = to === 'not-ready' ? '1' : ''
+    filter.value.when = to === 'past' ? 'past' : 'coming'
+    filter.value.notReady = to === 'not-ready' ? '1' : ''
   },
 })
-const {
-  rows,
-  first: page,
-  more,
-  busy,
-  problem,
-  refresh,
-  again,
-  showMore,
-} = usePaged<JobRow, JobPage>(
-  (after, limit) => {
-    const query = Object.fromEntries(Object.entries(filter).filter(([, v]) => v))
-    return api<JobPage>('/api/jobs', { query: { ...query, limit, ...(after ? { after } : {}) } })
+/** What is looked for as it is typed. */
+const find = ref(filter.value.find)
+watchDebounced(find, (typed) => (filter.value.find = typed), { debounce: 150 })
+// The address says what is looked for, and no longer once the list is left.
+const address = watch(
+  () => ({ ...filter.value }),
+  (by) => {
+    const query = Object.fromEntries(Object.entries(by).filter(([k, v]) => v && !(k === 'when' && v === 'coming')))
+    void router.replace({ query })
   },
-  { step: 40 },
 )
-await refresh()
-useFeed(refresh)
-let timer: ReturnType<typeof setTimeout>
-watch(filter, () => {
-  clearTimeout(timer)
-  timer = setTimeout(() => {
-    void router.replace({
-      query: Object.fromEntries(Object.entries(filter).filter(([k, v]) => v && !(k === 'when' && v === 'coming'))),
-    })
-    void again()
-  }, 150)
-})
-// Whoever leaves just after typing isn't called back by the address of what they typed.
-onBeforeRouteLeave(() => clearTimeout(timer))
+onBeforeRouteLeave(() => address.stop())
 useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
 
 /** The week a job's day is in; past jobs stand in one list. */
 const groupOf = computed(() => {
-  if (filter.when !== 'coming') return undefined
+  if (filter.value.when !== 'coming') return undefined
   const today = page.value?.today ?? ''
   const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
   return ({ day }: JobRow) =>
@@ -105,10 +84,7 @@ const STOPS = [
       <Choice
         v-model="filter.kind"
         aria-label="Kind"
-        :options="[
-          { value: '', label: 'Kind: all' },
-          ...(library?.kinds ?? []).map((k) => ({ value: k.id, label: k.name })),
-        ]"
+        :options="[{ value: '', label: 'Kind: all' }, ...library.kinds.map((k) => ({ value: k.id, label: k.name }))]"
       />
       <Choice
         v-model="filter.stop"
@@ -120,11 +96,19 @@ const STOPS = [
       />
       <label class="search"
         ><span class="sr">Search jobs</span
-        ><InputText ref="search" v-model="filter.find" type="search" placeholder="Search: title, client, place  ( / )"
+        ><InputText ref="search" v-model="find" type="search" placeholder="Search: title, client, place  ( / )"
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <RowsTable name="jobs" :rows="rows" :columns="columns" :group="groupOf" :busy="busy" :more="more" @more="showMore">
+    <RowsTable
+      name="jobs"
+      :rows="rows"
+      :columns="columns"
+      :group="groupOf"
+      :busy="busy"
+      :more="more"
+      @more="jobs.showMore()"
+    >
       <template #day="{ row: r }"
         ><span class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</span></template
       >

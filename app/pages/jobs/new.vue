@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
 import type { Discount, PricedLine } from '~~/core/pricing/pricing'
-import type { ContactView, JobKind } from '~~/shared/jobs'
+import type { ContactView } from '~~/shared/jobs'
 import JobForecast from '~/features/job/JobForecast.vue'
+import { useLibrary } from '~/features/library/useLibrary'
 
 useHead({ title: 'New job · Upwold' })
-const { data: library } = await useAsyncData('library', () => api<{ kinds: JobKind[] }>('/api/library'))
+const library = useLibrary()
+library.follow()
 const session = useSession()
 const zones = Intl.supportedValuesOf('timeZone')
 const form = reactive({
-  kindId: library.value?.kinds[0]?.id ?? '',
+  kindId: '',
   title: '',
   starts: '',
   ends: '',
@@ -26,7 +28,10 @@ const client = ref<ContactView | null>(null),
   problem = ref(''),
   busy = ref(false)
 const key = newKey()
-const kind = computed(() => library.value?.kinds.find((k) => k.id === form.kindId))
+const kind = computed(() => library.kinds.find((k) => k.id === form.kindId))
+watchEffect(() => {
+  form.kindId ||= library.kinds[0]?.id ?? ''
+})
 watch(
   () => form.starts,
   (s) => {
@@ -82,7 +87,7 @@ async function save() {
         <Choice
           v-model="form.kindId"
           label="Kind"
-          :options="(library?.kinds ?? []).map((k) => ({ value: k.id, label: k.name }))"
+          :options="library.kinds.map((k) => ({ value: k.id, label: k.name }))"
         />
         <label class="field"
           ><span>Title</span

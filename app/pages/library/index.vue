@@ -1,26 +1,15 @@
 <script setup lang="ts">
-import type { Brought, ClauseRow, TemplateRow } from '~~/shared/library'
+import type { Brought } from '~~/shared/library'
+import { useLibrary } from '~/features/library/useLibrary'
 import TemplateList from '~/features/library/TemplateList.vue'
 import RoundSettings from '~/features/round/RoundSettings.vue'
 import BringIn from '~/features/writing/BringIn.vue'
 
-interface Library {
-  kinds: {
-    id: string
-    name: string
-    settings: {
-      expects: { invoice: string }
-      plan: { stages: { label: string; amount: unknown }[] }
-      facts: { label: string }[]
-    }
-  }[]
-  catalogue: { id: string; description: string; unit: string; unitPrice: number; taxRate: string }[]
-  templates: TemplateRow[]
-  clauses: ClauseRow[]
-}
 /** What jobs and papers are made from. */
 useHead({ title: 'Library · Upwold' })
-const { data: lib, error, refresh } = await useAsyncData('library', () => api<Library>('/api/library'))
+const library = useLibrary()
+library.follow()
+const { library: lib, problem } = storeToRefs(library)
 const session = useSession()
 const { busy, act } = useAct()
 const INVOICE: Record<string, string> = {
@@ -33,19 +22,14 @@ const folder = ref<string | null>(null)
 const list = ref<InstanceType<typeof TemplateList>>()
 
 const make = () =>
-  act(async () => {
-    const body = { name: 'Untitled template', kind: 'contract', folder: folder.value ?? '', key: newKey() }
-    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
-    await navigateTo(`/library/templates/${id}`)
-  })
+  act(async () => await navigateTo(`/library/templates/${await library.makeTemplate(folder.value ?? '')}`))
 const brought = ref<Brought | null>(null)
 const refused = ref('')
 const bring = (given: File) =>
   act(async () => {
     refused.value = ''
     try {
-      const query = new URLSearchParams({ name: given.name })
-      brought.value = await api<Brought>(`/api/templates/bring?${query}`, { method: 'POST', body: given })
+      brought.value = await library.bring(given)
     } catch (e) {
       refused.value = `${given.name}: ${wordsOf(e)}`
     }
@@ -69,10 +53,10 @@ useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
       <LinkButton to="/library/clauses/new">New clause</LinkButton>
       <Button :disabled="busy" @click="make">New template</Button>
     </div>
-    <p v-if="error" class="notice trouble" role="alert">{{ wordsOf(error) }}</p>
+    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <p v-if="refused" class="notice trouble" role="alert">{{ refused }}</p>
     <div v-if="lib" class="cols">
-      <TemplateList ref="list" v-model:folder="folder" :templates="lib.templates" :refresh="refresh" />
+      <TemplateList ref="list" v-model:folder="folder" />
       <div class="stack">
         <section aria-label="Clauses">
           <h2>Clauses</h2>

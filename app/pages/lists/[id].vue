@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import type { ListView } from '~~/shared/rounds'
 
 /** How far a list is: what went out, what is on its way, and what is wrong, line by line. */
@@ -6,11 +7,7 @@ const id = String(useRoute().params.id)
 const { data: list, error, refresh } = await useAsyncData(`list-${id}`, () => api<ListView>(`/api/lists/${id}`))
 useHead({ title: () => `${list.value?.title ?? 'List'} · Upwold` })
 const { busy, act } = useAct()
-let look: ReturnType<typeof setInterval> | undefined
-onMounted(() => {
-  look = setInterval(() => list.value?.waiting && void refresh(), 1000)
-})
-onBeforeUnmount(() => clearInterval(look))
+useIntervalFn(() => list.value?.waiting && void refresh(), 1000)
 type Failed = ListView['failed'][number]
 /** The row that is being put right, as it will be. */
 const mending = ref<Failed | null>(null)

@@ -1,19 +1,13 @@
 <script setup lang="ts">
 import type { PaperRow } from '~~/shared/papers'
 import type { RowColumn } from '~/components/RowsTable.vue'
-import type { PageOf } from '~/composables/paged'
+import { usePapers } from '~/features/paper/usePapers'
 
 useHead({ title: 'Papers · Upwold' })
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
-const { rows, more, problem, refresh, showMore } = usePaged<PaperRow, PageOf<PaperRow>>(
-  async (after, limit) => {
-    const rows = await api<PaperRow[]>('/api/papers', { query: { after: after ?? undefined, limit } })
-    return { rows, next: rows.length === limit ? rows.at(-1)!.id : null }
-  },
-  { step: 60 },
-)
-await refresh()
-useFeed(refresh)
+const papers = usePapers()
+papers.follow()
+const { rows, more, busy, problem } = storeToRefs(papers)
 useRowKeys()
 const columns: RowColumn<PaperRow>[] = [
   { key: 'state', header: 'State', text: (p) => p.state },
@@ -31,7 +25,7 @@ const columns: RowColumn<PaperRow>[] = [
       <span class="soft">quotes, contracts and waivers, newest first</span>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <RowsTable name="papers" :rows="rows" :columns="columns" :more="more" @more="showMore">
+    <RowsTable name="papers" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="papers.showMore()">
       <template #state="{ row: p }"
         ><span class="state"><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span></template
       >

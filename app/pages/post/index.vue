@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+
 interface Row {
   id: string
   channel: string
@@ -42,12 +44,7 @@ const reveal = () =>
   })
 await load()
 if (rows.value[0]) await open(rows.value[0].id)
-useFeed(load)
-let timer: ReturnType<typeof setInterval>
-onMounted(() => {
-  timer = setInterval(load, 3000)
-})
-onBeforeUnmount(() => clearInterval(timer))
+useIntervalFn(load, 3000)
 useRowKeys()
 const origin = window.location.origin
 /** The text in pieces, links of this Upwold told apart so that they can be followed. */

@@ -7,7 +7,7 @@ import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
 import { SAYS } from '~/features/signer/says'
-import { aboutOf, isQuote, useSigning } from '~/features/signer/useSigning'
+import { aboutOf, isQuote, useSigner } from '~/features/signer/useSigner'
 
 /** What a signer's link opens. Drawn on the server, so that it can be read before any script has come. */
 definePageMeta({ layout: 'plain' })
@@ -57,12 +57,13 @@ useHead({
 })
 if (import.meta.server) useHead({ script: [{ innerHTML: LISTEN, tagPosition: 'head' }] })
 
-const signing = useSigning(token)
+const signer = useSigner()
+signer.open(token)
 const passed = ref(false)
 let poll: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
   catchUpEarly()
-  if (view.value && view.value.state !== 'prove') signing.opened()
+  if (view.value && view.value.state !== 'prove') signer.opened()
   // Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
   poll = setInterval(() => {
     if (view.value && view.value.state !== 'open' && view.value.state !== 'prove') void refresh()
@@ -71,7 +72,7 @@ onMounted(() => {
 onBeforeUnmount(() => clearInterval(poll))
 async function proved() {
   await refresh()
-  signing.opened()
+  signer.opened()
 }
 
 const what = computed(() => {
@@ -122,21 +123,15 @@ const asks = computed((): WordKey =>
         <h1>{{ says('passOn') }}</h1>
         <p role="status">{{ says('passedOn') }}</p>
       </div>
-      <ProvePage v-else-if="view.state === 'prove'" :view="view" :signing="signing" @proved="proved" />
+      <ProvePage v-else-if="view.state === 'prove'" :view="view" @proved="proved" />
       <SigningForm
         v-else-if="view.state === 'open'"
         :token="token"
         :view="view"
-        :signing="signing"
         @changed="refresh()"
         @passed="passed = true"
       />
-      <SignedPage
-        v-else-if="view.state === 'done' || view.state === 'copy'"
-        :view="view"
-        :signing="signing"
-        @changed="refresh()"
-      />
+      <SignedPage v-else-if="view.state === 'done' || view.state === 'copy'" :view="view" @changed="refresh()" />
       <div v-else class="plain">
         <ContourLines />
         <h1>{{ says(CLOSED[view.state]![0]) }}</h1>

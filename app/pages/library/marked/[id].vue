@@ -1,21 +1,19 @@
 <script setup lang="ts">
-import type { MarkingView } from '~~/shared/marking'
 import MarkingTable from '~/features/marking/MarkingTable.vue'
+import { useMarking } from '~/features/marking/useMarking'
 
 /** A template that is somebody else's PDF, on the marking table. */
-const id = String(useRoute().params.id)
 useHead({ title: 'Marking table · Upwold' })
 const problem = ref('')
-const first = ref<MarkingView | null>(null)
 try {
-  first.value = await api<MarkingView>(`/api/templates/${id}/marking`)
+  await useMarking().open('template', String(useRoute().params.id))
 } catch (e) {
   problem.value = wordsOf(e)
 }
 </script>
 
 <template>
-  <MarkingTable v-if="first" :id="id" of="template" :first="first" />
+  <MarkingTable v-if="!problem" />
   <p v-else class="page">
     <span class="notice trouble" role="alert">{{ problem }}</span>
   </p>

@@ -6,7 +6,7 @@ import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse } from '~~/core/document/prose'
 import { merge } from '~~/core/merge/merge'
 import { paperKinds } from '~~/core/document/kinds'
-import { type TemplateView, clausesIn } from '~~/shared/library'
+import { clausesIn } from '~~/shared/library'
 import ChosenCard from '~/features/writing/ChosenCard.vue'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import NoteList from '~/features/writing/NoteList.vue'
@@ -17,24 +17,34 @@ import SheetBar from '~/features/writing/SheetBar.vue'
 import VersionsDialog from '~/features/writing/VersionsDialog.vue'
 import { insertables } from '~/features/writing/insert'
 import { useSlash } from '~/features/writing/slash'
-import { SHEET, useSheet } from '~/features/writing/useSheet'
+import { useSheet } from '~/features/writing/useSheet'
 import '~/features/writing/sheet.css'
 
 /** The writing room of a template: the sheet in the middle, what is on it at the left, what would go wrong at the right. */
 const templateId = String(useRoute().params.id)
-const { data: first, error } = await useAsyncData(`template-${templateId}`, () =>
-  api<TemplateView>(`/api/templates/${templateId}`),
-)
-if (!first.value) throw createError({ statusCode: 404, statusMessage: wordsOf(error.value), fatal: true })
-if (first.value.marked) await navigateTo(`/library/marked/${templateId}`, { replace: true })
-const sheet = useSheet(templateId, first.value)
-provide(SHEET, sheet)
-const { view, editor, worked, notes, saved, savedAt, told, rename, takeTheirs, keepMine, goTo, reword, base } = sheet
+const sheet = useSheet()
+await sheet.open(templateId).catch((e) => {
+  throw createError({ statusCode: 404, statusMessage: wordsOf(e), fatal: true })
+})
+if (sheet.view.marked) await navigateTo(`/library/marked/${templateId}`, { replace: true })
+const { view, editor, worked, notes, saved, savedAt, told, base } = storeToRefs(sheet)
+const { rename, takeTheirs, goTo, reword } = sheet
+onMounted(() => sheet.start())
+useLeaving({
+  saved: () => (saved.value === 'set aside' ? 'saved' : saved.value),
+  waits: sheet.waits,
+  flush: sheet.flush,
+})
+onBeforeUnmount(() => void sheet.leave())
+/** What stands here goes on as a template of its own. */
+const keepMine = async () => await navigateTo(`/library/templates/${await sheet.keepMine()}`)
 useHead({ title: () => `${view.value.name} · Upwold` })
 
 const desk = ref<HTMLElement>()
 const picture = ref<{ choose(): void }>()
-const { menu, openMenu, slash } = useSlash(editor, desk, () => insertables(sheet, () => picture.value?.choose()))
+const { menu, openMenu, slash } = useSlash(editor, desk, () =>
+  insertables(storeToRefs(sheet), () => picture.value?.choose()),
+)
 const versions = ref(false)
 const seeing = ref(false)
 const seen = shallowRef<PaperDocument | null>(null)

@@ -2,20 +2,22 @@
 import PaperData from '~/features/paper/PaperData.vue'
 import DriftNotice from '~/features/paper/DriftNotice.vue'
 import SentRound from '~/features/paper/SentRound.vue'
-import { PAPER, PAPER_STATE, usePaper } from '~/features/paper/usePaper'
+import { PAPER_STATE, usePaper } from '~/features/paper/usePaper'
 import PrepareRound from '~/features/round/PrepareRound.vue'
 import RoundOut from '~/features/round/RoundOut.vue'
 
 /** A paper: its people at the left, the PDF itself in the middle, the sending or the round at the right. */
-const onScreen = await usePaper(String(useRoute().params.id))
-const { id, paper, problem, busy, drawn, load, act } = onScreen
-provide(PAPER, onScreen)
-useFeed(load, { concerns: ofPaper(paper.value?.jobId ?? '', id), asOf: () => paper.value?.asOf ?? -1 })
+const id = String(useRoute().params.id)
+const thisPaper = usePaper()
+const { paper, problem, busy, drawn } = storeToRefs(thisPaper)
+const { load, act } = thisPaper
+await thisPaper.open(id)
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
 const discard = () =>
   act(async () => {
-    await api(`/api/papers/${id}`, { method: 'DELETE' })
-    await navigateTo(`/jobs/${paper.value.jobId}`)
+    const { jobId } = paper.value
+    await thisPaper.discard()
+    await navigateTo(`/jobs/${jobId}`)
   })
 </script>
 

@@ -9,17 +9,18 @@ import PaperBlocks from '~/features/paper/PaperBlocks.vue'
 import PartiesBeside from '~/features/paper/PartiesBeside.vue'
 import SourcePop from '~/features/paper/SourcePop.vue'
 import { ROOM, type Room } from '~/features/paper/room'
-import { PAPER, usePaper } from '~/features/paper/usePaper'
+import { usePaper } from '~/features/paper/usePaper'
 import NoteList from '~/features/writing/NoteList.vue'
 import SeeAs from '~/features/writing/SeeAs.vue'
 import TakeOut from '~/features/writing/TakeOut.vue'
 import '~/features/writing/sheet.css'
 
 /** The writing room of one job’s paper: filled from the record, amended in place, with what would go wrong beside it. */
-const onScreen = await usePaper(String(useRoute().params.id))
-const { id, paper, problem, act, load } = onScreen
-provide(PAPER, onScreen)
-useFeed(load, { concerns: ofPaper(paper.value?.jobId ?? '', id), asOf: () => paper.value?.asOf ?? -1 })
+const id = String(useRoute().params.id)
+const thisPaper = usePaper()
+const { paper, problem } = storeToRefs(thisPaper)
+const { act, load } = thisPaper
+await thisPaper.open(id)
 // Somebody else's PDF has no words to write on: it lies on the marking table.
 if (paper.value?.marked) await navigateTo(`/papers/${id}/mark`, { replace: true })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })

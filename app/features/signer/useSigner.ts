@@ -1,14 +1,26 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
 import { inSentence } from '~~/core/rounds/greeting'
 import type { SignatureMark } from '~~/shared/signing'
 import type { SignerView } from '~~/shared/signer'
 import type { Says } from '~~/shared/words'
+import { api, wordsOf } from '../../composables/api'
 
 /** What a signer can do besides filling: each call either happens or says why not. */
-export function useSigning(token: string) {
-  const base = `/api/sign/${encodeURIComponent(token)}`
+export const useSigner = defineStore('signer', () => {
+  /** Where the link of the page leads. No state: it is nobody else's, and needn't be sent with the page. */
+  let base = ''
   const busy = ref(false)
   const told = ref('')
+  const tickets = new Map<string, string>()
 
+  /** Takes up another link; what was said of the last is gone. */
+  function open(token: string): void {
+    base = `/api/sign/${encodeURIComponent(token)}`
+    busy.value = false
+    told.value = ''
+    tickets.clear()
+  }
   async function act(what: () => Promise<unknown>, onProblem: (e: unknown) => unknown = () => {}): Promise<void> {
     busy.value = true
     told.value = ''
@@ -24,7 +36,6 @@ export function useSigning(token: string) {
   const post = <T = unknown>(path: string, body: object) => api<T>(`${base}${path}`, { method: 'POST', body })
 
   /** Takes up what was drawn: pictures are kept on the server, a phone gets a link of its own. */
-  const tickets = new Map<string, string>()
   async function keepPicture(picture: Blob): Promise<SignatureMark> {
     const { mark, ticket } = await api<{ mark: SignatureMark & { sha: string }; ticket: string }>(`${base}/picture`, {
       method: 'POST',
@@ -35,23 +46,21 @@ export function useSigning(token: string) {
   }
   const openPad = async (what: 'signature' | 'initials') => (await post<{ url: string }>('/pad', { what })).url
   return {
+    busy,
+    told,
+    open,
+    act,
+    post,
+    /** An address of the link, below it. */
+    at: (path: string) => `${base}${path}`,
     keepPicture,
     openPad,
     pictureOf: (sha: string) => `${base}/picture/${sha}?ticket=${encodeURIComponent(tickets.get(sha) ?? '')}`,
-    base,
-    busy,
-    told,
-    act,
-    post,
     opened: () => void post('/opened', {}).catch(() => {}),
-    pay: (stage: string) =>
-      act(async () => {
-        const { url } = await post<{ url: string }>('/pay', { stage })
-        window.location.assign(url)
-      }),
+    /** The page to pay a stage on. */
+    pay: async (stage: string): Promise<string> => (await post<{ url: string }>('/pay', { stage })).url,
   }
-}
-export type Signing = ReturnType<typeof useSigning>
+})
 
 /** A quote alone is accepted; anything else is signed, or witnessed. */
 export const isQuote = (view: SignerView): boolean => view.papers.length === 1 && view.papers[0]!.kind === 'quote'

@@ -1,31 +1,42 @@
+import { useQueryCache } from '@pinia/colada'
 import type { Change } from '~~/shared/overview'
-import { type Shows, isNews } from './news'
+import { concernsEntry } from './news'
 
 const AGAIN_MS = 20_000
+/** What happens within this time is asked for once. */
+const GATHER_MS = 120
 /** What has changed, or that the session is over. */
 type Told = Change | { ended: true }
 
 /**
- * Calls `refresh` whenever something changed that the screen shows, and after a connection that was lost is back. When the session is over,
- * whoever looks is asked to sign in. All windows of a browser share one stream (a browser opens six connections to one
- * place, and a stream keeps one): the one that has it tells the others.
+ * Has everything that was fetched, and that a change concerns, fetched anew: at once where it is on the screen, else when it
+ * is next shown; also after a connection that was lost is back. When the session is over, whoever looks is asked to sign in.
+ * All windows of a browser share one stream (a browser opens six connections to one place, and a stream keeps one): the one
+ * that has it tells the others.
  */
-export function useFeed(refresh: () => unknown, shows: Shows = {}): void {
+export function useStream(): void {
   const session = useSession()
+  const cache = useQueryCache()
   let source: EventSource | null = null
   let others: BroadcastChannel | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
   let later: ReturnType<typeof setTimeout> | undefined
   /** The newest change that is known of; -1 before any is. */
   let seen = -1
+  const waiting = new Set<string>()
   const gone = new AbortController()
   function heard(told: Told) {
     if ('ended' in told) return void ended()
-    const news = isNews(told, seen, shows)
+    for (const entry of cache.getEntries())
+      if (concernsEntry(told, seen, entry.key, entry.state.value.data)) waiting.add(entry.keyHash)
     seen = Math.max(seen, told.at)
-    if (!news) return
+    if (!waiting.size) return
     clearTimeout(timer)
-    timer = setTimeout(() => void refresh(), 120)
+    timer = setTimeout(() => {
+      const now = new Set(waiting)
+      waiting.clear()
+      void cache.invalidateQueries({ predicate: (entry) => now.has(entry.keyHash) })
+    }, GATHER_MS)
   }
   function tell(told: Told) {
     others?.postMessage(told)

@@ -1,0 +1,53 @@
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import type { Brought, LibraryView, TemplateRow } from '~~/shared/library'
+import { api, newKey } from '../../composables/api'
+import { useReading } from '../../composables/reading'
+
+/** What jobs and papers are made from: templates, clauses, kinds, priced items. */
+export const useLibrary = defineStore('library', () => {
+  // It changes where somebody changes it, and here that is read anew at once.
+  const { data, problem, load, follow } = useReading('library', () => api<LibraryView>('/api/library'), 60_000)
+  const kinds = computed(() => data.value?.kinds ?? [])
+  const items = computed(() => data.value?.catalogue ?? [])
+  const templates = computed(() => data.value?.templates ?? [])
+  const clauses = computed(() => data.value?.clauses ?? [])
+  /** What a new paper can be made from. */
+  const live = computed(() => templates.value.filter((t) => !t.archivedAt))
+
+  /** A template with nothing on it; its id. */
+  async function makeTemplate(folder: string): Promise<string> {
+    const body = { name: 'Untitled template', kind: 'contract', folder, key: newKey() }
+    return (await api<{ id: string }>('/api/templates', { method: 'POST', body })).id
+  }
+  async function duplicate(of: TemplateRow): Promise<string> {
+    const body = { name: `${of.name}, copy`.slice(0, 120), from: of.id, key: newKey() }
+    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
+    await load()
+    return id
+  }
+  /** Puts a template away, or moves it to a folder. */
+  async function change(id: string, to: { archived: boolean } | { folder: string }): Promise<void> {
+    await api(`/api/templates/${id}`, { method: 'PATCH', body: { revision: 0, ...to } })
+    await load()
+  }
+  /** Reads a file that a template is to be made of; nothing is kept yet. */
+  const bring = (file: File): Promise<Brought> =>
+    api<Brought>(`/api/templates/bring?${new URLSearchParams({ name: file.name })}`, { method: 'POST', body: file })
+
+  return {
+    library: data,
+    problem,
+    load,
+    follow,
+    kinds,
+    items,
+    templates,
+    live,
+    clauses,
+    makeTemplate,
+    duplicate,
+    change,
+    bring,
+  }
+})

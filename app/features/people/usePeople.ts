@@ -1,0 +1,27 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { ContactView } from '~~/shared/jobs'
+import { api } from '../../composables/api'
+import { useRows } from '../../composables/reading'
+
+const PAGE = 60
+export type ContactFact = 'name' | 'email' | 'phone' | 'address'
+
+/** The contacts, by name, as they are looked for. */
+export const usePeople = defineStore('people', () => {
+  const find = ref('')
+  const list = useRows<ContactView>(
+    () => ['people', find.value],
+    async (after) => {
+      const query = { find: find.value, limit: PAGE, after: after ?? undefined }
+      const rows = await api<ContactView[]>('/api/contacts', { query })
+      return { rows, next: rows.length === PAGE ? rows.at(-1)!.id : null }
+    },
+  )
+  /** Changes one fact of a contact, here and wherever it is read. */
+  async function setFact(id: string, fact: ContactFact, value: string): Promise<void> {
+    await api(`/api/contacts/${id}`, { method: 'PATCH', body: { [fact]: value } })
+    await list.load()
+  }
+  return { find, setFact, ...list }
+})
