@@ -1,3 +1,7 @@
+import { defineStore } from 'pinia'
+import { type ComputedRef, computed, ref } from 'vue'
+import { api } from './api'
+
 interface Session {
   member: { id: string; name: string; role: 'owner' | 'staff' } | null
   handover: boolean

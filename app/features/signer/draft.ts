@@ -45,6 +45,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       draft.value = named(e.extra.draft as SignerDraft)
       version.value = Number(e.extra.version)
       quiet = true
+      saver.taken()
     }
   }
   let quiet = false
