@@ -42,7 +42,6 @@ const HEART = {
   'app/features/signer/SignatureSheet.vue': 'a phone’s own camera takes the picture',
   'app/features/signer/SignerField.vue': 'fields in the text, filled before any script has come',
   'app/features/job/JobLines.vue': 'sums, read only',
-  'app/components/LinesEditor.vue': 'the small sheet of priced lines',
   'app/pages/s/\\[token\\].vue': 'a phone’s own wheel for the language',
 }
 

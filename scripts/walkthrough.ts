@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { chromium, type Page } from '@playwright/test'
 import { type Caller, signedIn } from '../tests/support/caller'
-import { choose, draw, launchOptions, signInAs } from '../tests/support/browser'
+import { addLine, choose, draw, launchOptions, openLine, signInAs } from '../tests/support/browser'
 import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
@@ -71,10 +71,10 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
     ['Delivery', '34.5'],
   ] as const
   for (const [i, [item, quantity]] of lines.entries()) {
-    await choose(owner, 'From the catalogue', new RegExp(`^${item}`))
-    await owner.getByRole('button', { name: 'Add the line' }).click()
+    await addLine(owner, item)
     await owner.getByLabel(`Quantity, line ${i + 1}`, { exact: true }).fill(quantity)
   }
+  for (const n of [2, 3, 4]) await openLine(owner, n)
   await owner.getByLabel('Client may leave line 2').check()
   await owner.getByLabel('Client sets the quantity of line 3, from–to').fill('4–12')
   await owner.getByLabel('Discount, line 4').fill('10%')

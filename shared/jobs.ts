@@ -117,6 +117,20 @@ export const jobFacts = z
   .partial()
 export const editJob = z.object({ version: z.number().int(), set: jobFacts })
 
+/** Money that came in by hand; the amount in minor units. */
+export const newPayment = z.object({
+  stage: z.string().min(1, 'Choose what was paid.').max(40),
+  amount: z
+    .number('Give the amount.')
+    .int()
+    .min(1, 'Give an amount above 0.')
+    .max(1e11)
+    .transform((n) => n as Minor),
+  method: z.enum(['bank', 'cash']),
+  key: z.string().min(1).max(60),
+})
+export const newNote = z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) })
+
 export const listJobs = z.object({
   when: z.enum(['coming', 'past', 'all']).default('coming'),
   kind: z.string().max(60).optional(),

@@ -59,4 +59,4 @@ export function titlesOf(papers: readonly { title: string }[]): string {
   return papers.length === 2 ? `${first} and ${second}` : `${first} and ${papers.length - 1} more papers`
 }
 
-export type { SheetPerson, PaperView, AmendmentRow, PaperRow } from './out/papers'
+export type { Answered, SheetPerson, PaperView, AmendmentRow, PaperRow } from './out/papers'

@@ -5,7 +5,8 @@ import { greeted } from '../core/rounds/greeting'
 import { looked } from './looked'
 import { line, prose, requiredLine } from './text'
 import { weekdayIn } from './words'
-import { messageSays, titlesIn } from './words/messages'
+import { messageSays } from './words/says'
+import { titlesIn } from './words/titles'
 
 const recordId = z.string().min(1).max(60)
 
@@ -150,7 +151,7 @@ export function messageValues(of: {
     forDay: day ? says('mForDay', { day }) : '',
     deadline: of.deadline,
     business: of.business,
-    minutes: of.minutes === 1 ? says('mMinute') : says('mMinutes', { n: of.minutes }),
+    minutes: says('mMinutes', { n: of.minutes }),
   }
 }
 

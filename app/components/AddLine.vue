@@ -1,21 +1,31 @@
 <script setup lang="ts">
 import type { Minor } from '~~/core/money/money'
 import type { PricedLine } from '~~/core/pricing/pricing'
+import { searchable } from '~~/shared/text'
+import type { LibraryView } from '~~/shared/library'
 import { useLibrary } from '~/features/library/useLibrary'
 
-/** Adds a priced line: an item of the catalogue with its price, or one's own words. */
-defineProps<{ currency: string }>()
+/** Adds a priced line: a priced item of the library while one types, or one's own words. */
+const props = defineProps<{ currency: string }>()
 const emit = defineEmits<{ add: [line: PricedLine] }>()
 const library = useLibrary()
 library.follow()
 const session = useSession()
-const pick = ref('')
-const key = () => `l${newKey().slice(0, 8)}`
-function add() {
-  const item = library.items.find((c) => c.id === pick.value)
+type Item = LibraryView['catalogue'][number]
+/** The last row: what was typed, as a line of one's own. */
+type Own = Pick<Item, 'id' | 'description'>
+const look = async (text: string): Promise<(Item | Own)[]> => [
+  ...library.items.filter((i) => searchable(i.description).includes(searchable(text))),
+  { id: '', description: text },
+]
+const priceOf = (i: Item) => `${money(i.unitPrice, props.currency)}${i.unit ? ` a ${i.unit.replace(/s$/, '')}` : ''}`
+const ownWords = (text: string) => (text ? `“${text.slice(0, 60)}”, a line of your own` : 'A line of your own')
+const wordsOfOption = (i: Item | Own) => (i.id ? `${i.description}, ${priceOf(i as Item)}` : ownWords(i.description))
+function add(option: Item | Own, typed: string) {
+  const item = option.id ? (option as Item) : null
   emit('add', {
-    key: key(),
-    description: item?.description ?? '',
+    key: `l${newKey().slice(0, 8)}`,
+    description: item?.description ?? typed,
     unit: item?.unit ?? '',
     quantity: item?.clientQuantity?.min ?? '1',
     unitPrice: item?.unitPrice ?? (0 as Minor),
@@ -26,27 +36,31 @@ function add() {
     chosen: true,
     clientQuantity: item?.clientQuantity ?? null,
   })
-  pick.value = ''
 }
 </script>
 
 <template>
-  <Choice
-    v-model="pick"
-    aria-label="From the catalogue"
-    :options="[
-      { value: '', label: 'A line of your own' },
-      ...library.items.map((c) => ({
-        value: c.id,
-        label: `${c.description}, ${money(c.unitPrice, currency)}${c.unit ? ` a ${c.unit.replace(/s$/, '')}` : ''}`,
-      })),
-    ]"
-  />
-  <Button variant="outlined" @click="add">Add the line</Button>
+  <LookUp
+    class="adder"
+    label="Add a line"
+    placeholder="Add a line: an item, or your own words"
+    :look="look"
+    :words="wordsOfOption"
+    start=""
+    @chosen="add"
+  >
+    <template #option="{ option: i }">
+      <template v-if="i.id"
+        ><span class="ellipsis">{{ i.description }}</span>
+        <span class="soft small">{{ priceOf(i as Item) }}</span></template
+      >
+      <b v-else>{{ ownWords(i.description) }}</b>
+    </template>
+  </LookUp>
 </template>
 
 <style scoped>
-label {
-  width: 320px;
+.adder {
+  width: min(420px, 100%);
 }
 </style>

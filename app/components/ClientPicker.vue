@@ -1,159 +1,69 @@
 <script setup lang="ts">
-import type { ContactView } from '~~/shared/jobs'
+import { type ContactView, newContact } from '~~/shared/jobs'
 
 /** Finds a contact while one types, or makes one on the spot. */
-const props = defineProps<{ modelValue: ContactView | null; label: string; error?: string; quiet?: boolean }>()
+const props = defineProps<{ modelValue: ContactView | null; label: string; quiet?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [ContactView | null] }>()
-const text = ref(props.modelValue?.name ?? '')
-const open = ref(false)
-const making = ref(false)
-const problems = ref<Record<string, string>>({})
-const { found, at, look, settled } = useLookup(() =>
-  api<ContactView[]>('/api/contacts', { query: { find: text.value, limit: 8 } }),
-)
-const fresh = reactive({ name: '', email: '', phone: '', address: '' })
+/** The last row: somebody who isn't there yet. */
+interface Newcomer {
+  id: ''
+  name: string
+}
 const id = useId()
-function show() {
-  open.value = true
-  void look()
-}
-function choose(c: ContactView) {
-  text.value = c.name
-  open.value = false
-  emit('update:modelValue', c)
-}
-function start() {
+const look = async (text: string): Promise<(ContactView | Newcomer)[]> => [
+  ...(await api<ContactView[]>('/api/contacts', { query: { find: text, limit: 8 } })),
+  { id: '', name: text },
+]
+const newWords = (name: string) => (name ? `Add “${name.slice(0, 60)}” as someone new` : 'Add someone new')
+const wordsOfOption = (o: ContactView | Newcomer) =>
+  o.id ? [o.name, (o as ContactView).email].filter(Boolean).join(', ') : newWords(o.name)
+const making = ref(false)
+const fresh = reactive({ name: '', email: '', phone: '', address: '' })
+function choose(option: ContactView | Newcomer, typed: string) {
+  if (option.id) return emit('update:modelValue', option as ContactView)
+  Object.assign(fresh, { name: typed, email: '', phone: '', address: '' })
   making.value = true
-  open.value = false
-  fresh.name = text.value
 }
-async function make() {
-  problems.value = {}
-  try {
-    const { id } = await api<{ id: string }>('/api/contacts', { method: 'POST', body: fresh })
-    making.value = false
-    choose({ id, ...fresh, kind: 'person', born: null })
-  } catch (e) {
-    problems.value = (e as ApiProblem).fields
-    if (!Object.keys(problems.value).length) problems.value = { name: wordsOf(e) }
-  }
+async function make(body: object) {
+  const made = await api<{ id: string }>('/api/contacts', { method: 'POST', body })
+  making.value = false
+  emit('update:modelValue', { id: made.id, ...fresh, kind: 'person', born: null })
 }
-/** Keeps a contact that is still being typed, for a form that is sent meanwhile; false when it could not be kept. */
-async function settle(): Promise<boolean> {
-  if (making.value) await make()
-  return !making.value
-}
-defineExpose({ settle })
-async function enter() {
-  const contact = await settled()
-  if (contact) choose(contact)
-  else start()
-}
-watch(
-  () => props.modelValue,
-  (v) => {
-    text.value = v?.name ?? ''
-  },
-)
 </script>
 
 <template>
-  <div class="picker">
+  <div>
     <label :for="id" :class="quiet ? 'sr' : 'label'">{{ label }}</label>
-    <InputText
-      :id="id"
-      v-model="text"
-      role="combobox"
-      :aria-expanded="open"
-      :aria-controls="`${id}-list`"
-      autocomplete="off"
+    <LookUp
+      :input-id="id"
+      :label="label"
+      :look="look"
+      :words="wordsOfOption"
+      :start="props.modelValue?.name"
       placeholder="Type a name"
-      :aria-invalid="!!error"
-      maxlength="200"
-      @input="show"
-      @focus="show"
-      @blur="open = false"
-      @keydown.down.prevent="at = Math.min(at + 1, found.length)"
-      @keydown.up.prevent="at = Math.max(at - 1, 0)"
-      @keydown.enter.prevent="enter"
-      @keydown.esc="open = false"
-    />
-    <ul v-if="open" :id="`${id}-list`" role="listbox" :aria-label="label" class="list">
-      <li
-        v-for="(c, i) in found"
-        :key="c.id"
-        role="option"
-        :aria-selected="i === at"
-        :class="{ at: i === at }"
-        @mousedown.prevent="choose(c)"
-      >
-        <span class="ellipsis">{{ c.name }}</span> <span class="soft small">{{ c.email }}</span>
-      </li>
-      <li
-        role="option"
-        :aria-selected="at === found.length"
-        :class="{ at: at === found.length }"
-        class="yours"
-        @mousedown.prevent="start"
-      >
-        {{ text ? `Add “${text.slice(0, 60)}” as someone new` : 'Add someone new' }}
-      </li>
-    </ul>
-    <p v-if="error" class="error">{{ error }}</p>
-    <fieldset v-if="making" class="card new">
-      <legend class="strong">Someone new</legend>
-      <label class="field"
-        ><span>Name</span><InputText v-model="fresh.name" /><span v-if="problems.name" class="error">{{
-          problems.name
-        }}</span></label
-      >
-      <label class="field"
-        ><span>E-mail</span><InputText v-model="fresh.email" type="email" /><span v-if="problems.email" class="error">{{
-          problems.email
-        }}</span></label
-      >
-      <label class="field"><span>Phone</span><InputText v-model="fresh.phone" type="tel" /></label>
-      <label class="field"><span>Address</span><InputText v-model="fresh.address" /></label>
-      <div>
-        <Button @click="make">Add {{ fresh.name.slice(0, 40) || 'them' }}</Button>
-        <Button variant="text" @click="making = false">Never mind</Button>
-      </div>
-    </fieldset>
+      @chosen="choose"
+    >
+      <template #option="{ option: o }">
+        <template v-if="o.id"
+          ><span class="ellipsis">{{ o.name }}</span>
+          <span class="soft small ellipsis">{{ (o as ContactView).email }}</span></template
+        >
+        <b v-else>{{ newWords(o.name) }}</b>
+      </template>
+    </LookUp>
+    <Dialog v-model:visible="making" modal header="Someone new" :style="{ width: '520px' }" :draggable="false">
+      <FormOf v-slot="{ busy }" class="pairs" :schema="newContact" :given="() => fresh" :send="make">
+        <FieldOf name="name" label="Name"><InputText v-model="fresh.name" maxlength="200" required /></FieldOf>
+        <FieldOf name="email" label="E-mail"
+          ><InputText v-model="fresh.email" type="email" maxlength="320" autofocus
+        /></FieldOf>
+        <FieldOf name="phone" label="Phone"><InputText v-model="fresh.phone" type="tel" maxlength="40" /></FieldOf>
+        <FieldOf name="address" label="Address"><InputText v-model="fresh.address" maxlength="1000" /></FieldOf>
+        <p class="acts">
+          <Button type="submit" :disabled="busy">Add {{ fresh.name.slice(0, 40) || 'them' }}</Button>
+          <Button variant="text" @click="making = false">Never mind</Button>
+        </p>
+      </FormOf>
+    </Dialog>
   </div>
 </template>
-
-<style scoped>
-.picker {
-  position: relative;
-}
-.list {
-  position: absolute;
-  z-index: 20;
-  left: 0;
-  right: 0;
-  background: var(--paper);
-  border: 1px solid var(--hairline);
-  border-radius: var(--corner);
-  box-shadow: var(--float);
-  padding: 4px;
-}
-.list li {
-  padding: 8px 10px;
-  border-radius: 4px;
-  cursor: pointer;
-  display: flex;
-  gap: 10px;
-}
-.list li.at {
-  background: var(--heather-tint);
-}
-.new {
-  display: grid;
-  gap: 10px;
-  margin-top: 8px;
-  grid-template-columns: 1fr 1fr;
-}
-.new > div {
-  grid-column: 1 / -1;
-}
-</style>

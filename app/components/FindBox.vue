@@ -1,35 +1,25 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import type { Found } from '~~/shared/overview'
 
+/** Finds anything, starts anything, from anywhere: Ctrl or Cmd and K. */
 const open = ref(false)
-const text = ref('')
-const { found, at, look, settled } = useLookup(() => api<Found[]>('/api/find', { query: { q: text.value } }))
+const look = (q: string) => api<Found[]>('/api/find', { query: { q } })
 const KIND = { job: 'job', person: 'person', paper: 'paper', do: 'do' }
-
-async function show() {
-  open.value = true
-  await look()
-}
-watch(text, look)
-async function go(f: Found | undefined) {
-  if (!f) return
+async function go(found: Found) {
   open.value = false
-  text.value = ''
-  await navigateTo(f.to)
+  await navigateTo(found.to)
 }
-const enter = async () => go(await settled())
-const listen = (e: KeyboardEvent) => {
-  if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
-    e.preventDefault()
-    void show()
-  }
-}
-onMounted(() => document.addEventListener('keydown', listen))
-onBeforeUnmount(() => document.removeEventListener('keydown', listen))
+const box = useTemplateRef<{ focus(): void }>('box')
+useEventListener(document, 'keydown', (e: KeyboardEvent) => {
+  if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return
+  e.preventDefault()
+  open.value = true
+})
 </script>
 
 <template>
-  <Button unstyled class="finder" aria-haspopup="dialog" aria-label="Find or do anything" @click="show">
+  <Button unstyled class="finder" aria-haspopup="dialog" aria-label="Find or do anything" @click="open = true">
     <span class="long">Find or do anything</span><span class="short" aria-hidden="true">Find</span><kbd>Ctrl K</kbd>
   </Button>
   <Dialog
@@ -40,36 +30,21 @@ onBeforeUnmount(() => document.removeEventListener('keydown', listen))
     :style="{ width: '560px' }"
     position="top"
     :draggable="false"
+    @show="box?.focus()"
   >
-    <InputText
-      v-model="text"
-      autofocus
-      aria-label="Find jobs, people and papers, or start something"
-      role="combobox"
-      aria-expanded="true"
-      aria-controls="found"
-      :aria-activedescendant="found.length ? `found-${at}` : undefined"
-      autocomplete="off"
-      @keydown.down.prevent="at = Math.min(at + 1, found.length - 1)"
-      @keydown.up.prevent="at = Math.max(at - 1, 0)"
-      @keydown.enter.prevent="enter"
-    />
-    <ul id="found" role="listbox" aria-label="Found" class="found">
-      <li
-        v-for="(f, i) in found"
-        :id="`found-${i}`"
-        :key="f.kind + f.id"
-        role="option"
-        :aria-selected="i === at"
-        :class="{ at: i === at }"
-        @click="go(f)"
+    <LookUp
+      ref="box"
+      class="found"
+      label="Find jobs, people and papers, or start something"
+      :look="look"
+      :words="(f) => `${f.label}, ${KIND[f.kind]}`"
+      @chosen="go"
+    >
+      <template #option="{ option: f }"
+        ><span class="ellipsis">{{ f.label }}</span
+        ><span class="soft small ellipsis">{{ KIND[f.kind] }}, {{ f.detail }}</span></template
       >
-        <span class="ellipsis">{{ f.label }}</span><span class="soft small ellipsis"
-          >{{ KIND[f.kind] }}, {{ f.detail }}</span
-        >
-      </li>
-    </ul>
-    <p v-if="text && found.length === 0" class="soft">Nothing is called that.</p>
+    </LookUp>
   </Dialog>
 </template>
 
@@ -90,32 +65,22 @@ onBeforeUnmount(() => document.removeEventListener('keydown', listen))
   color: var(--ink-soft);
   cursor: pointer;
 }
-.found {
-  margin-top: 10px;
-}
-.found li {
-  display: grid;
-  grid-template-columns: 1fr 220px;
-  gap: 12px;
-  padding: 8px 10px;
-  border-radius: 4px;
-  cursor: pointer;
-}
-.found li.at {
-  background: var(--heather-tint);
+/* What is found stands in the box itself, under what is typed. */
+.found :deep(.p-autocomplete-overlay) {
+  position: static !important;
+  border: 0;
+  box-shadow: none;
 }
 @media (max-width: 1000px) {
   .finder {
     width: auto;
   }
-  .finder .long {
+  .finder .long,
+  .finder kbd {
     display: none;
   }
   .finder .short {
     display: inline;
-  }
-  .finder kbd {
-    display: none;
   }
 }
 </style>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { X } from '@lucide/vue'
+import { GripVertical, SlidersHorizontal, Undo2, X } from '@lucide/vue'
+import { VueDraggable } from 'vue-draggable-plus'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
+import { pastedLines } from './pastedLines'
 
-/** Priced lines as a table one writes in; the sum moves as one types. */
+/** Priced lines as a small sheet one writes in; what is rarer stands under its line; the sum moves as one types. */
 const props = defineProps<{
   lines: PricedLine[]
   discount: Discount | null
@@ -13,29 +15,106 @@ const props = defineProps<{
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
-const update = (i: number, change: Partial<PricedLine>) =>
-  emit(
-    'update:lines',
-    props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)),
-  )
-const add = (line: PricedLine) => emit('update:lines', [...props.lines, line])
+const notices = useNotices()
 const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits } =
   useTypedNumbers(props.currency)
+
+/** What there was before each change, the last one last. */
+const past = shallowRef<{ lines: PricedLine[]; discount: Discount | null }[]>([])
+const remember = () => {
+  past.value = [...past.value.slice(-50), { lines: props.lines, discount: props.discount }]
+}
+function put(lines: PricedLine[]): void {
+  remember()
+  emit('update:lines', lines)
+}
+function putDiscount(discount: Discount | null): void {
+  remember()
+  emit('update:discount', discount)
+}
+function undo(): void {
+  const before = past.value.at(-1)
+  if (!before) return
+  past.value = past.value.slice(0, -1)
+  emit('update:lines', before.lines)
+  emit('update:discount', before.discount)
+}
+const update = (i: number, change: Partial<PricedLine>) =>
+  put(props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)))
+const add = (line: PricedLine) => put([...props.lines, line])
 function remove(i: number): void {
   forget(props.lines[i]!.key)
-  emit(
-    'update:lines',
-    props.lines.filter((_, k) => k !== i),
-  )
+  put(props.lines.filter((_, k) => k !== i))
+}
+function move(i: number, by: number): void {
+  const to = i + by
+  if (to < 0 || to >= props.lines.length) return
+  const lines = [...props.lines]
+  lines.splice(to, 0, ...lines.splice(i, 1))
+  put(lines)
 }
 const setPrice = (i: number, field: string, text: string) =>
   take(field, text, readAmount(text, props.currency, locale.value), (unitPrice) => update(i, { unitPrice }))
-/** The first thing that was typed and can't be taken; it is shown, and nothing is kept before it is put right. */
-const root = ref<HTMLElement>()
+/** Rows of a spreadsheet put into a cell become lines. */
+function paste(event: ClipboardEvent): void {
+  const pasted = pastedLines(event.clipboardData?.getData('text/plain') ?? '', {
+    currency: props.currency,
+    locale: locale.value,
+    taxRate: props.lines.at(-1)?.taxRate ?? '20',
+    key: () => `l${newKey().slice(0, 8)}`,
+  })
+  if (!pasted) return
+  event.preventDefault()
+  if (pasted.lines.length) put([...props.lines, ...pasted.lines])
+  const { left } = pasted
+  if (left.length)
+    notices.trouble(new Error(`Not taken, for their numbers can’t be read: ${left.slice(0, 3).join('; ')}`))
+}
+
+const root = useTemplateRef<HTMLElement>('root')
+/** Enter goes to the same cell of the next line, from the last to a new one; Alt and an arrow move the line. */
+function key(event: KeyboardEvent): void {
+  const cell = (event.target as HTMLElement).closest<HTMLElement>('[data-cell]')
+  if (!cell) return
+  const [i, what] = [Number(cell.dataset.line), cell.dataset.cell]
+  if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    event.preventDefault()
+    const by = event.key === 'ArrowUp' ? -1 : 1
+    move(i, by)
+    void nextTick(() => at(i + by, what)?.focus())
+  } else if (event.key === 'Enter') {
+    event.preventDefault()
+    const next = at(i + 1, what) ?? root.value?.querySelector<HTMLElement>('.adder input')
+    next?.focus()
+  }
+}
+const at = (i: number, what: string | undefined) =>
+  root.value?.querySelector<HTMLElement>(`[data-cell="${what}"][data-line="${i}"]`)
+
+const open = ref<string[]>([])
+const isOpen = (l: PricedLine) => open.value.includes(l.key)
+const toggle = (l: PricedLine) => {
+  open.value = isOpen(l) ? open.value.filter((k) => k !== l.key) : [...open.value, l.key]
+}
+const expanded = computed(() => Object.fromEntries(open.value.map((k) => [k, true])))
+/** What is special about a line, in words. */
+const special = (l: PricedLine) =>
+  [
+    l.discount ? `${discountText(l.discount)} off` : '',
+    l.group ? `one of “${l.group}”` : l.optional ? 'the client may leave it' : '',
+    l.clientQuantity ? `the client sets ${limits(l.clientQuantity)}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+
 defineExpose({
+  /** Whether all that was typed can be taken; if not, the first that can't is shown, and nothing is to be kept. */
   settled(): boolean {
-    if (Object.keys(wrong).length === 0) return true
-    root.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+    const [first] = Object.keys(wrong)
+    if (!first) return true
+    const line = props.lines.find((l) => first.startsWith(`${l.key}.`))
+    if (line && /discount|limits/.test(first) && !isOpen(line)) toggle(line)
+    void nextTick(() => root.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus())
     return false
   },
 })
@@ -50,106 +129,121 @@ const priced = computed(() => {
     return null
   }
 })
+const net = (l: PricedLine) => priced.value?.lines.find((x) => x.key === l.key)?.net ?? 0
 const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k]) => k.startsWith(`lines.${i}.`))?.[1]
+const CELLS = [
+  { key: 'quantity', header: 'How many', label: (n: number) => `Quantity, line ${n}` },
+  { key: 'unit', header: 'Unit', label: (n: number) => `Unit, line ${n}` },
+  { key: 'price', header: 'Each', label: (n: number) => `Price each, line ${n}` },
+  { key: 'tax', header: 'Tax %', label: (n: number) => `Tax percent, line ${n}` },
+] as const
+const said = (l: PricedLine, cell: (typeof CELLS)[number]['key']) =>
+  cell === 'unit'
+    ? l.unit
+    : shown(
+        `${l.key}.${cell}`,
+        cell === 'price' ? amount(l.unitPrice) : decimal(cell === 'tax' ? l.taxRate : l.quantity),
+      )
+function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], text: string): void {
+  const field = `${l.key}.${cell}`
+  if (cell === 'unit') update(i, { unit: text })
+  else if (cell === 'price') setPrice(i, field, text)
+  else if (cell === 'tax') take(field, text, readPercent(text, locale.value), (taxRate) => update(i, { taxRate }))
+  else take(field, text, readDecimal(text, locale.value), (quantity) => update(i, { quantity }))
+}
 </script>
 
 <template>
-  <div ref="root">
-    <div class="scroll" tabindex="0" role="region" aria-label="Priced lines">
-      <table>
-        <thead>
-          <tr>
-            <th>What</th>
-            <th>Quantity</th>
-            <th>Unit</th>
-            <th>Each</th>
-            <th>Discount</th>
-            <th>Tax %</th>
-            <th>Client may leave it</th>
-            <th>Client sets, from–to</th>
-            <th class="money">Amount</th>
-            <th><span class="sr">Remove</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(l, i) in lines" :key="l.key">
-            <td>
-              <InputText
-                :model-value="l.description"
-                :aria-label="`What, line ${i + 1}`"
-                maxlength="500"
-                @update:model-value="update(i, { description: $event })"
-              /><span v-if="problemOf(i)" class="error">{{ problemOf(i) }}</span>
-            </td>
-            <td>
-              <TypedText
-                :value="shown(`${l.key}.quantity`, decimal(l.quantity))"
-                class="n"
-                inputmode="decimal"
-                :aria-label="`Quantity, line ${i + 1}`"
-                :aria-invalid="!!wrong[`${l.key}.quantity`]"
-                @given="
-                  take(`${l.key}.quantity`, $event, readDecimal($event, locale), (quantity) => update(i, { quantity }))
-                "
-              /><span v-if="wrong[`${l.key}.quantity`]" class="error" role="alert">{{
-                wrong[`${l.key}.quantity`]!.words
-              }}</span>
-            </td>
-            <td>
-              <InputText
-                class="n"
-                :model-value="l.unit"
-                :aria-label="`Unit, line ${i + 1}`"
-                maxlength="20"
-                @update:model-value="update(i, { unit: $event })"
-              />
-            </td>
-            <td>
-              <TypedText
-                :value="shown(`${l.key}.price`, amount(l.unitPrice))"
-                class="m"
-                inputmode="decimal"
-                :aria-label="`Price each, line ${i + 1}`"
-                :aria-invalid="!!wrong[`${l.key}.price`]"
-                @given="setPrice(i, `${l.key}.price`, $event)"
-              /><span v-if="wrong[`${l.key}.price`]" class="error" role="alert">{{
-                wrong[`${l.key}.price`]!.words
-              }}</span>
-            </td>
-            <td>
+  <div ref="root" @keydown="key" @paste="paste">
+    <VueDraggable
+      :model-value="lines"
+      target=".p-datatable-tbody"
+      draggable=".line"
+      handle=".grip"
+      :animation="120"
+      @update:model-value="put"
+      @start="open = []"
+    >
+      <DataTable
+        :value="lines"
+        data-key="key"
+        :expanded-rows="expanded"
+        :row-class="() => 'line'"
+        class="sheet"
+        aria-label="Priced lines"
+      >
+        <Column body-class="grip">
+          <template #body><GripVertical :size="15" aria-hidden="true" /></template>
+        </Column>
+        <Column header="What" body-class="what">
+          <template #body="{ data: l, index: i }">
+            <TypedText
+              :value="l.description"
+              :aria-label="`What, line ${i + 1}`"
+              data-cell="what"
+              :data-line="i"
+              maxlength="500"
+              @given="update(i, { description: $event })"
+            />
+            <span v-if="special(l)" class="soft small">{{ special(l) }}</span>
+            <Message v-if="problemOf(i)" severity="error" size="small" variant="simple">{{ problemOf(i) }}</Message>
+          </template>
+        </Column>
+        <Column v-for="c in CELLS" :key="c.key" :header="c.header" :body-class="`cell-${c.key}`">
+          <template #body="{ data: l, index: i }">
+            <TypedText
+              :value="said(l, c.key)"
+              :inputmode="c.key === 'unit' ? undefined : 'decimal'"
+              :maxlength="c.key === 'unit' ? 20 : 40"
+              :aria-label="c.label(i + 1)"
+              :aria-invalid="!!wrong[`${l.key}.${c.key}`]"
+              :data-cell="c.key"
+              :data-line="i"
+              @given="given(l, i, c.key, $event)"
+            />
+            <Message v-if="wrong[`${l.key}.${c.key}`]" severity="error" size="small" variant="simple" role="alert">{{
+              wrong[`${l.key}.${c.key}`]!.words
+            }}</Message>
+          </template>
+        </Column>
+        <Column header="Sum" body-class="money" header-class="money-head">
+          <template #body="{ data: l }">{{ priced ? money(net(l), currency) : '' }}</template>
+        </Column>
+        <Column body-class="does">
+          <template #body="{ data: l, index: i }">
+            <IconButton
+              :label="`More for line ${i + 1}`"
+              hint="Discount, and what the client may choose"
+              :aria-expanded="isOpen(l)"
+              @click="toggle(l)"
+              ><SlidersHorizontal :size="16"
+            /></IconButton>
+            <IconButton :label="`Remove line ${i + 1}`" hint="Remove" @click="remove(i)"><X :size="16" /></IconButton>
+          </template>
+        </Column>
+        <template #expansion="{ data: l, index: i }">
+          <div class="pairs more">
+            <label class="field"
+              ><span>Discount</span>
               <TypedText
                 :value="shown(`${l.key}.discount`, discountText(l.discount))"
-                class="n"
                 :aria-label="`Discount, line ${i + 1}`"
                 :aria-invalid="!!wrong[`${l.key}.discount`]"
                 placeholder="10%"
                 @given="setDiscount(`${l.key}.discount`, $event, (discount) => update(i, { discount }))"
-              /><span v-if="wrong[`${l.key}.discount`]" class="error" role="alert">{{
-                wrong[`${l.key}.discount`]!.words
-              }}</span>
-            </td>
-            <td>
-              <TypedText
-                :value="shown(`${l.key}.tax`, decimal(l.taxRate))"
-                class="n"
-                inputmode="decimal"
-                :aria-label="`Tax percent, line ${i + 1}`"
-                :aria-invalid="!!wrong[`${l.key}.tax`]"
-                @given="take(`${l.key}.tax`, $event, readPercent($event, locale), (taxRate) => update(i, { taxRate }))"
-              /><span v-if="wrong[`${l.key}.tax`]" class="error" role="alert">{{ wrong[`${l.key}.tax`]!.words }}</span>
-            </td>
-            <td class="c">
-              <Checkbox
-                binary
-                :model-value="l.optional"
-                :aria-label="`Client may leave line ${i + 1}`"
-                @update:model-value="update(i, { optional: $event, chosen: true })"
-              />
-            </td>
-            <td>
+              /><Message
+                v-if="wrong[`${l.key}.discount`]"
+                severity="error"
+                size="small"
+                variant="simple"
+                role="alert"
+                >{{ wrong[`${l.key}.discount`]!.words }}</Message
+              ></label
+            >
+            <label class="field"
+              ><span>The client sets how many, from–to</span>
               <TypedText
                 :value="shown(`${l.key}.limits`, limits(l.clientQuantity))"
-                class="m"
                 :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
                 :aria-invalid="!!wrong[`${l.key}.limits`]"
                 placeholder="4–12"
@@ -158,34 +252,53 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
                     update(i, { clientQuantity }),
                   )
                 "
-              /><span v-if="wrong[`${l.key}.limits`]" class="error" role="alert">{{
+              /><Message v-if="wrong[`${l.key}.limits`]" severity="error" size="small" variant="simple" role="alert">{{
                 wrong[`${l.key}.limits`]!.words
-              }}</span>
-            </td>
-            <td class="money">
-              {{ priced ? money(priced.lines.find((x) => x.key === l.key)?.net ?? 0, currency) : '' }}
-            </td>
-            <td>
-              <Button variant="text" :aria-label="`Remove line ${i + 1}`" @click="remove(i)"><X :size="16" /></Button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <div class="add">
+              }}</Message></label
+            >
+            <label class="field"
+              ><span>One of a group, of which the client takes one</span
+              ><TypedText
+                :value="l.group ?? ''"
+                :aria-label="`Group of line ${i + 1}`"
+                maxlength="40"
+                placeholder="e.g. heating"
+                @given="update(i, { group: $event.trim() || null })"
+            /></label>
+            <label class="acts"
+              ><Checkbox
+                binary
+                :model-value="l.optional"
+                :aria-label="`Client may leave line ${i + 1}`"
+                @update:model-value="update(i, { optional: $event, chosen: true })"
+              />
+              The client may leave it</label
+            >
+          </div>
+        </template>
+        <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
+      </DataTable>
+    </VueDraggable>
+    <div class="acts add">
       <AddLine :currency="currency" @add="add" />
-      <label class="whole"
+      <IconButton label="Undo the last change of the lines" hint="Undo" :disabled="!past.length" @click="undo"
+        ><Undo2 :size="16"
+      /></IconButton>
+      <span class="grow" />
+      <label class="acts small"
         >Discount on the whole
         <TypedText
           :value="shown('whole', discountText(discount))"
-          class="n"
+          class="narrow"
           aria-label="Discount on the whole"
           :aria-invalid="!!wrong.whole"
           placeholder="5%"
-          @given="setDiscount('whole', $event, (d) => emit('update:discount', d))"
-        /><span v-if="wrong.whole" class="error" role="alert">{{ wrong.whole.words }}</span></label
+          @given="setDiscount('whole', $event, putDiscount)"
+        /><Message v-if="wrong.whole" severity="error" size="small" variant="simple" role="alert">{{
+          wrong.whole.words
+        }}</Message></label
       >
-      <b v-if="priced" class="money"
+      <b v-if="priced" class="money total"
         >{{ money(priced.total, currency) }}
         <span class="soft small">with {{ money(priced.tax, currency) }} tax</span></b
       >
@@ -194,62 +307,64 @@ const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k])
 </template>
 
 <style scoped>
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  min-width: 900px;
-}
-th {
-  text-align: left;
-  font-size: var(--size-s);
-  color: var(--ink-soft);
-  font-weight: 600;
-  padding: 4px 6px 4px 0;
-  vertical-align: bottom;
-}
-td {
+.sheet :deep(td) {
   padding: 3px 6px 3px 0;
   vertical-align: top;
 }
-td:first-child {
-  width: 34%;
+.sheet :deep(.what) {
+  width: 38%;
 }
-td .error {
-  display: block;
-  max-width: 150px;
+.sheet :deep(td:is(.cell-quantity, .cell-unit, .cell-tax)) {
+  width: 84px;
 }
-.n {
-  width: 70px;
+.sheet :deep(.cell-price) {
+  width: 110px;
 }
-.m {
-  width: 92px;
+.sheet :deep(td:is(.cell-quantity, .cell-price, .cell-tax) input) {
+  text-align: right;
 }
-.c {
-  text-align: center;
+.sheet :deep(.grip) {
+  cursor: grab;
+  color: var(--ink-soft);
+  padding-top: 12px;
+}
+.sheet :deep(td:is(.money)) {
   padding-top: 10px;
 }
-td.money {
-  padding-top: 10px;
+.sheet :deep(.does) {
+  white-space: nowrap;
+}
+.more {
+  padding: 6px 0 10px 26px;
 }
 .add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
   margin-top: 10px;
 }
-.whole {
-  margin-left: auto;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: var(--size-s);
+.narrow {
+  width: 80px;
 }
-.add b {
+.total {
   font-size: var(--size-l);
+}
+@media (max-width: 760px) {
+  .sheet :deep(.line) {
+    display: grid;
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    gap: 4px;
+    height: auto;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--hairline);
+  }
+  .sheet :deep(.line > td) {
+    width: auto;
+    border: 0;
+    padding: 0;
+  }
+  .sheet :deep(.what) {
+    grid-column: 1 / -1;
+  }
+  .sheet :deep(.grip) {
+    display: none;
+  }
 }
 </style>

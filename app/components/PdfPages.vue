@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core'
 import type { PDFDocumentProxy, RenderTask } from 'pdfjs-dist'
 
 /** The PDF itself, page by page; a page is drawn when it comes near the screen. */
@@ -8,7 +9,14 @@ const pages = ref<{ n: number; width: number; height: number; text: string }[]>(
 const problem = ref(''),
   loading = ref(true)
 let pdf: PDFDocumentProxy | null = null
-let observer: IntersectionObserver | null = null
+const canvases = shallowRef<HTMLCanvasElement[]>([])
+useIntersectionObserver(
+  canvases,
+  (entries) => {
+    for (const e of entries) if (e.isIntersecting) void draw(Number((e.target as HTMLElement).dataset.page))
+  },
+  { rootMargin: '600px' },
+)
 const tasks = new Map<number, RenderTask>()
 
 async function load() {
@@ -30,17 +38,9 @@ async function load() {
     void old?.destroy()
     problem.value = ''
     await nextTick()
-    observer?.disconnect()
-    observer = new IntersectionObserver(
-      (entries) => {
-        for (const e of entries) if (e.isIntersecting) void draw(Number((e.target as HTMLElement).dataset.page))
-      },
-      { rootMargin: '600px' },
-    )
-    holder.value?.querySelectorAll('canvas').forEach((c) => {
-      delete c.dataset.drawn
-      observer!.observe(c)
-    })
+    const drawn = [...(holder.value?.querySelectorAll('canvas') ?? [])]
+    for (const c of drawn) delete c.dataset.drawn
+    canvases.value = drawn
   } catch (e) {
     problem.value = wordsOf(e)
   } finally {
@@ -65,7 +65,6 @@ async function draw(n: number) {
 onMounted(load)
 watch(() => [props.src, props.version], load)
 onBeforeUnmount(() => {
-  observer?.disconnect()
   void pdf?.destroy()
 })
 </script>

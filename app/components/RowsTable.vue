@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends { id: string }">
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { plainCell } from '~~/core/text/spreadsheet'
 
 export interface RowColumn<R> {
@@ -10,11 +11,14 @@ export interface RowColumn<R> {
   amount?: boolean
   /** What a list isn't without, so that it can't be put away. */
   always?: boolean
+  /** What rows are put in order by, where all of them are there; the head says and changes it. */
+  order?: (row: R) => string | number
 }
 
 /**
- * Rows of a list: columns a member chooses and finds again, what is shown as CSV, marks first, amounts last. Rows come page
- * by page, as many as are asked for.
+ * Rows of a list: columns a member chooses and finds again, filters in the head (`head-KEY`), several chosen for what can be
+ * done with all of them (`acts`), what is shown or chosen as CSV. Rows come page by page: as one scrolls where there is
+ * room for a table that scrolls, as they are asked for on a phone.
  */
 const props = defineProps<{
   /** What the choice of columns is kept under. */
@@ -25,73 +29,139 @@ const props = defineProps<{
   group?: (row: T) => string
   busy?: boolean
   more?: boolean
+  /** Several can be chosen. */
+  many?: boolean
 }>()
 const emit = defineEmits<{ more: [] }>()
-defineSlots<{ [name: string]: (of: { row: T }) => unknown }>()
+defineSlots<{ [name: string]: (of: { row: T; chosen: T[]; done: () => void }) => unknown }>()
+
 const session = useSession()
-const kept = computed(() => `upwold-columns ${props.name} ${session.data?.member?.id ?? ''}`)
-const hidden = ref<string[]>(readHidden())
-function readHidden(): string[] {
-  try {
-    const list: unknown = JSON.parse(localStorage.getItem(kept.value) ?? '[]')
-    return Array.isArray(list) ? list.filter((x): x is string => typeof x === 'string') : []
-  } catch {
-    return []
-  }
-}
+const hidden = useLocalStorage<string[]>(() => `upwold-columns ${props.name} ${session.data?.member?.id ?? ''}`, [])
 const choosable = computed(() => props.columns.filter((c) => !c.always))
-const chosen = computed({
-  get: () => choosable.value.map((c) => c.key).filter((k) => !hidden.value.includes(k)),
+const away = computed(() => (Array.isArray(hidden.value) ? hidden.value : []))
+const chosenColumns = computed({
+  get: () => choosable.value.map((c) => c.key).filter((k) => !away.value.includes(k)),
   set: (keys) => {
     hidden.value = choosable.value.map((c) => c.key).filter((k) => !keys.includes(k))
-    localStorage.setItem(kept.value, JSON.stringify(hidden.value))
   },
 })
-const shown = computed(() => props.columns.filter((c) => !hidden.value.includes(c.key)))
-const table = useTemplateRef<{ exportCSV(): void }>('table')
-/** Rows with the text of each column, so that what is exported is what is read. */
-const values = computed(() =>
-  props.rows.map((row) => ({
-    row,
-    id: row.id,
-    group: props.group?.(row) ?? '',
-    ...Object.fromEntries(props.columns.map((c) => [c.key, plainCell(c.text(row))])),
-  })),
+const shown = computed(() => props.columns.filter((c) => !away.value.includes(c.key)))
+
+/** A row as the part has it: by its id, in its group, with what it is put in order by. */
+type Value = { id: string; row: T | null; group: string } & Record<string, unknown>
+const values = computed((): Value[] =>
+  waits.value
+    ? Array.from({ length: 8 }, (_, i) => ({ id: String(i), row: null, group: '' }))
+    : props.rows.map((row) => ({
+        row,
+        id: row.id,
+        group: props.group?.(row) ?? '',
+        ...Object.fromEntries(props.columns.flatMap((c) => (c.order ? [[c.key, c.order(row)]] : []))),
+      })),
 )
-type Value = { row: T }
+/** Nothing has come yet. */
+const waits = computed(() => !!props.busy && !props.rows.length)
+const grouped = computed(() => !!props.group && !waits.value)
+
+const chosen = ref<Value[]>([])
+// What is gone from the list is chosen no longer.
+watch(
+  () => props.rows,
+  (rows) => {
+    if (chosen.value.length) chosen.value = values.value.filter((v) => chosen.value.some((c) => c.id === v.id) && rows)
+  },
+)
+const picked = computed(() => chosen.value.flatMap((v) => (v.row ? [v.row as T] : [])))
+const done = () => {
+  chosen.value = []
+}
+const table = useTemplateRef<{ exportCSV(options?: { selectionOnly: boolean }): void }>('table')
+const cellOf = ({ data, field }: { data: Value; field: string }) =>
+  plainCell(props.columns.find((c) => c.key === field)!.text(data.row as T))
+
+const ROW = 45
+const roomy = useMediaQuery('(min-width: 761px)')
+/** Long lists scroll within their table, and only the rows in sight are drawn; one that is read to its end goes on so. */
+const long = ref(false)
+watchEffect(() => {
+  if (props.more || props.rows.length > 60) long.value = true
+  else if (props.rows.length <= 20) long.value = false
+})
+const scrolls = computed(() => roomy.value && long.value)
+const scroller = computed(() =>
+  scrolls.value
+    ? {
+        itemSize: ROW,
+        lazy: true,
+        onLazyLoad: ({ last }: { last: number }) => {
+          if (props.more && !props.busy && last >= props.rows.length - 12) emit('more')
+        },
+      }
+    : undefined,
+)
 </script>
 
 <template>
   <div class="rows">
+    <div v-if="many && picked.length" class="acts chosen" role="region" aria-label="What is chosen">
+      <b role="status">{{ picked.length }} chosen</b>
+      <slot name="acts" :row="picked[0]!" :chosen="picked" :done="done" />
+      <Button variant="text" size="small" @click="table?.exportCSV({ selectionOnly: true })">These as CSV</Button>
+      <Button variant="text" size="small" @click="done">Choose none</Button>
+    </div>
     <DataTable
       ref="table"
+      v-model:selection="chosen"
       :value="values"
       data-key="id"
-      :loading="busy && !rows.length"
-      :row-group-mode="group ? 'subheader' : undefined"
-      :group-rows-by="group ? 'group' : undefined"
+      :class="{ scrolls }"
+      :aria-busy="waits"
+      :scrollable="scrolls"
+      :scroll-height="scrolls ? 'max(320px, calc(100vh - 290px))' : undefined"
+      :virtual-scroller-options="scroller"
+      :row-group-mode="grouped ? 'subheader' : undefined"
+      :group-rows-by="grouped ? 'group' : undefined"
       :export-filename="name"
+      :export-function="cellOf as never"
     >
-      <template v-if="group" #groupheader="{ data }">{{ (data as unknown as { group: string }).group }}</template>
+      <template v-if="grouped" #groupheader="{ data }">{{ (data as Value).group }}</template>
+      <Column v-if="many" selection-mode="multiple" header-style="width: 40px" :exportable="false" />
       <Column
         v-for="c in shown"
         :key="c.key"
         :field="c.key"
-        :header="c.header"
+        :export-header="c.header"
+        :sortable="!!c.order"
         :body-class="[`cell-${c.key}`, { money: c.amount }]"
-        :header-class="{ 'money-head': c.amount }"
+        :header-class="{ 'money-head': c.amount, filters: !!$slots[`head-${c.key}`] }"
       >
+        <template #header>
+          <slot
+            v-if="$slots[`head-${c.key}`]"
+            :name="`head-${c.key}`"
+            :row="undefined as never"
+            :chosen="picked"
+            :done="done"
+          />
+          <span v-else class="p-datatable-column-title">{{ c.header }}</span>
+        </template>
         <template #body="{ data }">
-          <slot :name="c.key" :row="(data as Value).row">{{ c.text((data as Value).row) }}</slot>
+          <Skeleton v-if="waits" height="14px" :width="c.amount ? '64px' : '70%'" />
+          <slot v-else :name="c.key" :row="(data as Value).row as T" :chosen="picked" :done="done">{{
+            c.text((data as Value).row as T)
+          }}</slot>
         </template>
       </Column>
-      <template #empty><slot name="empty" :row="undefined as never" /></template>
+      <template #empty><slot name="empty" :row="undefined as never" :chosen="picked" :done="done" /></template>
     </DataTable>
     <p class="foot">
-      <Button v-if="more" variant="outlined" :disabled="busy" @click="emit('more')">Show more</Button>
+      <Button v-if="more && !scrolls" variant="outlined" :disabled="busy" @click="emit('more')">Show more</Button>
+      <span v-if="scrolls" class="soft small" role="status"
+        >{{ rows.length }} shown{{ more ? ', more as you scroll' : '' }}</span
+      >
       <span class="grow" />
       <MultiSelect
-        v-model="chosen"
+        v-model="chosenColumns"
         :options="[...choosable]"
         option-label="header"
         option-value="key"
@@ -112,29 +182,18 @@ type Value = { row: T }
 .rows {
   overflow-x: auto;
 }
+.chosen {
+  padding: 8px 10px;
+  background: var(--heather-tint);
+  border-radius: var(--corner);
+}
 .foot {
   display: flex;
   gap: 8px;
   align-items: center;
   margin-top: 12px;
 }
-.grow {
-  flex: 1;
-}
 .columns {
   width: 120px;
-}
-.rows :deep(.money-head .p-datatable-column-header-content) {
-  justify-content: flex-end;
-}
-.rows :deep(td a) {
-  color: var(--ink);
-  text-decoration: none;
-}
-.rows :deep(td a:hover) {
-  text-decoration: underline;
-}
-.rows :deep(tr:focus-within) {
-  background: var(--paper);
 }
 </style>

@@ -38,3 +38,7 @@ export function placeWords(address: string): string {
   const near = /^(10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|f[cd]|fe80:)/i.test(address)
   return near ? `${address}, the network here` : address
 }
+
+/** A day where there is little room: `12 Jun`. */
+export const shortDay = (day: string): string =>
+  new Date(`${day}T12:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })

@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 /** Keys of a screen: called unless somebody is typing or a dialog is open. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
   const listen = (event: KeyboardEvent) => {
@@ -6,7 +7,7 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): v
       event.ctrlKey ||
       event.metaKey ||
       event.altKey ||
-      target.closest('input, textarea, select, [contenteditable], [role=dialog]')
+      target.closest('input, textarea, select, [contenteditable], [role=dialog], [role=combobox]')
     )
       return
     const action = keys[event.key]
@@ -15,8 +16,7 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): v
       action(event)
     }
   }
-  onMounted(() => document.addEventListener('keydown', listen))
-  onBeforeUnmount(() => document.removeEventListener('keydown', listen))
+  useEventListener('keydown', listen)
 }
 
 /** `j` and `k` move along links marked `data-row`. */
@@ -28,3 +28,6 @@ export function useRowKeys(more: Record<string, (event: KeyboardEvent) => void> 
   }
   useKeys({ j: () => move(1), k: () => move(-1), ...more })
 }
+
+/** From a search to what it found. */
+export const toFirstRow = (): void => document.querySelector<HTMLElement>('[data-row]')?.focus()

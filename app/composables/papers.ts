@@ -12,15 +12,22 @@ const STOP: Record<string, StopState> = {
 /** The state a paper's stop has by its own state alone. */
 export const stopStateOf = (state: string): StopState => STOP[state]!
 
-/** Does what reaches somebody at once; within quiet hours it is said first, and done if that is meant. */
-export async function evenIfQuiet<T>(act: (quiet: boolean) => Promise<T>): Promise<T> {
-  try {
-    return await act(false)
-  } catch (e) {
-    if (e instanceof ApiProblem && e.extra.reason === 'quiet' && window.confirm(e.message)) return act(true)
-    throw e
+/** Does what reaches somebody at once; within quiet hours it is asked first, once however many are reached. */
+export function askingIfQuiet() {
+  const asking = useAsking()
+  let meant: Promise<boolean> | undefined
+  return async <T>(act: (quiet: boolean) => Promise<T>): Promise<T> => {
+    try {
+      return await act(false)
+    } catch (e) {
+      if (!(e instanceof ApiProblem) || e.extra.reason !== 'quiet') throw e
+      meant ??= asking.ask(e.message, 'Send it now')
+      if (await meant) return act(true)
+      throw e
+    }
   }
 }
+export const evenIfQuiet = <T>(act: (quiet: boolean) => Promise<T>): Promise<T> => askingIfQuiet()(act)
 
 /** What is done with a paper from more than one screen. Refusals are thrown. */
 export function usePaperActs() {

@@ -102,6 +102,7 @@ const acts = computed(() => [
       No mail goes out yet: no way to send it has been set (UPWOLD_MAIL). What is sent waits until there is one.
     </p>
     <main id="main" tabindex="-1"><slot /></main>
+    <AskDialog />
     <Dialog v-model:visible="help" modal dismissable-mask header="Keys" :style="{ width: '380px' }" :draggable="false">
       <dl class="keys">
         <dt><kbd>Ctrl K</kbd></dt>
@@ -168,9 +169,6 @@ const acts = computed(() => [
   color: var(--ink);
   font-weight: 600;
   border-color: var(--heather);
-}
-.grow {
-  flex: 1;
 }
 .avatar {
   width: 34px;

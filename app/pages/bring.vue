@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useDropZone, useEventListener } from '@vueuse/core'
+import { z } from 'zod'
 import type { JobRow } from '~~/shared/jobs'
 import type { PaperRow } from '~~/shared/papers'
-import type { TakenFile } from '~~/shared/marking'
+import { type TakenFile, layOut } from '~~/shared/marking'
 import PageTray, { type TrayPage } from '~/features/marking/PageTray.vue'
 import { keepSent, readBlanks } from '~/features/marking/finder'
 import { isPicture, pageOf } from '~/features/marking/pictures'
@@ -26,7 +28,8 @@ interface Trouble {
 }
 const troubles = ref<Trouble[]>([])
 const removed = ref<string[]>([])
-const over = ref(false)
+const place = useTemplateRef<HTMLElement>('place')
+const { isOverDropZone: over } = useDropZone(place, { onDrop: (files) => files && void takeAll(files), multiple: true })
 
 const jobs = ref<JobRow[]>([])
 const find = ref('')
@@ -80,16 +83,15 @@ async function focusNext(): Promise<void> {
   await nextTick()
   if (pages.value.length && !troubles.value.length) document.getElementById('lay')?.focus()
 }
-const unlock = (t: Trouble, form: HTMLFormElement) =>
-  act(async () => {
-    const password = String(new FormData(form).get('password') ?? '')
-    troubles.value = troubles.value.filter((x) => x !== t)
-    await take(t.file!, password)
-    working.value = ''
-  }).then(focusNext)
-function dropped(e: DragEvent): void {
-  over.value = false
-  if (e.dataTransfer?.files.length) void takeAll(e.dataTransfer.files)
+const password = reactive({ of: '' })
+const unlocking = z.object({ of: z.string().min(1, 'Give the password of the file.') })
+async function unlock(t: Trouble) {
+  troubles.value = troubles.value.filter((x) => x !== t)
+  const { of } = password
+  password.of = ''
+  await take(t.file!, of)
+  working.value = ''
+  await focusNext()
 }
 function pasted(e: ClipboardEvent): void {
   if (e.clipboardData?.files.length) {
@@ -97,20 +99,18 @@ function pasted(e: ClipboardEvent): void {
     void takeAll(e.clipboardData.files)
   }
 }
-onMounted(() => document.addEventListener('paste', pasted))
-onBeforeUnmount(() => document.removeEventListener('paste', pasted))
+useEventListener('paste', pasted)
 
-const layOnTable = () =>
-  act(async () => {
-    const body = {
-      title: title.value,
-      kind: kind.value,
-      key,
-      pages: pages.value.map(({ sha, page, turn }) => ({ sha, page, turn })),
-    }
-    const { id } = await api<{ id: string }>(`/api/jobs/${jobId.value}/marked`, { method: 'POST', body })
-    await navigateTo(`/papers/${id}/mark`)
-  })
+const laid = () => ({
+  title: title.value,
+  kind: kind.value,
+  key,
+  pages: pages.value.map(({ sha, page, turn }) => ({ sha, page, turn })),
+})
+async function layOnTable(body: object) {
+  const { id } = await api<{ id: string }>(`/api/jobs/${jobId.value}/marked`, { method: 'POST', body })
+  await navigateTo(`/papers/${id}/mark`)
+}
 
 /** Papers of the job that a file to be read only can go with. */
 const drafts = ref<{ id: string; title: string }[]>([])
@@ -130,7 +130,7 @@ const enclose = (t: Trouble, paperId: string) =>
 </script>
 
 <template>
-  <div class="page" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="dropped">
+  <div ref="place" class="page">
     <div class="head">
       <h1>Bring in a paper</h1>
       <span class="soft">a finished PDF, a DOCX, photographs or scans</span>
@@ -149,7 +149,7 @@ const enclose = (t: Trouble, paperId: string) =>
     <template v-else>
       <div class="drop" :class="{ over }">
         <p>Drop files here, paste a picture, or</p>
-        <div class="wrap">
+        <div class="acts">
           <FilePick
             label="Choose files"
             name="Files to bring in"
@@ -180,13 +180,20 @@ const enclose = (t: Trouble, paperId: string) =>
           ><b>{{ t.name }}</b
           >: </template
         >{{ t.words }}
-        <form v-if="t.locked" class="wrap" @submit.prevent="unlock(t, $event.target as HTMLFormElement)">
-          <label class="field"
-            ><span>Password</span><InputText name="password" type="password" autocomplete="off" required
-          /></label>
-          <Button type="submit" :disabled="busy">Open it</Button>
-        </form>
-        <p v-if="t.readOnly" class="wrap">
+        <FormOf
+          v-if="t.locked"
+          v-slot="{ busy: on }"
+          class="acts"
+          :schema="unlocking"
+          :given="() => password"
+          :send="() => unlock(t)"
+        >
+          <FieldOf name="of" label="Password"
+            ><InputText v-model="password.of" type="password" autocomplete="off" required
+          /></FieldOf>
+          <Button type="submit" :disabled="busy || on">Open it</Button>
+        </FormOf>
+        <p v-if="t.readOnly" class="acts">
           <Button v-for="d in drafts" :key="d.id" variant="outlined" :disabled="busy" @click="enclose(t, d.id)">
             Send it with “{{ d.title }}”, to be read
           </Button>
@@ -196,8 +203,8 @@ const enclose = (t: Trouble, paperId: string) =>
         </p>
       </div>
       <p v-if="removed.length" class="notice">Taken out of what you brought in: {{ removed.join(', ') }}.</p>
-      <form v-if="pages.length" class="lay" @submit.prevent="layOnTable">
-        <label class="field"><span>Title</span><InputText v-model="title" maxlength="120" required /></label>
+      <FormOf v-if="pages.length" v-slot="{ busy: on }" class="lay" :schema="layOut" :given="laid" :send="layOnTable">
+        <FieldOf name="title" label="Title"><InputText v-model="title" maxlength="120" required /></FieldOf>
         <Choice
           v-model="kind"
           label="Kind of paper"
@@ -207,10 +214,10 @@ const enclose = (t: Trouble, paperId: string) =>
             { value: 'waiver', label: 'waiver' },
           ]"
         />
-        <Button id="lay" type="submit" size="large" :disabled="busy">
+        <Button id="lay" type="submit" size="large" :disabled="busy || on">
           Lay {{ pages.length === 1 ? 'the page' : `${pages.length} pages` }} on the table
         </Button>
-      </form>
+      </FormOf>
       <PageTray v-if="pages.length" v-model="pages" />
       <ContourLines v-else />
     </template>
@@ -234,13 +241,6 @@ const enclose = (t: Trouble, paperId: string) =>
 .drop.over {
   border-color: var(--heather);
   background: var(--heather-tint);
-}
-.wrap {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: end;
-  margin-top: 6px;
 }
 .lay {
   display: grid;

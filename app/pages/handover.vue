@@ -1,23 +1,14 @@
 <script setup lang="ts">
+import { takeBack } from '~~/shared/account'
+
 definePageMeta({ layout: 'plain' })
 useHead({ title: 'Hand it back' })
-const pin = ref(''),
-  problem = ref(''),
-  busy = ref(false)
+const form = reactive({ pin: '' })
 const session = useSession()
-async function back() {
-  busy.value = true
-  problem.value = ''
-  try {
-    const { path } = await api<{ path: string }>('/api/handover', { method: 'DELETE', body: { pin: pin.value } })
-    await session.load()
-    await navigateTo(path)
-  } catch (e) {
-    problem.value = wordsOf(e)
-    pin.value = ''
-  } finally {
-    busy.value = false
-  }
+async function back(body: object) {
+  const { path } = await api<{ path: string }>('/api/handover', { method: 'DELETE', body })
+  await session.load()
+  await navigateTo(path)
 }
 </script>
 
@@ -29,21 +20,12 @@ async function back() {
       It belongs to {{ session.data?.business?.name }}. {{ session.data?.member?.name }} goes on from here with their
       PIN.
     </p>
-    <form @submit.prevent="back">
-      <label class="field"
-        ><span>PIN of {{ session.data?.member?.name }}</span
-        ><InputText
-          v-model="pin"
-          type="password"
-          inputmode="numeric"
-          autocomplete="off"
-          required
-          :aria-invalid="!!problem"
-          aria-describedby="pin-problem"
-      /></label>
-      <p id="pin-problem" class="error" role="alert">{{ problem }}</p>
+    <FormOf v-slot="{ busy }" :schema="takeBack" :given="() => form" :send="back">
+      <FieldOf name="pin" :label="`PIN of ${session.data?.member?.name}`"
+        ><InputText v-model="form.pin" type="password" inputmode="numeric" autocomplete="off" required
+      /></FieldOf>
       <Button type="submit" size="large" :disabled="busy">Take it back</Button>
-    </form>
+    </FormOf>
   </div>
 </template>
 

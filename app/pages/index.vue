@@ -97,6 +97,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
       </div>
       <ComingStrip :view="view" />
     </template>
+    <WaitingPage v-else-if="!problem" />
   </div>
 </template>
 
@@ -109,12 +110,6 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
 .lead {
   font-size: 16px;
   margin: 4px 0 20px;
-}
-.gap {
-  margin-top: 22px;
-}
-.none {
-  padding: 14px 0;
 }
 .happened {
   padding: 9px 0;

@@ -58,9 +58,7 @@ const byAge = computed<Figures>(() => ({
 const byWeek = computed<Figures>(() => ({
   way: 'columns',
   of: 'Week from',
-  names: view.value!.coming.map((w) =>
-    new Date(`${w.from}T12:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }),
-  ),
+  names: view.value!.coming.map((w) => shortDay(w.from)),
   series: [{ name: 'falls due', values: view.value!.coming.map((w) => w.open), tone: 'heather' }],
   words: c,
   short,
@@ -74,17 +72,18 @@ const dueColumns: RowColumn<DueRow>[] = [
     key: 'day',
     header: 'Due',
     text: (d) => (late(d) ? lateWords(d.dueOn, view.value!.today) : dayWords(d.dueOn, view.value!.today)),
+    order: (d) => d.dueOn,
   },
   { key: 'what', header: 'What', text: (d) => `${d.label}, ${d.title}`, always: true },
-  { key: 'client', header: 'Client', text: (d) => d.client },
+  { key: 'client', header: 'Client', text: (d) => d.client, order: (d) => d.client },
   { key: 'invoice', header: 'Invoice', text: (d) => d.invoice ?? '' },
-  { key: 'open', header: 'Open', text: (d) => c(d.open), amount: true },
+  { key: 'open', header: 'Open', text: (d) => c(d.open), amount: true, order: (d) => d.open },
 ]
 const invoiceColumns: RowColumn<InvoiceRow>[] = [
-  { key: 'number', header: 'Number', text: (i) => i.number, always: true },
+  { key: 'number', header: 'Number', text: (i) => i.number, always: true, order: (i) => i.number },
   { key: 'job', header: 'Job', text: (i) => i.jobTitle },
-  { key: 'client', header: 'Client', text: (i) => i.client },
-  { key: 'total', header: 'Total', text: (i) => c(i.total), amount: true },
+  { key: 'client', header: 'Client', text: (i) => i.client, order: (i) => i.client },
+  { key: 'total', header: 'Total', text: (i) => c(i.total), amount: true, order: (i) => i.total },
 ]
 </script>
 
@@ -151,6 +150,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
         </aside>
       </div>
     </template>
+    <WaitingPage v-else-if="!problem" />
   </div>
 </template>
 
@@ -159,15 +159,6 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
   display: grid;
   grid-template-columns: minmax(0, 1fr) 380px;
   gap: 40px;
-}
-.gap {
-  margin-top: 22px;
-}
-.pair {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  padding: 9px 0;
 }
 .pair a {
   color: var(--ink);
@@ -179,8 +170,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
 }
 @media (max-width: 700px) {
   .cols :deep(.cell-client),
-  .cols :deep(.cell-invoice),
-  .cols :deep(thead) {
+  .cols :deep(.cell-invoice) {
     display: none;
   }
 }

@@ -32,7 +32,13 @@ const columns: RowColumn<ContactView>[] = [
       <h1>People</h1>
       <span class="grow" /><label class="search"
         ><span class="sr">Search people</span
-        ><InputText ref="search" v-model="find" type="search" placeholder="Search  ( / )"
+        ><InputText
+          ref="search"
+          v-model="find"
+          type="search"
+          placeholder="Search  ( / )"
+          @keydown.enter.prevent="toFirstRow"
+          @keydown.down.prevent="toFirstRow"
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
@@ -72,8 +78,7 @@ const columns: RowColumn<ContactView>[] = [
   width: 300px;
 }
 @media (max-width: 700px) {
-  .page :deep(.cell-address),
-  .page :deep(thead) {
+  .page :deep(.cell-address) {
     display: none;
   }
 }

@@ -1,27 +1,18 @@
 <script setup lang="ts">
+import { signInWith } from '~~/shared/account'
+
 definePageMeta({ layout: 'plain' })
 useHead({ title: 'Sign in · Upwold' })
-const email = ref(''),
-  password = ref(''),
-  problem = ref(''),
-  busy = ref(false)
+const form = reactive({ email: '', password: '' })
 const session = useSession()
 const route = useRoute()
-async function submit() {
-  busy.value = true
-  problem.value = ''
-  try {
-    await api('/api/session', { method: 'POST', body: { email: email.value, password: password.value } })
-    await session.load()
-    const to = String(route.query.to ?? '/')
-    const inside = /^\/(?![/\\])/.test(to) ? to : '/'
-    // A signing page is drawn by the server.
-    await navigateTo(inside, { external: inside.startsWith('/s/') })
-  } catch (e) {
-    problem.value = wordsOf(e)
-  } finally {
-    busy.value = false
-  }
+async function enter(body: object) {
+  await api('/api/session', { method: 'POST', body })
+  await session.load()
+  const to = String(route.query.to ?? '/')
+  const inside = /^\/(?![/\\])/.test(to) ? to : '/'
+  // A signing page is drawn by the server.
+  await navigateTo(inside, { external: inside.startsWith('/s/') })
 }
 </script>
 
@@ -30,23 +21,15 @@ async function submit() {
     <ContourLines />
     <h1>Upwold</h1>
     <p class="soft">Sign in to your business.</p>
-    <form @submit.prevent="submit">
-      <label class="field"
-        ><span>E-mail</span><InputText v-model="email" type="email" autocomplete="username" required
-      /></label>
-      <label class="field"
-        ><span>Password</span
-        ><InputText
-          v-model="password"
-          type="password"
-          autocomplete="current-password"
-          required
-          :aria-invalid="!!problem"
-          aria-describedby="problem"
-      /></label>
-      <p id="problem" class="error" role="alert">{{ problem }}</p>
+    <FormOf v-slot="{ busy }" :schema="signInWith" :given="() => form" :send="enter">
+      <FieldOf name="email" label="E-mail"
+        ><InputText v-model="form.email" type="email" autocomplete="username" required
+      /></FieldOf>
+      <FieldOf name="password" label="Password"
+        ><InputText v-model="form.password" type="password" autocomplete="current-password" required
+      /></FieldOf>
       <Button type="submit" size="large" :disabled="busy">Sign in</Button>
-    </form>
+    </FormOf>
   </div>
 </template>
 

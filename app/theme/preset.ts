@@ -1,4 +1,5 @@
 import { definePreset } from '@primeuix/themes'
+import autocomplete from '@primeuix/themes/aura/autocomplete'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
@@ -13,14 +14,19 @@ import inputtext from '@primeuix/themes/aura/inputtext'
 import menu from '@primeuix/themes/aura/menu'
 import message from '@primeuix/themes/aura/message'
 import multiselect from '@primeuix/themes/aura/multiselect'
+import popover from '@primeuix/themes/aura/popover'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import radiobutton from '@primeuix/themes/aura/radiobutton'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
+import skeleton from '@primeuix/themes/aura/skeleton'
 import slider from '@primeuix/themes/aura/slider'
+import splitter from '@primeuix/themes/aura/splitter'
+import tabs from '@primeuix/themes/aura/tabs'
 import textarea from '@primeuix/themes/aura/textarea'
 import toast from '@primeuix/themes/aura/toast'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
+import toggleswitch from '@primeuix/themes/aura/toggleswitch'
 import tooltip from '@primeuix/themes/aura/tooltip'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 
@@ -60,6 +66,7 @@ const preset = /* @__PURE__ */ definePreset(
   {
     ...base,
     components: {
+      autocomplete,
       button,
       checkbox,
       datatable,
@@ -73,14 +80,19 @@ const preset = /* @__PURE__ */ definePreset(
       menu,
       message,
       multiselect,
+      popover,
       progressbar,
       radiobutton,
       select,
       selectbutton,
+      skeleton,
       slider,
+      splitter,
+      tabs,
       textarea,
       toast,
       togglebutton,
+      toggleswitch,
       tooltip,
       virtualscroller,
     },

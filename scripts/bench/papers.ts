@@ -1,4 +1,4 @@
-import { RECORD_WORDS } from '../../shared/words/record'
+import { WORDS } from '../../shared/words/says'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { setFlagsFromString } from 'node:v8'
@@ -159,7 +159,7 @@ export async function papers(): Promise<Figure[]> {
   }))
   const record = layoutDocument(
     signingRecord({
-      words: RECORD_WORDS.en,
+      words: WORDS.en.record,
       paper: 'Hire agreement',
       job: 'Orchard weekend',
       business: 'Larkmoor Saunas Ltd',

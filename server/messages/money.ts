@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
-import { messageSays } from '../../shared/words/messages'
+import { messageSays } from '../../shared/words/says'
 import { hasStandin } from '../platform/config'
 import { db } from '../platform/db/client'
 import { payments } from '../platform/db/schema'

@@ -128,3 +128,10 @@ export const paperRow = z.object({
   createdAt: z.string(),
 })
 export type PaperRow = z.output<typeof paperRow>
+
+/** How papers went out and came back. */
+export const answered = z.object({
+  weeks: z.array(z.object({ from: z.string(), sent: z.number(), signed: z.number() })),
+  quotes: z.array(z.object({ label: z.string(), count: z.number(), is: z.enum(['yes', 'no', 'open']) })),
+})
+export type Answered = z.output<typeof answered>

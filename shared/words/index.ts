@@ -3,16 +3,9 @@ import { formatDay, formatInstant } from '../../core/calendar/dates'
 import { type Minor, formatMoney } from '../../core/money/money'
 import type { FieldProblem } from '../../core/fields/check'
 import { type Language, languages } from '../../core/text/language'
-import { ar } from './ar'
-import { de } from './de'
-import { type WordKey, type Words, en } from './en'
-import { es } from './es'
-import { fr } from './fr'
-import { pl } from './pl'
-import { pt } from './pt'
+import type { Says, WordKey } from './plural'
 
-export type { WordKey, Words } from './en'
-export const WORDS: Record<Language, Words> = { en, de, fr, es, pt, pl, ar }
+export type { Args, Says, WordKey } from './plural'
 /** Each language's own name. */
 export const LANGUAGE_NAMES: Record<Language, string> = {
   en: 'English',
@@ -37,18 +30,6 @@ const LOCALE: Record<Language, string> = {
 }
 
 export { fill }
-
-/** What is said in one language. */
-export interface Says {
-  language: Language
-  (key: WordKey, args?: Readonly<Record<string, string | number>>): string
-}
-export function saysIn(language: Language): Says {
-  const words = WORDS[language]
-  return Object.assign((key: WordKey, args?: Readonly<Record<string, string | number>>) => fill(words[key], args), {
-    language,
-  })
-}
 
 /** The first language of an Accept-Language header that there are words for (RFC 9110, 12.5.4); English otherwise. */
 export function languageFrom(header: string | undefined): Language {
@@ -141,5 +122,5 @@ const PROBLEM: Record<FieldProblem['code'], WordKey> = {
 export function problemIn(says: Says, problem: FieldProblem): string {
   if (says.language === 'en') return problem.message
   const args = (problem.args ?? []).map((a) => (/^\d{4}-\d{2}-\d{2}$/.test(a) ? dayIn(says.language, a) : a))
-  return says(PROBLEM[problem.code], Object.fromEntries(args.map((a, i) => [i, a])))
+  return says(PROBLEM[problem.code], args)
 }

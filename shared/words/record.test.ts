@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { RECORD_WORDS, recordSays } from './record'
+import { WORDS, recordSays } from './says'
 import type { FieldSpec } from '../../core/document/field'
 import type { PlacedField } from '../../core/layout/types'
 import { agreedOf } from '../../core/rounds/agreed'
@@ -181,7 +181,7 @@ describe('the record of one person', () => {
       'nudged',
       'question',
     ]
-    for (const language of Object.keys(RECORD_WORDS) as (keyof typeof RECORD_WORDS)[])
+    for (const language of Object.keys(WORDS) as (keyof typeof WORDS)[])
       for (const { what } of happenedIn(
         types.map((t) => event(t, { lapsesAt: AT })),
         () => 'Ines',

@@ -1,36 +1,83 @@
+import { execFileSync } from 'node:child_process'
+import { existsSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { RECORD_WORDS } from './record'
 import { invoiceSays } from '../../core/invoices/words'
 import { tableSays } from '../../core/merge/table-words'
-import {
-  LANGUAGE_NAMES,
-  WORDS,
-  dayIn,
-  fill,
-  instantIn,
-  languageFrom,
-  listIn,
-  moneyIn,
-  problemIn,
-  saysIn,
-  weekdayIn,
-} from './index'
-import { MESSAGE_WORDS, roundWords } from './messages'
+import type { Language } from '../../core/text/language'
+import { LANGUAGE_NAMES, dayIn, fill, instantIn, languageFrom, listIn, moneyIn, problemIn, weekdayIn } from './index'
+import { WORDS, messageSays, recordSays, roundWords, saysIn } from './says'
 
 const places = (text: string) => [...text.matchAll(/\{\w+\}/g)].map((m) => m[0]).sort()
-describe('the words a signer reads', () => {
-  it.each(Object.keys(LANGUAGE_NAMES))('are all there in %s, with the same places to fill', (language) => {
-    const words = WORDS[language as 'de']
-    for (const [key, text] of Object.entries(WORDS.en)) {
-      const there = words[key as 'by']
-      expect(there.trim(), key).not.toBe('')
-      // A plural that reads better without its number may leave it out; nothing may ask for what isn't given.
-      for (const place of places(there)) expect(places(text), key).toContain(place)
+const LANGUAGES = Object.keys(LANGUAGE_NAMES) as Language[]
+const SECTIONS = Object.keys(WORDS.en) as (keyof typeof WORDS.en)[]
+/** What the words of a round may name. */
+const VALUES = ['{paper}', '{papers}', '{business}', '{forDay}', '{first}', '{job}', '{minutes}']
+const formsOf = (text: string) => text.split(' | ')
+
+describe('the words of a language', () => {
+  it.each(LANGUAGES)('are all there in %s, none more, with the same places to fill', (language) => {
+    for (const section of SECTIONS) {
+      const [there, english] = [WORDS[language][section], WORDS.en[section]] as Record<string, string>[]
+      expect(Object.keys(there!).sort(), section).toEqual(Object.keys(english!).sort())
+      for (const [key, text] of Object.entries(there!)) {
+        expect(text.trim(), key).not.toBe('')
+        // A form that reads better without its number may leave it out; nothing may ask for what isn’t given.
+        const may = key === 'mSubject' || key === 'mMessage' ? VALUES : places(english![key]!)
+        for (const place of places(text)) expect(may, key).toContain(place)
+        if (section === 'record') expect(places(text), key).toEqual(places(english![key]!))
+      }
     }
   })
-  it.each(Object.keys(LANGUAGE_NAMES))('and those of the signing record in %s', (language) => {
-    for (const [key, text] of Object.entries(RECORD_WORDS.en))
-      expect(places(RECORD_WORDS[language as 'de'][key as 'of']), key).toEqual(places(text))
+
+  it.each(LANGUAGES)('have as many forms in %s as its numbers take, or one for all', (language) => {
+    const most = new Intl.PluralRules(language).resolvedOptions().pluralCategories.length
+    for (const section of SECTIONS)
+      for (const [key, text] of Object.entries(WORDS[language][section])) {
+        const forms = formsOf(text)
+        if (formsOf((WORDS.en[section] as Record<string, string>)[key]!).length === 1)
+          expect(forms, key).toHaveLength(1)
+        else expect(forms.length, key).toBeLessThanOrEqual(most)
+        for (const form of forms) expect(form.trim(), key).not.toBe('')
+      }
+  })
+
+  it('are each said somewhere', () => {
+    const files = execFileSync(
+      'git',
+      ['ls-files', '--cached', '--others', '--exclude-standard', 'app', 'core', 'server', 'shared'],
+      {
+        encoding: 'utf8',
+      },
+    )
+    const code = files
+      .split('\n')
+      .filter((f) => /\.(ts|vue)$/.test(f) && !/\.test\.ts$/.test(f) && existsSync(f))
+      .map((f) => readFileSync(f, 'utf8'))
+      .join('\n')
+    const said = new Set([...code.matchAll(/'(\w+)'/g)].map((m) => m[1]))
+    for (const section of ['page', 'message'] as const)
+      for (const key of Object.keys(WORDS.en[section]))
+        expect(said.has(key), `${section}.${key} is never said`).toBe(true)
+  })
+
+  it.each([
+    ['en', [1, 2, 21], ['One thing left', '2 things left', '21 things left']],
+    [
+      'pl',
+      [1, 2, 5, 22, 25],
+      ['Została jedna rzecz', 'Zostały 2 rzeczy', 'Zostało 5 rzeczy', 'Zostały 22 rzeczy', 'Zostało 25 rzeczy'],
+    ],
+    ['ar', [1, 2, 3, 11, 100], ['بقي شيء واحد', 'بقي شيئان', 'بقيت 3 أشياء', 'بقي 11 شيئًا', 'بقي 100 شيء']],
+  ] as const)('take the form their number takes in %s', (language, numbers, words) => {
+    const says = saysIn(language)
+    expect(numbers.map((n) => says('left', { n }))).toEqual(words)
+  })
+
+  it('put in what is given as it is, whatever signs are in it', () => {
+    const odd = '{n} | @:page $& <b>%'
+    expect(saysIn('en')('signsNextOnly', { name: odd })).toBe(`${odd} signs next.`)
+    expect(messageSays('en')('mAnswer', { question: odd })).toBe(`You asked: “${odd}”`)
+    expect(recordSays('de')('eCopyTo', { address: odd })).toContain(odd)
   })
   it.each([
     ['de-AT,de;q=0.9,en;q=0.8', 'de'],
@@ -57,14 +104,13 @@ describe('languages keep to themselves', () => {
     /^(?:Code|Document|Documents|Page|page|Signature|Date|date|Total|total|Text|text|SHA-256|Name|Note|Photo|Paper|no|minutes|e-mail|E-mail|\W|\d)*$/
   const ENGLISH =
     /(?<!\p{L})(?:the|and|your|you|are|has|have|with|when|please|signed|thank|everyone|this|that|from|been|here)(?!\p{L})/iu
-  const VALUES = ['{paper}', '{papers}', '{business}', '{forDay}', '{first}', '{job}', '{minutes}']
   const other = Object.keys(LANGUAGE_NAMES).filter((l) => l !== 'en') as 'de'[]
   /** What stands in braces is put in, and belongs to no language. */
   const bare = (text: string) => text.replace(/\{\w+\}/g, '')
   const sets: [string, (language: 'de') => Record<string, string>, Record<string, string>][] = [
-    ['the page', (l) => WORDS[l], WORDS.en],
-    ['messages', (l) => MESSAGE_WORDS[l], MESSAGE_WORDS.en],
-    ['the record', (l) => RECORD_WORDS[l], RECORD_WORDS.en],
+    ['the page', (l) => WORDS[l].page, WORDS.en.page],
+    ['messages', (l) => WORDS[l].message, WORDS.en.message],
+    ['the record', (l) => WORDS[l].record, WORDS.en.record],
     ['tables', (l) => tableSays(l), tableSays('en')],
     ['invoices', (l) => invoiceSays(l), invoiceSays('en')],
   ]
@@ -92,7 +138,7 @@ describe('languages keep to themselves', () => {
     expect(weekdayIn('en', '2027-06-12', '2026-06-01')).toBe('Sat 12 June 2027')
   })
   it('says the words of a round in the language of whoever gets it, the business’s own as they were written', () => {
-    expect(roundWords(MESSAGE_WORDS.en.mMessage, 'mMessage', 'de')).toBe(MESSAGE_WORDS.de.mMessage)
+    expect(roundWords(WORDS.en.message.mMessage, 'mMessage', 'de')).toBe(WORDS.de.message.mMessage)
     expect(roundWords('Hello {first}, see you there.', 'mMessage', 'de')).toBe('Hello {first}, see you there.')
   })
 })

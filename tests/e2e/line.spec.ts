@@ -1,6 +1,6 @@
 import { jobOf, linkTo } from '../support/line'
 import { until } from '../support/server'
-import { choose, accessible, draw, expect, phone, signIn, test } from './support'
+import { addLine, choose, openLine, accessible, draw, expect, phone, signIn, test } from './support'
 
 const day = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 interface Exported {
@@ -29,15 +29,14 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
     await page.getByLabel('Title').fill('Heron pond')
     await page.getByRole('combobox', { name: 'Client' }).fill('Wanda Keel')
     await page.getByRole('option', { name: /Wanda Keel/ }).click()
-    await page.getByLabel('E-mail').fill('wanda@keel.example')
-    // Her details are still open when the job is added: they go with it.
+    await page.getByRole('dialog', { name: 'Someone new' }).getByLabel('E-mail').fill('wanda@keel.example')
+    await page.getByRole('button', { name: 'Add Wanda Keel' }).click()
     await page.getByLabel('Begins').fill(`${day(40)}T16:00`)
     await page.getByLabel('Place', { exact: true }).fill('Heron pond, Sedge')
     await page.getByLabel('Number of people').fill('18')
-    for (const item of ['Barrel sauna', 'Cold plunge tub', 'Fire-keeper']) {
-      await choose(page, 'From the catalogue', new RegExp(`^${item}`))
-      await page.getByRole('button', { name: 'Add the line' }).click()
-    }
+    for (const item of ['Barrel sauna', 'Cold plunge tub', 'Fire-keeper']) await addLine(page, item)
+    await openLine(page, 2)
+    await openLine(page, 3)
     await page.getByLabel('Client may leave line 2').check()
     await page.getByLabel('Quantity, line 3').fill('6')
     await page.getByLabel('Client sets the quantity of line 3, from–to').fill('4–12')

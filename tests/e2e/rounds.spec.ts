@@ -16,7 +16,7 @@ test('a round is prepared on the sending sheet: a witness, a reader, a proof, tu
     await page.getByRole('button', { name: 'Add a person' }).click()
     await page.getByRole('combobox', { name: 'Who', exact: true }).fill('Wim Aldous')
     await page.getByRole('option', { name: /Add “Wim Aldous”/ }).click()
-    await page.getByRole('group', { name: 'Someone new' }).getByLabel('E-mail').fill('wim@aldous.example')
+    await page.getByRole('dialog', { name: 'Someone new' }).getByLabel('E-mail').fill('wim@aldous.example')
     await page.getByRole('button', { name: 'Add Wim Aldous' }).click()
     const set = page.getByRole('region', { name: 'Wim Aldous, set' })
     await choose(set, 'What they do', 'Witnesses somebody’s signing')

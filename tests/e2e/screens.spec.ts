@@ -1,7 +1,8 @@
+import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
-import { jobOf, linkTo, makeJob, makePaper, viewOf } from '../support/line'
+import { jobOf, linkTo, makeJob, makePaper, send, viewOf } from '../support/line'
 import { STAFF } from '../support/caller'
-import { choose, accessible, expect, phone, signIn, test } from './support'
+import { addLine, choose, openLine, accessible, expect, phone, signIn, test } from './support'
 
 test('every screen: no serious fault of accessibility, at a desk and on a phone', async ({ page, api }) => {
   test.setTimeout(300_000)
@@ -102,7 +103,7 @@ test('the whole of a job by keyboard alone', async ({ page, api }) => {
   await page.keyboard.type('keyboard only')
   await expect(page.getByRole('link', { name: 'Keyboard only' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Orchard weekend' })).toBeHidden()
-  await page.keyboard.press('Tab')
+  await page.keyboard.press('ArrowDown')
   await page.keyboard.press('j')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Keyboard only' })).toBeVisible()
@@ -131,9 +132,15 @@ test('jobs are found, filtered and paged, and the filter is in the address', asy
   await choose(page, 'Kind', 'Festival hire')
   await expect(page).toHaveURL(/kind=festival/)
   await expect(page.getByRole('link', { name: 'Orchard weekend' })).toBeHidden()
-  await expect(page.getByRole('link', { name: /^Row/ })).not.toHaveCount(45)
-  await page.getByRole('button', { name: 'Show more' }).click()
-  await expect(page.getByRole('link', { name: /^Row/ })).toHaveCount(45)
+  await expect(page.getByText('40 shown, more as you scroll')).toBeVisible()
+  // Only the rows in sight are drawn; the rest come as one goes on with the keys.
+  expect(await page.getByRole('link', { name: /^Row/ }).count()).toBeLessThan(40)
+  await page.getByRole('link', { name: /^Row/ }).first().focus()
+  await expect(async () => {
+    for (let i = 0; i < 6; i += 1) await page.keyboard.press('j')
+    await expect(page.getByText(/^\d+ shown$/)).toBeVisible({ timeout: 100 })
+  }).toPass()
+  await expect(page.locator('[data-row]:focus')).toHaveText(/^Row/)
   await page.reload()
   await expect(page.getByRole('combobox', { name: 'Kind' })).toHaveText('Festival hire')
   await page.getByRole('button', { name: /Not ready/ }).click()
@@ -186,12 +193,12 @@ test('numbers are read as the business writes them; what can’t be is said besi
   await signIn(page)
   await page.goto('/jobs/new')
   await page.getByLabel('Title').fill('Zahlen')
-  await choose(page, 'From the catalogue', /^Fire-keeper/)
-  await page.getByRole('button', { name: 'Add the line' }).click()
+  await addLine(page, 'Fire-keeper')
   // What the item lets a client set comes with it.
+  await openLine(page, 1)
   await expect(page.getByLabel('Client sets the quantity of line 1, from–to')).not.toHaveValue('')
-  await page.getByRole('button', { name: 'Add the line' }).click()
-  await page.getByLabel('What, line 2').fill('A line of our own')
+  await addLine(page, 'A line of our own')
+  await expect(page.getByLabel('What, line 2')).toHaveValue('A line of our own')
   await expect(page.getByLabel('Tax percent, line 2')).toHaveValue('7')
   await page.getByLabel('Price each, line 2').fill('2,074')
   await page.getByLabel('Discount on the whole').fill('10,5 %')
@@ -207,4 +214,67 @@ test('numbers are read as the business writes them; what can’t be is said besi
   expect(job.lines.map((l) => [l.quantity, l.unitPrice, l.taxRate])[1]).toEqual(['1.5', 119000, '7'])
   expect(job.lines[0]!.clientQuantity).not.toBeNull()
   await api.must('PUT', '/api/business/settings', { ...settings, locale: 'en-GB', taxRate: '20' })
+})
+
+test('a form says what is wrong beside its field, keeps what was typed, and lets go of it when it is put right', async ({
+  page,
+  api,
+}) => {
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByText('Give your e-mail address.')).toBeVisible()
+  await expect(page.getByText('Give your password.')).toBeVisible()
+  await expect(page.getByLabel('E-mail')).toBeFocused()
+  await page.getByLabel('E-mail').fill('maren@larkmoor.example')
+  await expect(page.getByText('Give your e-mail address.')).toBeHidden()
+  await signIn(page)
+  await page.goto('/jobs/new')
+  await page.getByRole('combobox', { name: 'Client' }).fill('Ottilie Brand')
+  await page.getByRole('option', { name: /Add “Ottilie Brand”/ }).click()
+  const form = page.getByRole('dialog', { name: 'Someone new' })
+  await form.getByLabel('E-mail').fill('ottilie at brand')
+  await form.getByLabel('Phone').fill('+44 1632 960 455')
+  await form.getByRole('button', { name: 'Add Ottilie Brand' }).click()
+  await expect(form.getByText('This is not an e-mail address.')).toBeVisible()
+  await expect(form.getByLabel('E-mail')).toBeFocused()
+  await expect(form.getByLabel('Phone')).toHaveValue('+44 1632 960 455')
+  await accessible(page)
+  await form.getByLabel('E-mail').fill('ottilie@brand.example')
+  await expect(form.getByText('This is not an e-mail address.')).toBeHidden()
+  await form.getByRole('button', { name: 'Add Ottilie Brand' }).click()
+  await expect(form).toBeHidden()
+  await expect(page.getByRole('combobox', { name: 'Client' })).toHaveValue('Ottilie Brand')
+  const [made] = await api.must<{ email: string }[]>('GET', '/api/contacts?find=ottilie')
+  expect(made!.email).toBe('ottilie@brand.example')
+})
+
+test('several papers are chosen and withdrawn at once, and taken out as CSV', async ({ page, api }) => {
+  const papers: string[] = []
+  for (const title of ['One of two', 'Two of two']) {
+    const job = await makeJob(api, { title })
+    const paper = await makePaper(api, job.id, 'quote')
+    await send(api, paper)
+    papers.push(paper)
+  }
+  await signIn(page)
+  await page.goto('/papers')
+  for (const title of ['One of two', 'Two of two'])
+    await page
+      .getByRole('row', { name: new RegExp(title) })
+      .getByRole('checkbox')
+      .check()
+  const chosen = page.getByRole('region', { name: 'What is chosen' })
+  await expect(chosen.getByRole('status')).toHaveText('2 chosen')
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    chosen.getByRole('button', { name: 'These as CSV' }).click(),
+  ])
+  const text = readFileSync(await csv.path(), 'utf8')
+  expect(text.trim().split('\n')).toHaveLength(3)
+  expect(text).toContain('"One of two"')
+  await chosen.getByRole('button', { name: 'Withdraw 2' }).click()
+  await page.getByRole('dialog', { name: 'Is that meant?' }).getByRole('button', { name: 'Withdraw' }).click()
+  await expect(page.getByText('Withdrew 2 papers.')).toBeVisible()
+  for (const id of papers)
+    expect((await api.must<{ state: string }>('GET', `/api/papers/${id}`)).state).toBe('withdrawn')
 })

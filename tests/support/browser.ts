@@ -46,3 +46,20 @@ export async function choose(where: Page | Locator, label: string | RegExp, opti
   await list.getByRole('option', { name: option, exact: true }).click()
   await expect(list).toBeHidden()
 }
+
+/** Adds a priced line, an item of the library by its first words or a line of one's own. */
+export async function addLine(page: Page, item: string): Promise<void> {
+  const box = page.getByRole('combobox', { name: 'Add a line' })
+  await box.fill(item)
+  // The last row is what was typed: the others are found by it, then.
+  await expect(page.getByRole('option', { name: `“${item}”` })).toBeVisible()
+  await page
+    .getByRole('option', { name: new RegExp(`^“?${item}`) })
+    .first()
+    .click()
+  await expect(box).toHaveValue('')
+}
+
+/** Opens what is rarer about a priced line: its discount, and what the client may choose. */
+export const openLine = (page: Page, n: number): Promise<void> =>
+  page.getByRole('button', { name: `More for line ${n}`, exact: true }).click()

@@ -46,9 +46,6 @@ const table = ref(false)
   gap: 12px;
   align-items: center;
 }
-.grow {
-  flex: 1;
-}
 i {
   display: inline-block;
   width: 11px;

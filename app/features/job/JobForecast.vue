@@ -114,7 +114,4 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
   gap: 8px;
   align-items: center;
 }
-.gap {
-  margin-top: 16px;
-}
 </style>

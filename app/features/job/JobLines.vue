@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { quantityText } from '~~/core/layout/expand'
 import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
+import { saveLines } from '~~/shared/jobs'
 import { useJob } from './useJob'
 
 /** The priced lines with their sum, and the table to change them in. */
@@ -13,25 +14,16 @@ interface Lines {
   discount: Discount | null
 }
 const editing = ref<Lines | null>(null)
-const problems = ref<Record<string, string>>({})
-
-function begin() {
-  problems.value = {}
+const begin = () => {
   editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
 }
 const editor = ref<{ settled(): boolean }>()
 async function save() {
   if (!editor.value!.settled()) return
-  problems.value = {}
   const before: Lines = { lines: job.value.lines, discount: job.value.discount }
-  try {
-    await put('PUT', '/lines', editing.value!)
-    editing.value = null
-    notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
-  } catch (e) {
-    if (e instanceof ApiProblem) problems.value = e.fields
-    notices.trouble(e)
-  }
+  await put('PUT', '/lines', editing.value!)
+  editing.value = null
+  notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
 }
 const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
 </script>
@@ -73,19 +65,26 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
       :draggable="false"
       @update:visible="editing = null"
     >
-      <LinesEditor
+      <FormOf
         v-if="editing"
-        ref="editor"
-        v-model:lines="editing.lines"
-        v-model:discount="editing.discount"
-        :prices-include-tax="job.pricesIncludeTax"
-        :currency="job.currency"
-        :problems="problems"
-      />
-      <p class="acts">
-        <Button size="large" @click="save">Save the lines</Button>
-        <Button variant="text" @click="editing = null">Never mind</Button>
-      </p>
+        v-slot="{ busy, problems }"
+        :schema="saveLines"
+        :given="() => ({ ...editing, version: job.version })"
+        :send="save"
+      >
+        <LinesEditor
+          ref="editor"
+          v-model:lines="editing.lines"
+          v-model:discount="editing.discount"
+          :prices-include-tax="job.pricesIncludeTax"
+          :currency="job.currency"
+          :problems="problems"
+        />
+        <p class="acts">
+          <Button type="submit" size="large" :disabled="busy">Save the lines</Button>
+          <Button variant="text" @click="editing = null">Never mind</Button>
+        </p>
+      </FormOf>
     </Dialog>
   </section>
 </template>
@@ -98,8 +97,5 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
 .sums td {
   border-bottom: 1px solid var(--hairline);
   padding: 7px 0;
-}
-.acts {
-  margin-top: 20px;
 }
 </style>

@@ -80,9 +80,6 @@ const stillToCome = computed(() =>
 .title {
   font: 600 var(--size-l)/1.25 var(--serif);
 }
-.gap {
-  margin-top: 20px;
-}
 .todo {
   display: grid;
   grid-template-columns: minmax(118px, auto) 1fr;

@@ -61,12 +61,6 @@ const { load } = thisJob
 .drift {
   grid-column: 2;
 }
-.none {
-  padding: 12px 0;
-}
-.gap {
-  margin-top: 20px;
-}
 .event {
   display: grid;
   grid-template-columns: 52px 30px 1fr;

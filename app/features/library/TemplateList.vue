@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import type { TemplateRow } from '~~/shared/library'
+import { searchable } from '~~/shared/text'
+import { Archive, ArchiveRestore, Copy, FolderInput } from '@lucide/vue'
+import { type TemplateRow, saveTemplate } from '~~/shared/library'
+import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from './useLibrary'
 
 /** The templates: found, by folder, duplicated, moved, put away and brought back. */
@@ -23,12 +26,11 @@ const searchBox = ref<{ $el: HTMLInputElement }>()
 defineExpose({ focus: () => searchBox.value?.$el.focus() })
 const live = computed(() => library.live)
 const folders = computed(() => [...new Set(live.value.map((t) => t.folder).filter(Boolean))].sort())
-const plain = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 const shown = computed(() =>
   (archived.value ? library.templates.filter((t) => t.archivedAt) : live.value).filter(
     (t) =>
       (folder.value === null || t.folder === folder.value) &&
-      plain(`${t.name} ${t.kind} ${t.folder}`).includes(plain(find.value.trim())),
+      searchable(t.name, t.kind, t.folder).includes(searchable(find.value.trim())),
   ),
 )
 const usedWords = (t: TemplateRow) =>
@@ -49,11 +51,25 @@ const archive = (t: TemplateRow, on: boolean) =>
     if (on) notices.say(`“${t.name}” is archived. Papers made of it stay.`, { undo: () => archive(t, false) })
   })
 const moving = ref<TemplateRow | null>(null)
-const moveTo = (t: TemplateRow, to: string) =>
-  act(async () => {
-    await library.change(t.id, { folder: to.trim().slice(0, 60) })
-    moving.value = null
-  })
+const folderName = ref('')
+const movingOpen = computed({ get: () => moving.value !== null, set: (on) => !on && (moving.value = null) })
+function startMove(t: TemplateRow) {
+  moving.value = t
+  folderName.value = t.folder
+}
+const columns: RowColumn<TemplateRow>[] = [
+  { key: 'name', header: 'Template', text: (t) => t.name, always: true, order: (t) => t.name.toLowerCase() },
+  { key: 'kind', header: 'Kind', text: (t) => (t.marked ? `marked PDF, ${t.kind}` : t.kind), order: (t) => t.kind },
+  { key: 'folder', header: 'Folder', text: (t) => t.folder, order: (t) => t.folder },
+  { key: 'edition', header: 'Edition', text: (t) => String(t.edition), order: (t) => t.edition },
+  { key: 'used', header: 'Used', text: usedWords, order: (t) => t.used },
+  { key: 'does', header: '', text: () => '', always: true },
+]
+const moved = saveTemplate.pick({ folder: true })
+async function moveTo({ folder: to }: { folder?: string }) {
+  await library.change(moving.value!.id, { folder: to ?? '' })
+  moving.value = null
+}
 </script>
 
 <template>
@@ -71,65 +87,60 @@ const moveTo = (t: TemplateRow, to: string) =>
         ]"
       />
     </div>
-    <ul class="ledger">
-      <li v-for="t in shown" :key="t.id" class="template">
-        <NuxtLink
+    <RowsTable name="templates" :rows="shown" :columns="columns" :busy="library.busy">
+      <template #name="{ row: t }"
+        ><NuxtLink
           :id="`template-${t.id}`"
           data-row
+          class="strong"
           :to="`/library/${t.marked ? 'marked' : 'templates'}/${t.id}`"
-          class="name"
           >{{ t.name }}</NuxtLink
-        >
-        <span class="soft small"
-          >{{ t.marked ? 'marked PDF, ' : '' }}{{ t.kind }}{{ t.folder ? ` · ${t.folder}` : '' }} · edition
-          {{ t.edition }} · {{ usedWords(t) }}</span
-        >
-        <span class="acts">
-          <Button variant="text" :disabled="busy" :aria-label="`Duplicate ${t.name}`" @click="duplicate(t)">
-            Duplicate
-          </Button>
-          <Button
-            variant="text"
-            :aria-label="`Move ${t.name} to a folder`"
-            @click="moving = moving?.id === t.id ? null : t"
-          >
-            Move
-          </Button>
-          <Button
-            v-if="!t.archivedAt"
-            variant="text"
-            :disabled="busy"
-            :aria-label="`Archive ${t.name}`"
-            @click="archive(t, true)"
-          >
-            Archive
-          </Button>
-          <Button
-            v-else
-            variant="text"
-            :disabled="busy"
-            :aria-label="`Bring ${t.name} back`"
-            @click="archive(t, false)"
-          >
-            Bring back
-          </Button>
-        </span>
-        <form
-          v-if="moving?.id === t.id"
-          class="move"
-          @submit.prevent="moveTo(t, ($event.target as HTMLFormElement).folder.value)"
-        >
-          <label class="field"
-            ><span>Folder</span><InputText name="folder" list="folders" maxlength="60" :model-value="t.folder"
-          /></label>
-          <Button type="submit">Move it</Button>
-        </form>
-      </li>
-      <li v-if="!shown.length" class="soft none">
-        {{ find ? 'No template is called that.' : archived ? 'Nothing is archived.' : 'No templates yet.' }}
-      </li>
-    </ul>
-    <datalist id="folders"><option v-for="f in folders" :key="f" :value="f" /></datalist>
+        ></template
+      >
+      <template #does="{ row: t }">
+        <IconButton :label="`Duplicate ${t.name}`" hint="Duplicate" :disabled="busy" @click="duplicate(t)"
+          ><Copy :size="16"
+        /></IconButton>
+        <IconButton :label="`Move ${t.name} to a folder`" hint="Move to a folder" @click="startMove(t)"
+          ><FolderInput :size="16"
+        /></IconButton>
+        <IconButton
+          :hint="t.archivedAt ? 'Bring back' : 'Archive'"
+          :label="t.archivedAt ? `Bring ${t.name} back` : `Archive ${t.name}`"
+          :disabled="busy"
+          @click="archive(t, !t.archivedAt)"
+          ><ArchiveRestore v-if="t.archivedAt" :size="16" /><Archive v-else :size="16"
+        /></IconButton>
+      </template>
+      <template #empty>
+        <EmptyList
+          v-if="!library.busy"
+          :words="find ? 'No template is called that.' : archived ? 'Nothing is archived.' : 'No templates yet.'"
+        />
+      </template>
+    </RowsTable>
+    <Dialog
+      v-model:visible="movingOpen"
+      modal
+      :header="`Move “${moving?.name}”`"
+      :style="{ width: '420px' }"
+      :draggable="false"
+    >
+      <FormOf v-slot="{ busy: on }" :schema="moved" :given="() => ({ folder: folderName })" :send="moveTo">
+        <FieldOf name="folder" label="Folder"
+          ><AutoComplete
+            v-model="folderName"
+            autofocus
+            complete-on-focus
+            :min-length="0"
+            :suggestions="folders.filter((f) => f.includes(folderName))"
+            append-to="self"
+            fluid
+            :pt="{ pcInputText: { root: { maxlength: 60 } } }"
+        /></FieldOf>
+        <p class="acts"><Button type="submit" :disabled="on">Move it</Button></p>
+      </FormOf>
+    </Dialog>
   </section>
 </template>
 
@@ -137,48 +148,14 @@ const moveTo = (t: TemplateRow, to: string) =>
 .filters {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
-  margin-bottom: 10px;
-}
-.filters .p-inputtext {
-  max-width: 220px;
-}
-.template {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 0 12px;
-  padding: 9px 0;
-}
-.template .small {
-  grid-column: 1;
-}
-.acts {
-  grid-column: 2;
-  grid-row: 1 / 3;
-  display: flex;
-  align-items: center;
-}
-.move {
-  grid-column: 1 / 3;
-  display: flex;
   gap: 10px;
-  align-items: end;
-  padding-top: 8px;
+  margin-bottom: 8px;
 }
-.name {
-  font-weight: 600;
-  color: var(--ink);
+.filters > input {
+  width: 260px;
 }
-.none {
-  padding: 12px 0;
-}
-@media (max-width: 900px) {
-  .template {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .acts {
-    grid-column: 1;
-    grid-row: auto;
-  }
+:deep(.cell-does) {
+  white-space: nowrap;
+  text-align: right;
 }
 </style>

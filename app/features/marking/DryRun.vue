@@ -60,7 +60,7 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
     :draggable="false"
     dismissable-mask
   >
-    <div class="choices">
+    <div class="acts">
       <OneOf
         :model-value="party"
         autofocus
@@ -104,15 +104,6 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-bottom: 12px;
-}
-.grow {
-  flex: 1;
-}
 .pages {
   max-height: 64vh;
   overflow: auto;

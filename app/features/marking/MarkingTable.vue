@@ -178,20 +178,6 @@ function changed(): void {
   height: calc(100vh - 54px);
   min-height: 480px;
 }
-.strip {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  padding: 8px 28px;
-  border-bottom: 1px solid var(--hairline);
-}
-.strip h1 {
-  font: 600 16px var(--sans);
-}
-.grow {
-  flex: 1;
-}
 .cols {
   flex: 1;
   min-height: 0;

@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core'
+import { ChevronLeft, ChevronRight } from '@lucide/vue'
 import type { PDFDocumentProxy } from 'pdfjs-dist'
+import { VueDraggable } from 'vue-draggable-plus'
 import { fileBytes } from './finder'
 
 /** Pages in their order, as small pictures: moved, turned, taken out. */
@@ -33,25 +36,24 @@ async function paint(el: HTMLCanvasElement, p: TrayPage): Promise<void> {
     delete el.dataset.key
   }
 }
-let observer: IntersectionObserver | null = null
-const list = ref<HTMLElement>()
-function watchAll(): void {
-  observer?.disconnect()
-  observer = new IntersectionObserver(
-    (entries) => {
-      for (const e of entries) {
-        const p = e.isIntersecting ? pages.value[Number((e.target as HTMLElement).dataset.at)] : undefined
-        if (p) void paint(e.target as HTMLCanvasElement, p)
-      }
-    },
-    { rootMargin: '300px' },
-  )
-  list.value?.querySelectorAll('canvas').forEach((c) => observer!.observe(c))
+const list = useTemplateRef<{ $el: HTMLElement }>('list')
+const canvases = shallowRef<HTMLCanvasElement[]>([])
+const watchAll = () => {
+  canvases.value = [...(list.value?.$el.querySelectorAll('canvas') ?? [])]
 }
+useIntersectionObserver(
+  canvases,
+  (entries) => {
+    for (const e of entries) {
+      const p = e.isIntersecting ? pages.value[Number((e.target as HTMLElement).dataset.at)] : undefined
+      if (p) void paint(e.target as HTMLCanvasElement, p)
+    }
+  },
+  { rootMargin: '300px' },
+)
 onMounted(watchAll)
 watch(pages, () => void nextTick(watchAll), { deep: true })
 onBeforeUnmount(() => {
-  observer?.disconnect()
   for (const doc of docs.values()) void doc.then((d) => d.destroy()).catch(() => {})
 })
 
@@ -81,26 +83,25 @@ function keys(e: KeyboardEvent, i: number): void {
   e.preventDefault()
   act[e.key]!()
 }
-let dragged = -1
-function drop(i: number): void {
-  if (dragged >= 0 && dragged !== i) move(dragged, i)
-  dragged = -1
-}
 </script>
 
 <template>
-  <ol ref="list" class="tray" aria-label="Pages in their order">
+  <VueDraggable
+    ref="list"
+    v-model="pages"
+    tag="ol"
+    class="tray"
+    aria-label="Pages in their order"
+    :animation="120"
+    ghost-class="ghost"
+  >
     <li
       v-for="(p, i) in pages"
       :id="`tray-${i}`"
       :key="`${p.sha}/${p.page}`"
       tabindex="0"
-      draggable="true"
       :aria-label="`Page ${i + 1}: page ${p.page} of ${p.name}${p.turn ? `, turned by ${p.turn} degrees` : ''}. Arrow keys move it, r turns it, Delete takes it out.`"
       @keydown="keys($event, i)"
-      @dragstart="dragged = i"
-      @dragover.prevent
-      @drop.prevent="drop(i)"
     >
       <span class="frame"><canvas :data-at="i" aria-hidden="true" /></span>
       <span class="small"
@@ -108,7 +109,7 @@ function drop(i: number): void {
       >
       <span class="acts">
         <Button variant="text" :aria-label="`Move page ${i + 1} before`" :disabled="i === 0" @click="move(i, i - 1)">
-          ‹
+          <ChevronLeft :size="16" />
         </Button>
         <Button variant="text" @click="turn(i)">Turn</Button>
         <Button variant="text" :disabled="pages.length === 1" @click="takeOut(i)">Take out</Button>
@@ -118,11 +119,11 @@ function drop(i: number): void {
           :disabled="i === pages.length - 1"
           @click="move(i, i + 1)"
         >
-          ›
+          <ChevronRight :size="16" />
         </Button>
       </span>
     </li>
-  </ol>
+  </VueDraggable>
 </template>
 
 <style scoped>

@@ -60,7 +60,7 @@ const keep = () =>
         <li v-for="t in told" :key="t">{{ t }}</li>
       </ul>
     </div>
-    <div class="wrap">
+    <div class="acts">
       <FilePick
         label="Add pages from another file"
         name="A file to add pages from"
@@ -81,15 +81,3 @@ const keep = () =>
     <PageTray v-if="!told.length" v-model="pages" />
   </Dialog>
 </template>
-
-<style scoped>
-.wrap {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin: 10px 0;
-}
-.grow {
-  flex: 1;
-}
-</style>

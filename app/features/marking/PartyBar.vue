@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import type { ContactView } from '~~/shared/jobs'
+import { requiredLine } from '~~/shared/text'
 import { useMarking } from './useMarking'
 
 /** Who is on the paper, each with the number that gives a blank to them, and the keys of the table. */
@@ -17,16 +19,16 @@ watch(who, (p) => {
 const dialog = computed({ get: () => open.value !== null, set: (v) => !v && (open.value = null) })
 const fields = (key: string) => marks.value.filter((m) => m.field.party === key && m.state !== 'dismissed').length
 
-const keep = () =>
-  act(async () => {
-    const key = open.value!
-    if (label.value.trim() && label.value.trim() !== who.value?.label)
-      table.change((h) => {
-        h.parties = h.parties.map((p) => (p.key === key ? { ...p, label: label.value.trim().slice(0, 60) } : p))
-      })
-    if (chosen.value) await bind({ party: key, contactId: chosen.value.id })
-    open.value = null
-  })
+const named = z.object({ label: requiredLine(60, 'The name') })
+async function keep({ label: name }: { label: string }) {
+  const key = open.value!
+  if (name !== who.value?.label)
+    table.change((h) => {
+      h.parties = h.parties.map((p) => (p.key === key ? { ...p, label: name } : p))
+    })
+  if (chosen.value) await bind({ party: key, contactId: chosen.value.id })
+  open.value = null
+}
 async function bind(body: { party: string; contactId?: string; me?: boolean }): Promise<void> {
   if (!(await table.flush())) throw new Error(table.told || 'What is on the table could not be kept yet.')
   await api(`/api/papers/${table.id}`, { method: 'PATCH', body: { bind: body } })
@@ -83,10 +85,10 @@ const TYPES = [
       :style="{ width: '460px' }"
       :draggable="false"
     >
-      <form class="form" @submit.prevent="keep">
-        <label class="field"
-          ><span>Called on this paper</span><InputText v-model="label" autofocus maxlength="60"
-        /></label>
+      <FormOf v-slot="{ busy: on }" class="form" :schema="named" :given="() => ({ label })" :send="keep">
+        <FieldOf name="label" label="Called on this paper"
+          ><InputText v-model="label" autofocus maxlength="60"
+        /></FieldOf>
         <template v-if="table.of === 'paper'">
           <p class="soft small">
             {{
@@ -97,12 +99,12 @@ const TYPES = [
           </p>
           <ClientPicker v-model="chosen" label="Who it is" />
         </template>
-        <p class="wrap">
-          <Button type="submit" :disabled="busy">Keep it so</Button>
+        <p class="acts">
+          <Button type="submit" :disabled="busy || on">Keep it so</Button>
           <Button v-if="table.of === 'paper'" variant="outlined" :disabled="busy" @click="me">This is us</Button>
           <Button v-if="open && !fields(open)" variant="text" @click="takeOut"> Take the party out </Button>
         </p>
-      </form>
+      </FormOf>
     </Dialog>
   </footer>
 </template>
@@ -139,15 +141,6 @@ const TYPES = [
   color: var(--ink-soft);
   border-left: 1px solid var(--hairline-strong);
   padding-left: 14px;
-}
-.form {
-  display: grid;
-  gap: 12px;
-}
-.wrap {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 @media (max-width: 900px) {
   .keys {

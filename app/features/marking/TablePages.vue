@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core'
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import TablePage from './TablePage.vue'
 import { useMarking } from './useMarking'
@@ -11,25 +12,25 @@ const table = useMarking()
 const { view, current } = storeToRefs(table)
 const holder = ref<HTMLElement>()
 const nearBy = ref(new Set<number>([1, 2]))
-let observer: IntersectionObserver | null = null
 const pages = computed(() => view.value.marked.pages)
 
-function watchPages(): void {
-  observer?.disconnect()
-  observer = new IntersectionObserver(
-    (entries) => {
-      const next = new Set(nearBy.value)
-      for (const e of entries) {
-        const n = Number((e.target as HTMLElement).dataset.page)
-        if (e.isIntersecting) next.add(n)
-        else next.delete(n)
-      }
-      nearBy.value = next
-    },
-    { root: holder.value ?? null, rootMargin: '900px' },
-  )
-  holder.value?.querySelectorAll('[data-page]').forEach((p) => observer!.observe(p))
+const laid = shallowRef<HTMLElement[]>([])
+const watchPages = () => {
+  laid.value = [...(holder.value?.querySelectorAll<HTMLElement>('[data-page]') ?? [])]
 }
+useIntersectionObserver(
+  laid,
+  (entries) => {
+    const next = new Set(nearBy.value)
+    for (const e of entries) {
+      const n = Number((e.target as HTMLElement).dataset.page)
+      if (e.isIntersecting) next.add(n)
+      else next.delete(n)
+    }
+    nearBy.value = next
+  },
+  { root: holder, rootMargin: '900px' },
+)
 /** As wide as the desk, no wider than is pleasant. */
 function fit(): void {
   const wide = Math.max(...pages.value.map((p) => p.w))
@@ -44,7 +45,6 @@ watch(
   () => view.value.marked.sha,
   () => void nextTick(() => (fit(), watchPages())),
 )
-onBeforeUnmount(() => observer?.disconnect())
 
 /** Brings the current mark into view when it is chosen elsewhere. */
 watch(

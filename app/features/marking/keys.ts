@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { Marking } from './useMarking'
 
@@ -130,6 +131,5 @@ export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageI
     }
     return undefined
   }
-  onMounted(() => document.addEventListener('keydown', keys))
-  onBeforeUnmount(() => document.removeEventListener('keydown', keys))
+  useEventListener('keydown', keys)
 }

@@ -3,6 +3,7 @@ import { Editor, EditorContent } from '@tiptap/vue-3'
 import { joined } from '~~/core/amend/amend'
 import type { Inline } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse, proseAsInlines } from '~~/core/document/prose'
+import { putAmendment } from '~~/shared/papers'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
@@ -15,15 +16,14 @@ import { usePaper } from './usePaper'
 /** Strikes, rewords or adds to one paragraph of this copy, with the reason. The template stays as it is. */
 const props = defineProps<{ block: string }>()
 const thisPaper = usePaper()
-const { id, paper, busy } = storeToRefs(thisPaper)
-const { act, load } = thisPaper
+const { id, paper } = storeToRefs(thisPaper)
+const { load } = thisPaper
 const room = useRoom()
 const base = room.baseOf(props.block)!
 const isText = base.t === 'paragraph' || base.t === 'heading'
 const there = paper.value.written.amendments.find((a) => a.block === props.block && a.kind !== 'add')
 const kind = ref<'reword' | 'strike' | 'add'>(there?.kind === 'strike' ? 'strike' : isText ? 'reword' : 'strike')
 const why = ref(there?.why ?? '')
-const problem = ref('')
 const editor = shallowRef<Editor | null>(null)
 const written = paper.value.written
 const starting = (): Inline[] =>
@@ -73,25 +73,23 @@ function open(): void {
 onMounted(open)
 watch(kind, open)
 onBeforeUnmount(() => editor.value?.destroy())
-const keep = () =>
-  act(async () => {
-    const content = editor.value ? joined(proseAsInlines(editor.value.getJSON() as ProseNode)) : []
-    problem.value = ''
-    if (kind.value === 'reword' && JSON.stringify(content) === JSON.stringify(starting()) && !there) {
-      problem.value = 'Nothing was changed yet.'
-      return
-    }
-    const amendment = {
-      id: kind.value !== 'add' && there ? there.id : `m${newKey()}`,
-      block: props.block,
-      kind: kind.value,
-      content,
-      why: why.value,
-    }
-    await api(`/api/papers/${id.value}/amendments`, { method: 'POST', body: amendment })
-    room.amending.value = null
-    await load()
-  })
+const amendment = () => ({
+  id: kind.value !== 'add' && there ? there.id : fresh,
+  block: props.block,
+  kind: kind.value,
+  content: editor.value ? joined(proseAsInlines(editor.value.getJSON() as ProseNode)) : [],
+  why: why.value,
+})
+const fresh = `m${newKey()}`
+const changed = putAmendment.refine(
+  (a) => a.kind !== 'reword' || !!there || JSON.stringify(a.content) !== JSON.stringify(starting()),
+  { message: 'Nothing was changed yet.', path: ['content'] },
+)
+async function keep(body: object) {
+  await api(`/api/papers/${id.value}/amendments`, { method: 'POST', body })
+  room.amending.value = null
+  await load()
+}
 function leave(): void {
   room.amending.value = null
   void nextTick(() => document.querySelector<HTMLElement>(`#block-${CSS.escape(props.block)} > .pen`)?.focus())
@@ -99,8 +97,16 @@ function leave(): void {
 </script>
 
 <template>
-  <form class="amend" aria-label="Amend this copy" @submit.prevent="keep" @keydown.esc.stop="leave">
-    <div class="choices">
+  <FormOf
+    v-slot="{ busy }"
+    class="amend"
+    aria-label="Amend this copy"
+    :schema="changed"
+    :given="amendment"
+    :send="keep"
+    @keydown.esc.stop="leave"
+  >
+    <div class="acts">
       <OneOf
         v-model="kind"
         label="What is done with it"
@@ -116,16 +122,14 @@ function leave(): void {
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
     </div>
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
-    <label class="field"
-      ><span>Why</span
+    <FieldOf name="why" label="Why"
       ><InputText v-model="why" maxlength="500" placeholder="for your own record and the list of changes"
-    /></label>
-    <p v-if="problem" class="error" role="alert">{{ problem }}</p>
-    <div class="choices">
+    /></FieldOf>
+    <div class="acts">
       <Button type="submit" :disabled="busy">Amend this copy</Button>
       <Button variant="text" @click="leave">Never mind</Button>
     </div>
-  </form>
+  </FormOf>
 </template>
 
 <style scoped>
@@ -142,10 +146,6 @@ function leave(): void {
 .amend p:not(.editor *) {
   white-space: normal;
   margin: 0;
-}
-.choices {
-  display: flex;
-  gap: 6px;
 }
 .desk {
   position: relative;

@@ -58,7 +58,7 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
 <template>
   <section aria-label="Amended for this job">
     <h2>Amended for this job</h2>
-    <div v-if="draft" class="choices">
+    <div v-if="draft" class="acts">
       <OneOf
         :model-value="written.own.changes"
         label="How the changes stand in the paper"
@@ -79,7 +79,7 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
           >
         </p>
         <p v-if="a.fact" class="small">This looks like a fact: {{ a.fact.label }} is “{{ a.fact.text }}”.</p>
-        <div v-if="draft" class="choices">
+        <div v-if="draft" class="acts">
           <Button v-if="a.fact" variant="outlined" :disabled="busy" @click="toRecord(a)"
             >Correct the record instead</Button
           >
@@ -94,12 +94,6 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 6px;
-}
 .amendments {
   display: grid;
   gap: 14px;

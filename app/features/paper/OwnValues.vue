@@ -57,9 +57,6 @@ const setPreset = (key: string, text: string) =>
 </template>
 
 <style scoped>
-.gap {
-  margin-top: 20px;
-}
 .own {
   margin-top: 8px;
 }

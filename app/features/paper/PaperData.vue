@@ -1,33 +1,40 @@
 <script setup lang="ts">
+import { writeBack } from '~~/shared/marking'
 import { usePaper } from './usePaper'
 
 /** What was filled on a paper: taken out as data, and offered back to the record where it says something else. */
 const thisPaper = usePaper()
-const { id, paper, busy } = storeToRefs(thisPaper)
-const { act, post } = thisPaper
+const { id, paper } = storeToRefs(thisPaper)
+const { post } = thisPaper
 const notices = useNotices()
 const taken = reactive(new Set(paper.value.writeBack.filter((r) => !r.conflict).map((r) => r.path)))
 function toggle(path: string): void {
   if (!taken.delete(path)) taken.add(path)
 }
-const take = () =>
-  act(async () => {
-    await post('/write-back', { take: [...taken] })
-    notices.say('Written back. The job and its papers say it now.')
-  })
+async function take(body: object) {
+  await post('/write-back', body)
+  notices.say('Written back. The job and its papers say it now.')
+}
 const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.path)).length)
 </script>
 
 <template>
   <section v-if="paper.state !== 'draft'" aria-label="What was filled">
     <h2 class="gap">What was filled</h2>
-    <p class="wrap">
+    <p class="acts">
       <Button as="a" variant="outlined" :href="`/api/papers/${id}/data?as=csv`">As CSV</Button>
       <Button as="a" variant="outlined" :href="`/api/papers/${id}/data?as=json`">As JSON</Button>
     </p>
-    <form v-if="paper.writeBack.length" class="card" @submit.prevent="take">
+    <FormOf
+      v-if="paper.writeBack.length"
+      v-slot="{ busy }"
+      class="card"
+      :schema="writeBack"
+      :given="() => ({ take: [...taken] })"
+      :send="take"
+    >
       <p class="small"><b>Could go back to the record</b></p>
-      <label v-for="r in paper.writeBack" :key="r.path" class="row"
+      <label v-for="r in paper.writeBack" :key="r.path" class="acts"
         ><Checkbox binary :model-value="taken.has(r.path)" @update:model-value="toggle(r.path)" />
         <span
           ><b>{{ r.label }}</b
@@ -40,7 +47,7 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
       <Button type="submit" :disabled="busy || !chosen">
         {{ chosen ? `Write back ${chosen === 1 ? 'one fact' : `${chosen} facts`}` : 'Nothing chosen' }}
       </Button>
-    </form>
+    </FormOf>
     <ul v-if="paper.enclosures.length" class="ledger" aria-label="Sent with it">
       <li v-for="e in paper.enclosures" :key="e.sha">
         <a :href="`/api/papers/${id}/enclosures/${e.sha}`">{{ e.name }}</a>
@@ -50,21 +57,9 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
 </template>
 
 <style scoped>
-.gap {
-  margin-top: 18px;
-}
-.wrap {
-  display: flex;
-  gap: 8px;
-  margin: 8px 0;
-}
 .card {
   display: grid;
   gap: 8px;
   justify-items: start;
-}
-.row {
-  display: flex;
-  gap: 8px;
 }
 </style>

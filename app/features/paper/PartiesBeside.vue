@@ -1,22 +1,20 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
+import { changePaper } from '~~/shared/papers'
 import { usePaper } from './usePaper'
 
 /** Who stands where on a paper, and who is still to be said. */
 defineProps<{ editable: boolean }>()
 const binding = defineModel<string | null>('binding', { required: true })
 const thisPaper = usePaper()
-const { id, paper, busy } = storeToRefs(thisPaper)
-const { act, load } = thisPaper
+const { paper } = storeToRefs(thisPaper)
 const who = ref<ContactView | null>(null)
-const bind = (party: string) =>
-  act(async () => {
-    if (!who.value) return
-    await api(`/api/papers/${id.value}`, { method: 'PATCH', body: { bind: { party, contactId: who.value.id } } })
-    binding.value = null
-    who.value = null
-    await load()
-  })
+const given = (party: string) => ({ bind: { party, contactId: who.value?.id } })
+async function bind(body: object) {
+  await thisPaper.set(body)
+  binding.value = null
+  who.value = null
+}
 </script>
 
 <template>
@@ -37,19 +35,23 @@ const bind = (party: string) =>
         >
           {{ s.name ? 'Change' : 'Say who' }}
         </Button>
-        <form v-if="binding === s.party" class="bind" @submit.prevent="bind(s.party)">
-          <ClientPicker v-model="who" :label="`Who is the ${s.label.toLowerCase()}`" />
-          <Button type="submit" :disabled="busy || !who">This is the {{ s.label.toLowerCase() }}</Button>
-        </form>
+        <FormOf
+          v-if="binding === s.party"
+          v-slot="{ busy }"
+          class="bind"
+          :schema="changePaper"
+          :given="() => given(s.party)"
+          :send="bind"
+        >
+          <FieldOf name="bind"><ClientPicker v-model="who" :label="`Who is the ${s.label.toLowerCase()}`" /></FieldOf>
+          <Button type="submit" :disabled="busy">This is the {{ s.label.toLowerCase() }}</Button>
+        </FormOf>
       </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.gap {
-  margin-top: 20px;
-}
 .person {
   display: flex;
   flex-wrap: wrap;

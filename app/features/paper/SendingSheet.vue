@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import type { PaperView } from '~~/shared/papers'
+import { requiredLine } from '~~/shared/text'
 import PlanMessage from '../round/PlanMessage.vue'
 import { useRound } from '../round/useRound'
 import { correctSource, inputTypeOf, recordName } from './correct'
@@ -18,11 +20,13 @@ const given = reactive<Record<string, string>>({})
 const typed = (gap: Gap) => (given[gap.path] ?? '').trim()
 /** One correction after the other: each is made at the version the one before has left. */
 let corrections: Promise<void> = Promise.resolve()
-const fill = (gap: Gap) => {
-  corrections = corrections.then(() => act(() => correct(gap)))
+function fill(gap: Gap): Promise<void> {
+  const mine = corrections.then(() => correct(gap))
+  corrections = mine.catch(() => {})
+  return mine
 }
+const filled = z.object({ text: requiredLine(500, 'It') })
 async function correct(gap: Gap): Promise<void> {
-  if (!typed(gap)) return
   try {
     await correctSource(paper.value, gap.source!, typed(gap))
     given[gap.path] = ''
@@ -54,24 +58,29 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
       <ul class="ledger" aria-label="Before it goes">
         <li v-for="g in paper.gaps" :key="g.path" class="note">
           <StopMark state="trouble" :size="18" />
-          <form @submit.prevent="fill(g)">
-            <template v-if="g.source?.fact">
-              <label :for="`gap-${g.path}`"
-                ><b>{{ g.label }}</b> is missing</label
-              >
-              <FactInput
+          <FormOf
+            v-if="g.source?.fact"
+            v-slot="{ busy: on }"
+            :schema="filled"
+            :given="() => ({ text: typed(g) })"
+            :send="() => fill(g)"
+          >
+            <label :for="`gap-${g.path}`"
+              ><b>{{ g.label }}</b> is missing</label
+            >
+            <FieldOf name="text"
+              ><FactInput
                 :id="`gap-${g.path}`"
                 :model-value="given[g.path] ?? ''"
                 :type="inputTypeOf(g.source)"
                 required
                 @update:model-value="given[g.path] = $event"
-              />
-              <Button type="submit" variant="outlined">Add it to the {{ recordName(g.source) }}</Button>
-            </template>
-            <span v-else
-              ><b>{{ g.label }}</b> is missing</span
-            >
-          </form>
+            /></FieldOf>
+            <Button type="submit" variant="outlined" :disabled="on">Add it to the {{ recordName(g.source) }}</Button>
+          </FormOf>
+          <span v-else
+            ><b>{{ g.label }}</b> is missing</span
+          >
         </li>
         <li v-for="n in others" :key="n.words" class="note">
           <StopMark state="trouble" :size="18" /><span>{{ n.words }}</span>
@@ -140,8 +149,5 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
   justify-content: space-between;
   align-items: center;
   padding: 6px 0;
-}
-.gap {
-  margin-top: 18px;
 }
 </style>

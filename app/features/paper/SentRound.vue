@@ -124,7 +124,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
         </li>
       </ul>
     </template>
-    <p v-if="out" class="gap buttons">
+    <p v-if="out" class="gap acts">
       <Button v-if="!round.mine && round.paused === null" variant="outlined" :disabled="busy" @click="nudge"
         >Nudge</Button
       >
@@ -136,7 +136,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     <p v-else-if="paper.state === 'lapsed'" class="gap">
       <Button @click="startExtend">Extend it: let them sign after all</Button>
     </p>
-    <p class="gap buttons">
+    <p class="gap acts">
       <Button variant="outlined" :disabled="busy" @click="again">Copy this round</Button>
       <Button variant="outlined" :disabled="busy" @click="keepRound">Make a template of it</Button>
     </p>
@@ -161,7 +161,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     </Dialog>
     <Dialog v-model:visible="extending" modal header="Move the deadline" :style="{ width: '420px' }" :draggable="false">
       <label class="field"><span>Please by</span><WhenField v-model="until" autofocus kind="moment" /></label>
-      <p class="gap buttons">
+      <p class="gap acts">
         <Button :disabled="busy || !until" @click="extend(false)">Move it</Button>
         <Button variant="outlined" :disabled="busy" @click="extend(true)">No deadline</Button>
       </p>
@@ -181,17 +181,6 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
 }
 .next + .next {
   margin-top: 12px;
-}
-.gap {
-  margin-top: 18px;
-}
-.buttons {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-h2 + .card {
-  margin-top: 8px;
 }
 .message {
   white-space: pre-line;

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { X } from '@lucide/vue'
+import { z } from 'zod'
+import { requiredLine } from '~~/shared/text'
 import { canCorrect, correctSource, inputTypeOf, recordName } from './correct'
 import { useRoom } from './room'
 import { usePaper } from './usePaper'
 
 /** Where a value comes from, and its correction at that place: the paper follows. */
 const thisPaper = usePaper()
-const { paper, busy } = storeToRefs(thisPaper)
-const { act, load } = thisPaper
+const { paper } = storeToRefs(thisPaper)
+const { load } = thisPaper
 const { value } = useRoom()
 const editing = ref(false)
 const text = ref('')
@@ -32,72 +33,51 @@ watch(
   },
   { immediate: true },
 )
+const pop = useTemplateRef<{ show(event: Event, target: HTMLElement): void }>('pop')
+onMounted(() => pop.value!.show(new Event('show'), shown.value.at))
 const close = () => {
   value.value = null
 }
-const keep = () =>
-  act(async () => {
-    try {
-      await correctSource(paper.value, shown.value.source, String(text.value).trim())
-      close()
-    } finally {
-      await load()
-    }
-  })
+const given = z.object({ text: requiredLine(500, 'The value') })
+async function keep({ text: value }: { text: string }) {
+  try {
+    await correctSource(paper.value, shown.value.source, value)
+    close()
+  } finally {
+    await load()
+  }
+}
 </script>
 
 <template>
-  <div
-    class="pop"
-    role="dialog"
-    :aria-label="shown.source.label"
-    :style="{ left: `${shown.at.left}px`, top: `${shown.at.top}px` }"
-    @keydown.esc.stop="close"
-  >
+  <Popover ref="pop" :aria-label="shown.source.label" class="pop" @hide="close">
     <p class="soft small">{{ from }}</p>
     <p>
       <b>{{ shown.source.label }}{{ shown.gap ? ' is missing' : `: ${shown.text}` }}</b>
     </p>
-    <form v-if="editing" @submit.prevent="keep">
+    <FormOf v-if="editing" v-slot="{ busy }" :schema="given" :given="() => ({ text })" :send="keep">
       <label class="sr" for="at-source">{{ shown.source.label }}</label>
-      <FactInput id="at-source" v-model="text" :type="inputTypeOf(shown.source)" required maxlength="500" />
+      <FieldOf name="text"
+        ><FactInput id="at-source" v-model="text" autofocus :type="inputTypeOf(shown.source)" required maxlength="500"
+      /></FieldOf>
       <Button type="submit" :disabled="busy">Keep it on the {{ recordName(shown.source) }}</Button>
-    </form>
+    </FormOf>
     <p v-else-if="canCorrect(shown.source)">
       <Button variant="outlined" @click="editing = true">Correct it at the source</Button>
     </p>
     <p v-else-if="shown.source.record === 'contact'" class="small soft">Say who this is first, at the left.</p>
     <p v-else><LinkButton :to="`/jobs/${paper.jobId}`">See the job</LinkButton></p>
-    <Button unstyled class="x" aria-label="Close" @click="close"><X :size="16" /></Button>
-  </div>
+  </Popover>
 </template>
 
-<style scoped>
+<style>
 .pop {
-  position: absolute;
-  z-index: 20;
-  width: 262px;
-  background: var(--paper);
-  border: 1px solid var(--hairline-strong);
-  border-radius: var(--corner);
-  box-shadow: var(--float);
-  padding: 12px 14px;
-  display: grid;
-  gap: 6px;
+  width: 290px;
 }
+.pop .p-popover-content,
 .pop form {
   display: grid;
   gap: 6px;
   justify-items: start;
-}
-.x {
-  position: absolute;
-  right: 6px;
-  top: 4px;
-  border: 0;
-  background: none;
-  cursor: pointer;
-  font-size: 17px;
-  color: var(--ink-soft);
 }
 </style>

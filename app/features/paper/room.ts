@@ -7,7 +7,7 @@ export interface Room {
   /** The block whose amendment is being written. */
   amending: Ref<string | null>
   /** The value whose source is shown. */
-  value: Ref<{ source: ValueSource; text: string; gap: boolean; at: { left: number; top: number } } | null>
+  value: Ref<{ source: ValueSource; text: string; gap: boolean; at: HTMLElement } | null>
   /** A block of the copy as its template has it; none for what can’t be amended. */
   baseOf: (id: string | undefined) => Block | undefined
   /** How grave the gravest note about a block is. */

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { freshStores } from '../../../tests/support/stores'
+import { freshStores, refusal } from '../../../tests/support/stores'
+import { api } from '../../composables/api'
 import { usePaper } from './usePaper'
-import { usePapers } from './usePapers'
+import { useAnswered, usePapers } from './usePapers'
 
 async function onScreen(state: string) {
   const now = { id: 'p', jobId: 'j', state, seen: 'one', timeZone: 'Europe/London', today: '2026-06-01' }
@@ -71,5 +72,28 @@ describe('the papers of all jobs', () => {
     await papers.showMore()
     expect([papers.rows.length, papers.more]).toEqual([63, false])
     expect(asked.at(-1)!.query).toMatchObject({ after: 'p59', limit: 60 })
+  })
+
+  it('are done something to one after the other; what was refused is said, and the others are done', async () => {
+    const { inPage, sent } = freshStores({
+      'GET /api/papers': () => [{ id: 'a' }, { id: 'b' }, { id: 'c' }],
+      'POST /api/papers/*/nudge': ({ path }) => {
+        if (path.includes('/b/')) throw refusal(409, 'conflict', 'It is closed.')
+        return {}
+      },
+    })
+    const papers = usePapers()
+    inPage(() => papers.follow())
+    const nudge = (id: string) => api(`/api/papers/${id}/nudge`, { method: 'POST', body: {} })
+    expect(await papers.each(['a', 'b', 'c'], nudge)).toEqual({ count: 2, refused: 'It is closed.' })
+    expect(sent('POST')).toHaveLength(3)
+  })
+
+  it('have figures of how they go out and come back', async () => {
+    const { inPage } = freshStores({ 'GET /api/papers/answered': () => ({ weeks: [], quotes: [] }) })
+    const answered = useAnswered()
+    inPage(() => answered.follow())
+    await answered.load()
+    expect(answered.data).toEqual({ weeks: [], quotes: [] })
   })
 })

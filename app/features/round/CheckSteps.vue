@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { CheckView } from '~~/shared/rounds'
+import { type CheckView, checkStep } from '~~/shared/rounds'
+import { requiredLine } from '~~/shared/text'
 import { usePaper } from '../paper/usePaper'
 
 /** Where a check inside the business stands, and what the one who checks can do. `flush` is waited for before a step. */
@@ -10,21 +11,20 @@ const { id, paper, busy } = storeToRefs(thisPaper)
 const { act, load } = thisPaper
 const remark = ref('')
 const returning = ref(false)
-const step = (name: 'pass' | 'return' | 'take-back') =>
-  act(async () => {
-    await props.flush?.()
-    try {
-      await api(`/api/papers/${id.value}/check`, {
-        method: 'POST',
-        body: { step: name, remark: remark.value, seen: paper.value.seen },
-      })
-    } finally {
-      // Refused as stale, it is shown as it is now before anybody presses again.
-      await load()
-    }
-    returning.value = false
-    emit('done')
-  })
+const given = (name: 'pass' | 'return' | 'take-back') => ({ step: name, remark: remark.value, seen: paper.value.seen })
+const returned = checkStep.extend({ remark: requiredLine(1000, 'What should be different') })
+async function take(body: object) {
+  await props.flush?.()
+  try {
+    await api(`/api/papers/${id.value}/check`, { method: 'POST', body })
+  } finally {
+    // Refused as stale, it is shown as it is now before anybody presses again.
+    await load()
+  }
+  returning.value = false
+  emit('done')
+}
+const step = (name: 'pass' | 'take-back') => act(() => take(given(name)))
 </script>
 
 <template>
@@ -35,17 +35,18 @@ const step = (name: 'pass' | 'return' | 'take-back') =>
         <Button :disabled="busy" @click="step('pass')">Pass it on</Button>
         <Button variant="outlined" :disabled="busy" @click="returning = true">Return it with a remark</Button>
       </p>
-      <form v-if="returning" class="acts" @submit.prevent="step('return')">
-        <InputText
-          v-model="remark"
-          aria-label="What should be different"
-          placeholder="What should be different"
-          maxlength="1000"
-          autofocus
-          required
-        />
+      <FormOf v-if="returning" class="acts" :schema="returned" :given="() => given('return')" :send="take">
+        <FieldOf name="remark"
+          ><InputText
+            v-model="remark"
+            aria-label="What should be different"
+            placeholder="What should be different"
+            maxlength="1000"
+            autofocus
+            required
+        /></FieldOf>
         <Button type="submit" variant="outlined">Return it</Button>
-      </form>
+      </FormOf>
     </template>
     <p v-else>
       With {{ check.by }} to check.
@@ -62,11 +63,6 @@ const step = (name: 'pass' | 'return' | 'take-back') =>
 <style scoped>
 .check {
   display: grid;
-  gap: 8px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
   gap: 8px;
 }
 .acts .p-inputtext {

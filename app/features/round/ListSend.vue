@@ -1,12 +1,12 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import type { ContactView } from '~~/shared/jobs'
 import type { TemplateRow } from '~~/shared/library'
-import type { ListView } from '~~/shared/rounds'
+import { type ListView, sendList } from '~~/shared/rounds'
 
 /** One paper to many people, each their own: a list that is brought, or contacts that are chosen. */
 const props = defineProps<{ jobId: string; templates: readonly TemplateRow[] }>()
 const emit = defineEmits<{ started: [id: string] }>()
-const { busy, act } = useAct()
 const fit = computed(() => props.templates.filter((t) => t.kind !== 'quote'))
 const form = reactive({ templateId: '', subject: '', message: '', days: null as number | null })
 const csv = ref('')
@@ -42,31 +42,31 @@ function decode(bytes: Uint8Array): string {
   }
 }
 const key = newKey()
-const send = () =>
-  act(async () => {
-    const days = form.days ?? 0
-    const body = {
-      templateId: form.templateId,
-      subject: form.subject,
-      message: form.message,
-      key,
-      deadline: days > 0 ? { kind: 'after', days } : { kind: 'none' },
-      ...(csv.value ? { csv: csv.value } : { contactIds: chosen.value.map((c) => c.id) }),
-    }
-    const list = await api<ListView>(`/api/jobs/${props.jobId}/lists`, { method: 'POST', body })
-    emit('started', list.id)
-  })
+const given = () => ({
+  templateId: form.templateId,
+  subject: form.subject,
+  message: form.message,
+  key,
+  deadline: form.days ? { kind: 'after', days: form.days } : { kind: 'none' },
+  ...(csv.value ? { csv: csv.value } : { contactIds: chosen.value.map((c) => c.id) }),
+})
+const schema = sendList.extend({ templateId: z.string().min(1, 'Choose a template.') })
+async function send(body: object) {
+  const list = await api<ListView>(`/api/jobs/${props.jobId}/lists`, { method: 'POST', body })
+  emit('started', list.id)
+}
 const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).length - 1 : chosen.value.length))
 </script>
 
 <template>
-  <form class="card list" @submit.prevent="send">
-    <Choice
-      v-model="form.templateId"
-      label="Template"
-      required
-      :options="[{ value: '', label: 'Choose a template' }, ...fit.map((t) => ({ value: t.id, label: t.name }))]"
-    />
+  <FormOf v-slot="{ busy }" class="card list" :schema="schema" :given="given" :send="send">
+    <FieldOf name="templateId"
+      ><Choice
+        v-model="form.templateId"
+        label="Template"
+        required
+        :options="[{ value: '', label: 'Choose a template' }, ...fit.map((t) => ({ value: t.id, label: t.name }))]"
+    /></FieldOf>
     <label class="field"
       ><span>The list (CSV with name, email, phone)</span
       ><FilePick label="Choose the list" name="The list" accept=".csv,.txt,text/csv" @picked="read($event[0]!)"
@@ -83,18 +83,17 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
         </li>
       </ul>
     </template>
-    <label class="field"><span>Subject</span><InputText v-model="form.subject" maxlength="300" required /></label>
-    <label class="field"
-      ><span>Message</span><Textarea v-model="form.message" auto-resize rows="5" maxlength="5000" required />
-    </label>
-    <label class="field"
-      ><span>Lapses so many days after (none: never)</span
+    <FieldOf name="subject" label="Subject"><InputText v-model="form.subject" maxlength="300" required /></FieldOf>
+    <FieldOf name="message" label="Message"
+      ><Textarea v-model="form.message" auto-resize rows="5" maxlength="5000" required
+    /></FieldOf>
+    <FieldOf name="deadline.days" label="Lapses so many days after (none: never)"
       ><InputNumber v-model="form.days" :use-grouping="false" :min="1" :max="365"
-    /></label>
+    /></FieldOf>
     <Button type="submit" :disabled="busy || people === 0">
       {{ people ? `Send to ${people === 1 ? '1 person' : `${people} people`}, each their own` : 'Send to the list' }}
     </Button>
-  </form>
+  </FormOf>
 </template>
 
 <style scoped>

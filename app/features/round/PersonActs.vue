@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { RoundPersonView } from '~~/shared/rounds'
+import { useClipboard } from '@vueuse/core'
+import { type output, z } from 'zod'
+import { type RoundPersonView, manageRound, onPaper } from '~~/shared/rounds'
 import { reaches } from '~~/core/rounds/plan'
 import { usePaper } from '../paper/usePaper'
 import AnswerForm from './AnswerForm.vue'
@@ -37,40 +39,41 @@ const makeLink = () =>
       await api<{ url: string }>(`/api/papers/${id.value}/people/${props.person.id}/link`, { method: 'POST', body: {} })
     ).url
   })
-const copied = () => void navigator.clipboard?.writeText(link.value).then(() => notices.say('The link is copied.'))
+const { copy } = useClipboard({ legacy: true })
+const copied = () => copy(link.value).then(() => notices.say('The link is copied.'))
 const to = reactive({
   name: props.person.name,
   email: props.person.email,
   phone: props.person.phone,
   reach: props.person.reach,
 })
-const correct = () =>
-  act(async () => {
-    await post('/round', { do: 'correct', person: props.person.id, ...to })
-    doing.value = ''
-    notices.say(asked.value ? 'Corrected, and sent again at once.' : 'Corrected.')
-  })
+const correction = () => ({ do: 'correct', person: props.person.id, ...to })
+async function correct(body: object) {
+  await post('/round', body)
+  doing.value = ''
+  notices.say(asked.value ? 'Corrected, and sent again at once.' : 'Corrected.')
+}
 const other = reactive({ name: '', email: '', phone: '' })
-const replace = () =>
-  act(async () => {
-    await post('/round', { do: 'replace', person: props.person.id, ...other })
-    doing.value = ''
-  })
+const replacement = () => ({ do: 'replace', person: props.person.id, ...other })
+async function replace(body: object) {
+  await post('/round', body)
+  doing.value = ''
+}
 const reopen = () => act(() => post('/round', { do: 'reopen', person: props.person.id }))
 const scan = ref<File | null>(null)
 const day = ref(paper.value.today)
-const signedOnPaper = () =>
-  act(async () => {
-    const query = new URLSearchParams({ person: props.person.id, day: day.value, name: scan.value!.name })
-    await api(`/api/papers/${id.value}/on-paper?${query}`, { method: 'POST', body: scan.value! })
-    await load()
-    doing.value = ''
-  })
+const scanned = () => ({ person: props.person.id, day: day.value, name: scan.value?.name ?? '' })
+const withScan = onPaper.extend({ name: z.string().min(1, 'Choose the scan.') })
+async function signedOnPaper(body: output<typeof withScan>) {
+  await api(`/api/papers/${id.value}/on-paper?${new URLSearchParams(body)}`, { method: 'POST', body: scan.value! })
+  await load()
+  doing.value = ''
+}
 </script>
 
 <template>
   <div class="acts">
-    <div class="row">
+    <div class="acts">
       <Button v-if="person.closed && out" size="small" :disabled="busy" @click="reopen">Open it again</Button>
       <template v-if="out && !person.member && left">
         <Button
@@ -100,40 +103,37 @@ const signedOnPaper = () =>
       :asks="{ paperId: id, person: person.id, question: open.id, name: person.name }"
       @answered="load"
     />
-    <form v-if="doing === 'correct'" @submit.prevent="correct">
-      <label class="field"><span>Name</span><InputText v-model="to.name" maxlength="200" required /></label>
-      <label class="field"><span>E-mail</span><InputText v-model="to.email" type="email" maxlength="200" /></label>
-      <label class="field"><span>Phone</span><InputText v-model="to.phone" type="tel" maxlength="40" /></label>
+    <FormOf v-if="doing === 'correct'" v-slot="{ busy: on }" :schema="manageRound" :given="correction" :send="correct">
+      <FieldOf name="name" label="Name"><InputText v-model="to.name" maxlength="200" required /></FieldOf>
+      <FieldOf name="email" label="E-mail"><InputText v-model="to.email" type="email" maxlength="200" /></FieldOf>
+      <FieldOf name="phone" label="Phone"><InputText v-model="to.phone" type="tel" maxlength="40" /></FieldOf>
       <Choice v-model="to.reach" label="Reached" :options="reaches.map((r) => ({ value: r, label: REACH_WORDS[r] }))" />
       <p class="small soft">Their old link stops working{{ asked ? '; a new one goes out at once' : '' }}.</p>
-      <Button type="submit" :disabled="busy">Correct it</Button>
-    </form>
-    <form v-if="doing === 'replace'" @submit.prevent="replace">
-      <label class="field"
-        ><span>Who signs instead</span><InputText v-model="other.name" maxlength="200" required
-      /></label>
-      <label class="field"><span>E-mail</span><InputText v-model="other.email" type="email" maxlength="200" /></label>
-      <label class="field"><span>Phone</span><InputText v-model="other.phone" type="tel" maxlength="40" /></label>
+      <Button type="submit" :disabled="on">Correct it</Button>
+    </FormOf>
+    <FormOf v-if="doing === 'replace'" v-slot="{ busy: on }" :schema="manageRound" :given="replacement" :send="replace">
+      <FieldOf name="name" label="Who signs instead"
+        ><InputText v-model="other.name" maxlength="200" required
+      /></FieldOf>
+      <FieldOf name="email" label="E-mail"><InputText v-model="other.email" type="email" maxlength="200" /></FieldOf>
+      <FieldOf name="phone" label="Phone"><InputText v-model="other.phone" type="tel" maxlength="40" /></FieldOf>
       <p class="small soft">{{ person.name }}’s link stops working, and nothing they have typed goes to the other.</p>
-      <Button type="submit" :disabled="busy">Replace {{ person.name.split(' ')[0] }}</Button>
-    </form>
-    <form v-if="doing === 'paper'" @submit.prevent="signedOnPaper">
-      <label class="field"
-        ><span>The scan (PDF, PNG or JPEG)</span
+      <Button type="submit" :disabled="on">Replace {{ person.name.split(' ')[0] }}</Button>
+    </FormOf>
+    <FormOf v-if="doing === 'paper'" v-slot="{ busy: on }" :schema="withScan" :given="scanned" :send="signedOnPaper">
+      <FieldOf name="name" label="The scan (PDF, PNG or JPEG)"
         ><FilePick
           label="Choose the scan"
           :name="`The scan (PDF, PNG or JPEG)`"
           accept=".pdf,.png,.jpg,.jpeg"
           @picked="scan = $event[0]!"
         />
-        <span v-if="scan" class="small">{{ scan.name }}</span></label
+        <span v-if="scan" class="small">{{ scan.name }}</span></FieldOf
       >
-      <label class="field"
-        ><span>Signed on</span><WhenField v-model="day" kind="day" :max="paper.today" required
-      /></label>
+      <FieldOf name="day" label="Signed on"><WhenField v-model="day" kind="day" :max="paper.today" required /></FieldOf>
       <p class="small soft">It is kept with your name: you say that they signed it.</p>
-      <Button type="submit" :disabled="busy || !scan">Mark as signed on paper</Button>
-    </form>
+      <Button type="submit" :disabled="on">Mark as signed on paper</Button>
+    </FormOf>
     <Dialog
       v-model:visible="handing"
       modal
@@ -164,11 +164,6 @@ form,
 }
 form .field {
   width: 100%;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
 }
 .buttons {
   margin-top: 18px;

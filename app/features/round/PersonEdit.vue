@@ -163,12 +163,12 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           @update:model-value="changeProof({ tolerance: $event as 'close' })"
         />
         <label class="tick"
-          ><Checkbox binary :model-value="proof.selfie" @update:model-value="changeProof({ selfie: !!$event })" /> A
+          ><ToggleSwitch :model-value="proof.selfie" @update:model-value="changeProof({ selfie: !!$event })" /> A
           picture of their face, too</label
         >
         <label class="tick"
-          ><Checkbox binary :model-value="proof.live" @update:model-value="changeProof({ live: !!$event })" /> Taken
-          now, with the camera</label
+          ><ToggleSwitch :model-value="proof.live" @update:model-value="changeProof({ live: !!$event })" /> Taken now,
+          with the camera</label
         >
         <p class="small soft">
           Each check costs {{ money(view.documentCost, view.currency) }}; what has been spent shows on the round.
@@ -196,8 +196,8 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         />
       </div>
       <label v-if="p.part === 'sign'" class="tick"
-        ><Checkbox binary :model-value="p.mayPassOn" @update:model-value="set({ mayPassOn: !!$event })" /> May pass it
-        on to somebody else</label
+        ><ToggleSwitch :model-value="p.mayPassOn" @update:model-value="set({ mayPassOn: !!$event })" /> May pass it on
+        to somebody else</label
       >
       <details :open="!!(p.subject || p.message)">
         <summary class="small">Own words for {{ p.name.split(' ')[0] || 'them' }}</summary>
@@ -227,14 +227,6 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
 }
 .tick input {
   accent-color: var(--heather);
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-.two > * {
-  min-width: 0;
 }
 details .field {
   margin-top: 8px;

@@ -3,9 +3,9 @@ import { instantOf, localOf } from '~~/core/calendar/dates'
 import { minutesFor } from '~~/core/rounds/greeting'
 import { type Deadline, type Reminders, concerning, fieldsFor } from '~~/core/rounds/plan'
 import { type Language } from '~~/core/text/language'
-import { messageValues } from '~~/shared/rounds'
+import { messageValues, saveMessage } from '~~/shared/rounds'
 import { fill } from '~~/shared/words'
-import { roundWords } from '~~/shared/words/messages'
+import { roundWords } from '~~/shared/words/says'
 import { usePaper } from '../paper/usePaper'
 import { useRound } from './useRound'
 
@@ -54,16 +54,12 @@ function choose(id: string) {
   if (saved) round.change({ subject: saved.subject || plan.value.subject, message: saved.message })
 }
 const name = ref('')
-const keep = () =>
-  act(async () => {
-    await round.flush()
-    await api('/api/messages', {
-      method: 'POST',
-      body: { name: name.value, subject: plan.value.subject, message: plan.value.message },
-    })
-    name.value = ''
-    await round.load()
-  })
+async function keep(body: object) {
+  await round.flush()
+  await api('/api/messages', { method: 'POST', body })
+  name.value = ''
+  await round.load()
+}
 const drop = (id: string) =>
   act(async () => {
     await round.flush()
@@ -145,15 +141,22 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
         Put in for each person: <code>{first}</code> <code>{name}</code> <code>{paper}</code> <code>{job}</code>
         <code>{day}</code> <code>{deadline}</code> <code>{business}</code>
       </p>
-      <form class="keep" @submit.prevent="keep">
-        <InputText
-          v-model="name"
-          placeholder="A name to keep it under"
-          aria-label="A name to keep it under"
-          maxlength="80"
-        />
-        <Button type="submit" variant="outlined" :disabled="!name.trim()">Keep it</Button>
-      </form>
+      <FormOf
+        v-slot="{ busy }"
+        class="keep"
+        :schema="saveMessage"
+        :given="() => ({ name, subject: plan.subject, message: plan.message })"
+        :send="keep"
+      >
+        <FieldOf name="name"
+          ><InputText
+            v-model="name"
+            placeholder="A name to keep it under"
+            aria-label="A name to keep it under"
+            maxlength="80"
+        /></FieldOf>
+        <Button type="submit" variant="outlined" :disabled="busy">Keep it</Button>
+      </FormOf>
       <ul v-if="view.messages.length" class="small">
         <li v-for="m in view.messages" :key="m.id" class="saved">
           {{ m.name }}
@@ -243,16 +246,6 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
 </template>
 
 <style scoped>
-.form {
-  display: grid;
-  gap: 10px;
-}
-.gap {
-  margin-top: 18px;
-}
-h2 + .card {
-  margin-top: 8px;
-}
 .words {
   white-space: pre-line;
   max-height: 9.2em;
@@ -271,13 +264,5 @@ h2 + .card {
   display: flex;
   justify-content: space-between;
   align-items: center;
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-.two > * {
-  min-width: 0;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Check } from '@lucide/vue'
+import { VueDraggable } from 'vue-draggable-plus'
 import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
@@ -52,13 +53,9 @@ function keys(event: KeyboardEvent, p: PlanPerson) {
   event.preventDefault()
   void focus(p.key)
 }
-const dragged = ref<string | null>(null)
-const over = ref('')
-function drop(turn: number, alone: boolean) {
-  if (dragged.value) round.move(dragged.value, turn, alone)
-  dragged.value = null
-  over.value = ''
-}
+/** Somebody was put into a turn, or, `alone`, before it into one of their own. */
+const put = (event: { item: HTMLElement }, turn: number, alone: boolean) =>
+  round.move(event.item.dataset.person!, turn, alone)
 const adding = ref(false)
 const newcomer = ref<ContactView | null>(null)
 watch(newcomer, (c) => {
@@ -84,45 +81,48 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
     <h2 id="people" class="serif">Send for signing</h2>
     <p class="soft small">{{ view.papers.map((p) => p.title).join(' and ') }}</p>
     <ol ref="list" class="turns">
-      <li
-        v-for="t in turns"
-        :key="t"
-        :class="{ over: over === `in${t}` }"
-        @dragover.prevent="over = `in${t}`"
-        @drop.prevent="drop(t, false)"
-      >
+      <li v-for="t in turns" :key="t">
         <TurnNumber :n="t" class="at" />
-        <div
-          class="gap"
-          :class="{ over: over === `gap${t}` }"
-          @dragover.prevent.stop="over = `gap${t}`"
-          @drop.prevent.stop="drop(t, true)"
+        <VueDraggable
+          :model-value="[]"
+          group="people"
+          class="between"
+          ghost-class="ghost"
+          @add="put($event, t, true)"
         />
-        <Button
-          v-for="p in inTurn(t)"
-          :key="p.key"
-          unstyled
-          class="card person"
-          :class="{ on: chosen === p.key, wrong: wrong(p) }"
-          :aria-pressed="chosen === p.key"
-          :data-person="p.key"
-          draggable="true"
-          @click="chosen = p.key"
-          @keydown="keys($event, p)"
-          @dragstart="dragged = p.key"
-          @dragend="((dragged = null), (over = ''))"
+        <VueDraggable
+          :model-value="inTurn(t)"
+          group="people"
+          :animation="120"
+          ghost-class="ghost"
+          @add="put($event, t, false)"
         >
-          <span class="who">
-            <span v-if="numberOf(p)" class="party" :class="`party-${((numberOf(p) - 1) % 4) + 1}`" aria-hidden="true">{{
-              numberOf(p)
-            }}</span><span v-else class="party none" aria-hidden="true"
-              ><Check v-if="p.part === 'check'" :size="14"
-            /></span>
-            <b class="name">{{ named(p) }}</b>
-            <span class="soft small">{{ PART_WORDS[p.part] }}</span>
-          </span>
-          <span class="small soft detail">{{ detail(p) }}</span>
-        </Button>
+          <Button
+            v-for="p in inTurn(t)"
+            :key="p.key"
+            unstyled
+            class="card person"
+            :class="{ on: chosen === p.key, wrong: wrong(p) }"
+            :aria-pressed="chosen === p.key"
+            :data-person="p.key"
+            @click="chosen = p.key"
+            @keydown="keys($event, p)"
+          >
+            <span class="who">
+              <span
+                v-if="numberOf(p)"
+                class="party"
+                :class="`party-${((numberOf(p) - 1) % 4) + 1}`"
+                aria-hidden="true"
+                >{{ numberOf(p) }}</span><span v-else class="party none" aria-hidden="true"
+                ><Check v-if="p.part === 'check'" :size="14"
+              /></span>
+              <b class="name">{{ named(p) }}</b>
+              <span class="soft small">{{ PART_WORDS[p.part] }}</span>
+            </span>
+            <span class="small soft detail">{{ detail(p) }}</span>
+          </Button>
+        </VueDraggable>
       </li>
     </ol>
     <p class="small soft keys">Drag people between turns, or move the chosen one with Alt and ↑ ↓.</p>
@@ -168,14 +168,11 @@ h2.serif {
   bottom: -8px;
   border-left: 1px dotted var(--hairline-strong);
 }
-.turns > li.over {
-  background: var(--heather-tint);
-}
-.gap {
+.between {
   height: 6px;
   border-radius: 3px;
 }
-.gap.over {
+.between:has(.ghost) {
   background: var(--heather);
 }
 .at {
@@ -216,11 +213,6 @@ h2.serif {
 }
 .keys {
   margin: 8px 0;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 .adding,
 .edit {

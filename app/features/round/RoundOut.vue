@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { RoundPersonView } from '~~/shared/rounds'
+import { z } from 'zod'
+import { type RoundPersonView, manageRound } from '~~/shared/rounds'
 import { usePaper } from '../paper/usePaper'
 import PersonActs from './PersonActs.vue'
 import TurnNumber from './TurnNumber.vue'
@@ -67,12 +68,12 @@ const reorder = () =>
   })
 const copying = ref(false)
 const copy = reactive({ name: '', email: '' })
-const addCopy = () =>
-  act(async () => {
-    await post('/round', { do: 'add-copy', ...copy })
-    Object.assign(copy, { name: '', email: '' })
-    copying.value = false
-  })
+const copyTo = manageRound.and(z.object({ email: z.string().trim().min(1, 'Give their e-mail address.') }))
+async function addCopy(body: object) {
+  await post('/round', body)
+  Object.assign(copy, { name: '', email: '' })
+  copying.value = false
+}
 </script>
 
 <template>
@@ -126,15 +127,20 @@ const addCopy = () =>
         <Button variant="outlined" :aria-expanded="copying" @click="copying = !copying">Add a copy</Button>
       </template>
     </div>
-    <form v-if="copying" class="card copy" @submit.prevent="addCopy">
-      <label class="field"
-        ><span>Who gets a copy</span><InputText v-model="copy.name" maxlength="200" required
-      /></label>
-      <label class="field"
-        ><span>E-mail</span><InputText v-model="copy.email" type="email" maxlength="200" required
-      /></label>
-      <Button type="submit">Add them</Button>
-    </form>
+    <FormOf
+      v-if="copying"
+      v-slot="{ busy }"
+      class="card copy"
+      :schema="copyTo"
+      :given="() => ({ do: 'add-copy', ...copy })"
+      :send="addCopy"
+    >
+      <FieldOf name="name" label="Who gets a copy"><InputText v-model="copy.name" maxlength="200" required /></FieldOf>
+      <FieldOf name="email" label="E-mail"
+        ><InputText v-model="copy.email" type="email" maxlength="200" required
+      /></FieldOf>
+      <Button type="submit" :disabled="busy">Add them</Button>
+    </FormOf>
   </aside>
 </template>
 
@@ -188,12 +194,6 @@ h2.serif {
 }
 .card .p-button-sm {
   margin-top: 8px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-top: 14px;
 }
 .copy {
   display: grid;

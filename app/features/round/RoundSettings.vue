@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { readPercent, typedWords } from '~~/core/money/typed'
-import { businessLocales } from '~~/shared/rounds'
+import type { output } from 'zod'
+import { businessLocales, businessSettings } from '~~/shared/rounds'
+import { typedPercent } from '~~/shared/typed'
 
 interface Settings {
   checked: ('owner' | 'staff')[]
@@ -13,7 +14,6 @@ interface Settings {
 const session = useSession()
 const mine = computed(() => session.data?.member?.role === 'owner')
 const settings = ref(await api<Settings>('/api/business/settings'))
-const { busy, act } = useAct()
 const notices = useNotices()
 const staff = computed({
   get: () => settings.value.checked.includes('staff'),
@@ -24,30 +24,33 @@ const staff = computed({
 const languageOf = new Intl.DisplayNames('en', { type: 'language' })
 const sample = (locale: string) =>
   `${new Intl.NumberFormat(locale, { minimumFractionDigits: 2, useGrouping: true }).format(11190.5)}, ${languageOf.of(locale)}`
-const keep = () =>
-  act(async () => {
-    const rate = readPercent(settings.value.taxRate, settings.value.locale)
-    if ('problem' in rate) throw new Error(typedWords(rate.problem, settings.value.taxRate, settings.value.locale))
-    settings.value.taxRate = rate.value
-    await api('/api/business/settings', { method: 'PUT', body: settings.value })
-    await session.load()
-    notices.say('Kept for every round from now on.')
-  })
+/** The rate as it is written here. */
+const schema = computed(() =>
+  businessSettings.extend({
+    taxRate: typedPercent(settings.value.locale).pipe(businessSettings.shape.taxRate.unwrap()),
+  }),
+)
+async function keep(body: output<typeof businessSettings>) {
+  await api('/api/business/settings', { method: 'PUT', body })
+  settings.value.taxRate = body.taxRate!
+  await session.load()
+  notices.say('Kept for every round from now on.')
+}
 </script>
 
 <template>
-  <form class="settings" @submit.prevent="keep">
+  <FormOf v-slot="{ busy }" class="settings" :schema="schema" :given="() => settings" :send="keep">
     <label class="tick"
       ><Checkbox v-model="staff" binary :disabled="!mine" /> What staff prepare is checked by somebody else before it
       goes out</label
     >
     <div class="two">
-      <label class="field"
-        ><span>No reminders from</span><WhenField v-model="settings.quiet.from" kind="time" :disabled="!mine" required
-      /></label>
-      <label class="field"
-        ><span>until</span><WhenField v-model="settings.quiet.to" kind="time" :disabled="!mine" required
-      /></label>
+      <FieldOf name="quiet.from" label="No reminders from"
+        ><WhenField v-model="settings.quiet.from" kind="time" :disabled="!mine" required
+      /></FieldOf>
+      <FieldOf name="quiet.to" label="until"
+        ><WhenField v-model="settings.quiet.to" kind="time" :disabled="!mine" required
+      /></FieldOf>
     </div>
     <label class="field"
       ><span>What people read when they have signed</span
@@ -67,14 +70,13 @@ const keep = () =>
         :disabled="!mine"
         :options="businessLocales.map((l) => ({ value: l, label: sample(l) }))"
       />
-      <label class="field"
-        ><span>Tax on lines of your own, in percent</span
+      <FieldOf name="taxRate" label="Tax on lines of your own, in percent"
         ><InputText v-model="settings.taxRate" inputmode="decimal" :disabled="!mine" required
-      /></label>
+      /></FieldOf>
     </div>
     <Button v-if="mine" type="submit" :disabled="busy">Keep it</Button>
     <p v-else class="small soft">Only the owner changes this.</p>
-  </form>
+  </FormOf>
 </template>
 
 <style scoped>
@@ -93,10 +95,5 @@ const keep = () =>
 }
 .tick input {
   accent-color: var(--heather);
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
 }
 </style>

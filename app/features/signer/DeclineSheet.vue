@@ -31,10 +31,3 @@ const decline = () =>
     <Button size="large" class="wide" :disabled="busy" @click="decline">{{ says('declineIt') }}</Button>
   </div>
 </template>
-
-<style scoped>
-.wide {
-  width: 100%;
-  margin-top: 12px;
-}
-</style>

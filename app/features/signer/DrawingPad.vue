@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import SignaturePad, { type PointGroup } from 'signature_pad'
 import type { SignatureMark } from '~~/shared/signing'
 import { useSays } from './says'
@@ -29,12 +30,9 @@ onMounted(() => {
     emit('stroke')
   })
   fit()
-  window.addEventListener('resize', fit)
 })
-onBeforeUnmount(() => {
-  window.removeEventListener('resize', fit)
-  pad?.off()
-})
+useEventListener('resize', fit)
+onBeforeUnmount(() => pad?.off())
 function show(data: PointGroup[]) {
   pad?.clear()
   pad?.fromData(data)

@@ -50,7 +50,4 @@ function finish() {
 .sum {
   font-size: 18px;
 }
-.wide {
-  width: 100%;
-}
 </style>

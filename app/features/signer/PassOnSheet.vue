@@ -43,7 +43,4 @@ const pass = () =>
   display: grid;
   gap: 12px;
 }
-.wide {
-  width: 100%;
-}
 </style>

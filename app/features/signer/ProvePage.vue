@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import type { SignerView } from '~~/shared/signer'
 import LiveCamera from './LiveCamera.vue'
 import { useSigner } from './useSigner'
@@ -17,8 +18,14 @@ const sent = ref('')
 const wait = ref(0)
 const closed = ref(prove.value.closed || prove.value.left === 0)
 const left = ref(prove.value.left)
-let timer: ReturnType<typeof setInterval> | undefined
-onBeforeUnmount(() => clearInterval(timer))
+const { resume: countDown, pause } = useIntervalFn(
+  () => {
+    wait.value = Math.max(0, wait.value - 1)
+    if (!wait.value) pause()
+  },
+  1000,
+  { immediate: false },
+)
 function failed(e: unknown) {
   if (!(e instanceof ApiProblem)) return
   if (typeof e.extra.left === 'number') left.value = e.extra.left
@@ -29,10 +36,7 @@ const send = () =>
     const got = await post<{ to: string; wait: number }>('/code/send', {})
     sent.value = got.to
     wait.value = got.wait
-    clearInterval(timer)
-    timer = setInterval(() => {
-      wait.value = Math.max(0, wait.value - 1)
-    }, 1000)
+    countDown()
   }, failed)
 const give = () =>
   act(async () => {
@@ -44,14 +48,17 @@ const selfie = ref<Blob | null>(null)
 const byCamera = computed(() => prove.value.live)
 /** Where in the picture the server wants the document to be held: it can't have been taken before. */
 const challenge = ref<{ id: string; hold: 'high' | 'low'; seconds: number } | null>(null)
-let fresh: ReturnType<typeof setTimeout> | undefined
-onBeforeUnmount(() => clearTimeout(fresh))
+const { start: staysFresh, stop: grownOld } = useTimeoutFn(
+  () => (challenge.value = null),
+  () => (challenge.value?.seconds ?? 0) * 1000,
+  { immediate: false },
+)
 const ask = () =>
   act(async () => {
-    clearTimeout(fresh)
+    grownOld()
     document.value = null
     challenge.value = await post('/challenge', {})
-    fresh = setTimeout(() => (challenge.value = null), challenge.value!.seconds * 1000)
+    staysFresh()
   }, failed)
 const file = (event: Event) => (event.target as HTMLInputElement).files?.[0] ?? null
 const show = () =>
@@ -145,7 +152,7 @@ const show = () =>
               @change="selfie = file($event)"
           /></label>
         </template>
-        <p class="soft small">{{ left === 1 ? says('lastTry') : says('triesLeft', { n: left }) }}</p>
+        <p class="soft small">{{ says('tries', { n: left }) }}</p>
         <Button type="submit" size="large" class="wide" :disabled="busy || !document || (prove.selfie && !selfie)">
           {{ busy ? says('checking') : says('checkDocument') }}
         </Button>

@@ -29,10 +29,3 @@ const ask = () =>
     <Button size="large" class="wide" :disabled="busy" @click="ask">{{ says('sendQuestion') }}</Button>
   </div>
 </template>
-
-<style scoped>
-.wide {
-  width: 100%;
-  margin-top: 12px;
-}
-</style>

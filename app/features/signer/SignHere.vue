@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import type { SignatureMark } from '~~/shared/signing'
@@ -35,16 +36,9 @@ watch(open, (on) => {
   wasThere.value = on ? arrived.value : null
 })
 const fromPhone = computed(() => (arrived.value !== wasThere.value ? arrived.value : null))
-let look: ReturnType<typeof setInterval> | undefined
-const back = () => document.visibilityState === 'visible' && void props.state.catchUp()
-onMounted(() => {
-  look = setInterval(() => open.value && void props.state.catchUp(), 1500)
-  document.addEventListener('visibilitychange', back)
-})
-onBeforeUnmount(() => {
-  clearInterval(look)
-  document.removeEventListener('visibilitychange', back)
-})
+useIntervalFn(() => open.value && void props.state.catchUp(), 1500)
+const visibility = useDocumentVisibility()
+watch(visibility, (now) => now === 'visible' && void props.state.catchUp())
 </script>
 
 <template>

@@ -254,8 +254,4 @@ function done() {
   align-items: center;
   min-height: 32px;
 }
-.wide {
-  width: 100%;
-  margin-top: 6px;
-}
 </style>

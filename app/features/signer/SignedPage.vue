@@ -180,9 +180,6 @@ h1 {
 .bank {
   white-space: pre-line;
 }
-.wide {
-  width: 100%;
-}
 .keep {
   display: grid;
   gap: 8px;

@@ -9,7 +9,7 @@ defineEmits<{ next: [] }>()
 const says = useSays()
 const leftWords = computed(() => {
   const n = props.left.length
-  return n === 0 ? says.value('everythingThere') : n === 1 ? says.value('oneLeft') : says.value('thingsLeft', { n })
+  return n === 0 ? says.value('everythingThere') : says.value('left', { n })
 })
 const nextLabel = computed(() => {
   const [first] = props.left

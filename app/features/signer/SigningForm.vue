@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import AskedBefore from './AskedBefore.vue'
@@ -41,7 +42,7 @@ provide(
 )
 
 const mode = ref<'reading' | 'page'>('reading')
-const size = ref(18)
+const size = useLocalStorage('upwold-type', 18, { initOnMounted: true })
 const zoom = ref(1)
 const body = ref<HTMLElement | null>(null)
 const sheet = ref<'' | 'confirm' | 'decline' | 'question' | 'pass'>('')
@@ -68,9 +69,7 @@ onMounted(() => {
     laid.value = true
     whole()
   })
-  size.value = Number(localStorage.getItem('upwold-type') ?? 18) || 18
 })
-watch(size, (n) => localStorage.setItem('upwold-type', String(n)))
 
 const { shows, partial, whole } = useWhole(() => props.view.papers, state)
 const again = () => window.location.reload()

@@ -17,7 +17,7 @@ const days = computed(() =>
   <section aria-labelledby="coming" class="coming">
     <h2 id="coming">Coming up</h2>
     <!-- a strip that scrolls sideways has to be reachable by keyboard -->
-    <ol class="strip" tabindex="0" aria-label="The next 30 days">
+    <ol class="days" tabindex="0" aria-label="The next 30 days">
       <li v-for="d in days" :key="d.day" :class="{ weekend: d.weekend }">
         <span class="small" :class="d.day === view.today ? 'yours' : 'soft'">{{
           d.day === view.today ? 'Today' : formatDay(d.day, view.today).split(' ').slice(0, 2).join(' ')
@@ -33,7 +33,7 @@ const days = computed(() =>
 </template>
 
 <style scoped>
-.strip {
+.days {
   display: grid;
   grid-auto-flow: column;
   grid-auto-columns: 104px;
@@ -42,7 +42,7 @@ const days = computed(() =>
   margin-top: 6px;
   padding-bottom: 8px;
 }
-.strip li {
+.days li {
   border-right: 1px solid var(--hairline);
   padding: 8px 7px;
   min-height: 140px;
@@ -50,7 +50,7 @@ const days = computed(() =>
   flex-direction: column;
   gap: 6px;
 }
-.strip .weekend {
+.days .weekend {
   background: rgb(32 48 43 / 0.04);
 }
 .tile {

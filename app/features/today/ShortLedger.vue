@@ -42,9 +42,6 @@ section {
   min-height: 52px;
   padding: 6px 0;
 }
-.none {
-  padding: 14px 0;
-}
 .row :slotted(.what) {
   display: grid;
 }

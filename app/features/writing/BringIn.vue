@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Blank, fillBlanks } from '~~/core/document/blanks'
 import { paperKinds } from '~~/core/document/kinds'
-import type { Brought } from '~~/shared/library'
+import { type Brought, newTemplate } from '~~/shared/library'
 import { FIELD_WORDS } from './say'
 
 /** A file that was read: what could not be taken, and each blank with what it may become. Nothing is kept before it is confirmed. */
@@ -11,9 +11,7 @@ const visible = ref(true)
 watch(visible, (v) => {
   if (!v) emit('close')
 })
-const { busy, act } = useAct()
-const name = ref(props.brought.name)
-const kind = ref(props.brought.kind)
+const form = reactive({ name: props.brought.name, kind: props.brought.kind })
 const taken = reactive(new Set(props.brought.blanks.map((_, i) => i)))
 const parties = reactive<Record<number, string>>({})
 const key = newKey()
@@ -24,30 +22,35 @@ const becomes = (b: Blank) =>
 function toggle(i: number): void {
   if (!taken.delete(i)) taken.add(i)
 }
-const keep = () =>
-  act(async () => {
-    const accepted = props.brought.blanks.flatMap((b, i): Blank[] => {
-      if (!taken.has(i)) return []
-      const { propose } = b
-      return [
-        propose.kind === 'field' && parties[i]
-          ? { ...b, propose: { ...propose, field: { ...propose.field, party: parties[i] } } }
-          : b,
-      ]
-    })
-    const document = fillBlanks(props.brought.document, accepted)
-    const body = { name: name.value, kind: kind.value, document, key }
-    const { id } = await api<{ id: string }>('/api/templates', { method: 'POST', body })
-    await navigateTo(`/library/templates/${id}`)
+/** What was brought in, with the blanks that are taken as what they become. */
+function filled() {
+  const accepted = props.brought.blanks.flatMap((b, i): Blank[] => {
+    if (!taken.has(i)) return []
+    const { propose } = b
+    return [
+      propose.kind === 'field' && parties[i]
+        ? { ...b, propose: { ...propose, field: { ...propose.field, party: parties[i] } } }
+        : b,
+    ]
   })
+  return fillBlanks(props.brought.document, accepted)
+}
+const named = newTemplate.pick({ name: true, kind: true })
+async function keep(body: object) {
+  const { id } = await api<{ id: string }>('/api/templates', {
+    method: 'POST',
+    body: { ...body, document: filled(), key },
+  })
+  await navigateTo(`/library/templates/${id}`)
+}
 </script>
 
 <template>
   <Dialog v-model:visible="visible" modal header="Bring in a file" :style="{ width: '680px' }" :draggable="false">
-    <form class="form" @submit.prevent="keep">
+    <FormOf v-slot="{ busy }" class="form" :schema="named" :given="() => form" :send="keep">
       <div class="two">
-        <label class="field"><span>Name</span><InputText v-model="name" autofocus maxlength="120" required /></label>
-        <Choice v-model="kind" label="Kind of paper" :options="paperKinds.map((k) => ({ value: k, label: k }))" />
+        <FieldOf name="name" label="Name"><InputText v-model="form.name" autofocus maxlength="120" required /></FieldOf>
+        <Choice v-model="form.kind" label="Kind of paper" :options="paperKinds.map((k) => ({ value: k, label: k }))" />
       </div>
       <div v-if="brought.left.length" class="notice">
         <b>Left out</b>
@@ -80,15 +83,11 @@ const keep = () =>
         </ul>
       </section>
       <p><Button type="submit" :disabled="busy">Make it a template</Button></p>
-    </form>
+    </FormOf>
   </Dialog>
 </template>
 
 <style scoped>
-.form {
-  display: grid;
-  gap: 14px;
-}
 .two {
   display: grid;
   grid-template-columns: 1fr 160px;

@@ -122,9 +122,4 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
   gap: 8px;
   align-items: center;
 }
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 6px;
-}
 </style>

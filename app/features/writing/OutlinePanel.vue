@@ -186,9 +186,6 @@ const toggle = (key: string) => {
   gap: 6px;
   align-items: center;
 }
-.gap {
-  margin-top: 20px;
-}
 .edit {
   display: grid;
   gap: 8px;

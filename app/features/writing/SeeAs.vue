@@ -21,7 +21,7 @@ const state = lookOnly(toRef(props, 'figures'))
     :draggable="false"
     dismissable-mask
   >
-    <div class="choices">
+    <div class="acts">
       <OneOf
         v-model="party"
         autofocus
@@ -47,15 +47,6 @@ const state = lookOnly(toRef(props, 'figures'))
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-bottom: 14px;
-}
-.grow {
-  flex: 1;
-}
 .phone {
   width: 390px;
   max-width: 100%;

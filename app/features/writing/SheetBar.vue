@@ -106,7 +106,7 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
       ><TextAlignEnd :size="17"
     /></IconButton>
     <template v-if="inTable">
-      <span class="gap" />
+      <span class="apart" />
       <Button variant="text" size="small" aria-label="Add a row" @click="chain().addRowAfter().run()"
         ><Plus :size="14" /> row</Button
       >
@@ -144,10 +144,7 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
 .bar .field {
   width: 200px;
 }
-.grow {
-  flex: 1;
-}
-.gap {
+.apart {
   width: 8px;
 }
 </style>

@@ -49,9 +49,9 @@ const columns: RowColumn<JobRow>[] = [
   { key: 'day', header: 'Day', text: (r) => r.day ?? '' },
   { key: 'title', header: 'Job', text: (r) => r.title, always: true },
   { key: 'client', header: 'Client', text: (r) => r.client },
-  { key: 'kind', header: 'Kind', text: (r) => r.kind },
+  { key: 'kind', header: 'Kind', text: (r) => r.kind, always: true },
   { key: 'line', header: 'Line', text: (r) => r.stops.map((s) => `${s.label}: ${s.note}`).join('; ') },
-  { key: 'stands', header: 'Where it stands', text: (r) => r.words },
+  { key: 'stands', header: 'Where it stands', text: (r) => r.words, always: true },
   { key: 'agreed', header: 'Agreed', text: (r) => money(r.total, page.value!.currency), amount: true },
 ]
 const STOPS = [
@@ -81,22 +81,15 @@ const STOPS = [
           { value: 'past', label: 'Past' },
         ]"
       />
-      <Choice
-        v-model="filter.kind"
-        aria-label="Kind"
-        :options="[{ value: '', label: 'Kind: all' }, ...library.kinds.map((k) => ({ value: k.id, label: k.name }))]"
-      />
-      <Choice
-        v-model="filter.stop"
-        aria-label="Stopped at"
-        :options="[
-          { value: '', label: 'Stopped at: anything' },
-          ...STOPS.map(([key, name]) => ({ value: key, label: name })),
-        ]"
-      />
       <label class="search"
         ><span class="sr">Search jobs</span
-        ><InputText ref="search" v-model="find" type="search" placeholder="Search: title, client, place  ( / )"
+        ><InputText
+          ref="search"
+          v-model="find"
+          type="search"
+          placeholder="Search: title, client, place  ( / )"
+          @keydown.enter.prevent="toFirstRow"
+          @keydown.down.prevent="toFirstRow"
       /></label>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
@@ -107,8 +100,24 @@ const STOPS = [
       :group="groupOf"
       :busy="busy"
       :more="more"
+      many
       @more="jobs.showMore()"
     >
+      <template #head-kind
+        ><Choice
+          v-model="filter.kind"
+          aria-label="Kind"
+          :options="[{ value: '', label: 'Kind: all' }, ...library.kinds.map((k) => ({ value: k.id, label: k.name }))]"
+      /></template>
+      <template #head-stands
+        ><Choice
+          v-model="filter.stop"
+          aria-label="Stopped at"
+          :options="[
+            { value: '', label: 'Where it stands: anywhere' },
+            ...STOPS.map(([key, name]) => ({ value: key, label: `stopped at ${name}` })),
+          ]"
+      /></template>
       <template #day="{ row: r }"
         ><span class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</span></template
       >
@@ -145,9 +154,6 @@ const STOPS = [
   align-items: center;
   margin-bottom: 10px;
 }
-.filters > .field {
-  width: 190px;
-}
 .search {
   flex: 1;
   min-width: 220px;
@@ -167,8 +173,8 @@ const STOPS = [
 }
 /* On a phone each job is a small card: title and amount, day and client, line, where it stands. */
 @media (max-width: 760px) {
-  .page :deep(thead),
-  .page :deep(.cell-kind) {
+  .page :deep(.cell-kind),
+  .page :deep(.p-selection-column) {
     display: none;
   }
   .page :deep(tbody),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
 import type { Discount, PricedLine } from '~~/core/pricing/pricing'
-import type { ContactView } from '~~/shared/jobs'
+import { type ContactView, newJob } from '~~/shared/jobs'
 import JobForecast from '~/features/job/JobForecast.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 
@@ -23,10 +23,7 @@ const form = reactive({
 })
 const client = ref<ContactView | null>(null),
   lines = ref<PricedLine[]>([]),
-  discount = ref<Discount | null>(null),
-  problems = ref<Record<string, string>>({}),
-  problem = ref(''),
-  busy = ref(false)
+  discount = ref<Discount | null>(null)
 const key = newKey()
 const kind = computed(() => library.kinds.find((k) => k.id === form.kindId))
 watchEffect(() => {
@@ -42,42 +39,26 @@ watch(
     form.ends = end || addDays(s.slice(0, 10), 1)
   },
 )
-const picker = useTemplateRef<{ settle: () => Promise<boolean> }>('picker')
 const editor = ref<{ settled(): boolean }>()
+const given = () => ({
+  ...form,
+  key,
+  starts: form.starts || null,
+  ends: form.ends || null,
+  clientId: client.value?.id ?? null,
+  lines: lines.value,
+  discount: discount.value,
+})
+/** Numbers that can't be read are said beside them first. */
 async function save() {
   if (!editor.value!.settled()) return
-  if (!(await picker.value!.settle())) return
-  busy.value = true
-  problem.value = ''
-  problems.value = {}
-  try {
-    const { id } = await api<{ id: string }>('/api/jobs', {
-      method: 'POST',
-      body: {
-        ...form,
-        key,
-        starts: form.starts || null,
-        ends: form.ends || null,
-        people: form.people,
-        clientId: client.value?.id ?? null,
-        lines: lines.value,
-        discount: discount.value,
-      },
-    })
-    await navigateTo(`/jobs/${id}`)
-  } catch (e) {
-    problem.value = wordsOf(e)
-    problems.value = e instanceof ApiProblem ? e.fields : {}
-    await nextTick()
-    document.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
-  } finally {
-    busy.value = false
-  }
+  const { id } = await api<{ id: string }>('/api/jobs', { method: 'POST', body: given() })
+  await navigateTo(`/jobs/${id}`)
 }
 </script>
 
 <template>
-  <form class="page" @submit.prevent="save">
+  <FormOf v-slot="{ busy, problems }" class="page" :schema="newJob" :given="given" :send="save">
     <div class="head">
       <h1>New job</h1>
       <span class="soft">Everything but the kind can come later.</span>
@@ -89,39 +70,17 @@ async function save() {
           label="Kind"
           :options="library.kinds.map((k) => ({ value: k.id, label: k.name }))"
         />
-        <label class="field"
-          ><span>Title</span
-          ><InputText
-            v-model="form.title"
-            placeholder="Filled from the client if left empty"
-            :aria-invalid="!!problems.title"
-          /><span v-if="problems.title" class="error">{{ problems.title }}</span></label
-        >
-        <ClientPicker ref="picker" v-model="client" label="Client" class="wide" :error="problems.clientId" />
-        <label class="field"
-          ><span>Begins</span><WhenField v-model="form.starts" kind="moment" :aria-invalid="!!problems.starts" /><span
-            v-if="problems.starts"
-            class="error"
-            >{{ problems.starts }}</span
-          ></label
-        >
-        <label class="field"
-          ><span>Ends</span><WhenField v-model="form.ends" kind="moment" :aria-invalid="!!problems.ends" /><span
-            v-if="problems.ends"
-            class="error"
-            >{{ problems.ends }}</span
-          ></label
-        >
+        <FieldOf name="title" label="Title"
+          ><InputText v-model="form.title" placeholder="Filled from the client if left empty"
+        /></FieldOf>
+        <FieldOf name="clientId" class="wide"><ClientPicker v-model="client" label="Client" /></FieldOf>
+        <FieldOf name="starts" label="Begins"><WhenField v-model="form.starts" kind="moment" /></FieldOf>
+        <FieldOf name="ends" label="Ends"><WhenField v-model="form.ends" kind="moment" /></FieldOf>
         <Choice v-model="form.timeZone" label="Time zone" :options="zones.map((z) => ({ value: z, label: z }))" />
-        <label class="field"
-          ><span>Number of people</span
-          ><InputNumber v-model="form.people" :use-grouping="false" :min="0" :aria-invalid="!!problems.people" /><span
-            v-if="problems.people"
-            class="error"
-            >{{ problems.people }}</span
-          ></label
-        >
-        <label class="field wide"><span>Place</span><InputText v-model="form.place" maxlength="500" /></label>
+        <FieldOf name="people" label="Number of people"
+          ><InputNumber v-model="form.people" :use-grouping="false" :min="0"
+        /></FieldOf>
+        <FieldOf name="place" label="Place" class="wide"><InputText v-model="form.place" maxlength="500" /></FieldOf>
         <label v-for="f in kind?.settings.facts" :key="f.key" class="field"
           ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
           ><InputText v-model="form.facts[f.key]"
@@ -148,12 +107,11 @@ async function save() {
       :currency="session.data?.business?.currency ?? 'GBP'"
       :problems="problems"
     />
-    <p v-if="problem" class="notice trouble gap" role="alert">{{ problem }}</p>
     <p class="gap">
       <Button type="submit" size="large" :disabled="busy">Add the job</Button>
       <LinkButton to="/jobs">Never mind</LinkButton>
     </p>
-  </form>
+  </FormOf>
 </template>
 
 <style scoped>
@@ -170,9 +128,6 @@ async function save() {
 }
 .wide {
   grid-column: 1 / -1;
-}
-.gap {
-  margin-top: 22px;
 }
 @media (max-width: 900px) {
   .cols {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Brought } from '~~/shared/library'
+import type { Brought, LibraryView } from '~~/shared/library'
+import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 import TemplateList from '~/features/library/TemplateList.vue'
 import RoundSettings from '~/features/round/RoundSettings.vue'
@@ -9,7 +10,7 @@ import BringIn from '~/features/writing/BringIn.vue'
 useHead({ title: 'Library · Upwold' })
 const library = useLibrary()
 library.follow()
-const { library: lib, problem } = storeToRefs(library)
+const { problem } = storeToRefs(library)
 const session = useSession()
 const { busy, act } = useAct()
 const INVOICE: Record<string, string> = {
@@ -18,6 +19,56 @@ const INVOICE: Record<string, string> = {
   never: 'no invoice',
 }
 
+const PLACES = [
+  ['templates', 'Templates'],
+  ['clauses', 'Clauses'],
+  ['items', 'Priced items'],
+  ['kinds', 'Job kinds'],
+  ['rounds', 'Rounds'],
+] as const
+const route = useRoute()
+/** Which of them is shown stands in the address, so that it can be led to. */
+const at = computed({
+  get: () => PLACES.find(([key]) => key === route.query.at)?.[0] ?? 'templates',
+  set: (to) => void navigateTo({ query: to === 'templates' ? {} : { at: to } }, { replace: true }),
+})
+type Clause = LibraryView['clauses'][number]
+type Item = LibraryView['catalogue'][number]
+type Kind = LibraryView['kinds'][number]
+const clauseColumns: RowColumn<Clause>[] = [
+  { key: 'name', header: 'Clause', text: (c) => c.name, always: true, order: (c) => c.name.toLowerCase() },
+  { key: 'edition', header: 'Edition', text: (c) => String(c.edition), order: (c) => c.edition },
+  {
+    key: 'in',
+    header: 'In',
+    text: (c) => `${c.templates} ${c.templates === 1 ? 'template' : 'templates'}`,
+    order: (c) => c.templates,
+  },
+]
+const currency = computed(() => session.data?.business?.currency ?? 'GBP')
+const itemColumns: RowColumn<Item>[] = [
+  { key: 'what', header: 'Item', text: (i) => i.description, always: true, order: (i) => i.description.toLowerCase() },
+  { key: 'unit', header: 'Unit', text: (i) => i.unit, order: (i) => i.unit },
+  {
+    key: 'sets',
+    header: 'Client sets',
+    text: (i) => (i.clientQuantity ? `${i.clientQuantity.min} to ${i.clientQuantity.max}` : ''),
+  },
+  { key: 'tax', header: 'Tax', text: (i) => `${i.taxRate}%`, amount: true, order: (i) => Number(i.taxRate) },
+  {
+    key: 'price',
+    header: 'Price',
+    text: (i) => money(i.unitPrice, currency.value),
+    amount: true,
+    order: (i) => i.unitPrice,
+  },
+]
+const kindColumns: RowColumn<Kind>[] = [
+  { key: 'name', header: 'Kind', text: (k) => k.name, always: true, order: (k) => k.name.toLowerCase() },
+  { key: 'plan', header: 'Paid', text: (k) => k.settings.plan.stages.map((s) => s.label).join(', then ') },
+  { key: 'invoice', header: 'Invoice', text: (k) => INVOICE[k.settings.expects.invoice] ?? '' },
+  { key: 'facts', header: 'Asks for', text: (k) => k.settings.facts.map((f) => f.label.toLowerCase()).join(', ') },
+]
 const folder = ref<string | null>(null)
 const list = ref<InstanceType<typeof TemplateList>>()
 
@@ -55,89 +106,39 @@ useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <p v-if="refused" class="notice trouble" role="alert">{{ refused }}</p>
-    <div v-if="lib" class="cols">
-      <TemplateList ref="list" v-model:folder="folder" />
-      <div class="stack">
-        <section aria-label="Clauses">
-          <h2>Clauses</h2>
-          <ul class="ledger">
-            <li v-for="c in lib.clauses" :key="c.id" class="pair">
-              <NuxtLink data-row :to="`/library/clauses/${c.id}`" class="name">{{ c.name }}</NuxtLink>
-              <span class="soft small"
-                >edition {{ c.edition }}, in {{ c.templates }} {{ c.templates === 1 ? 'template' : 'templates' }}</span
-              >
-            </li>
-            <li v-if="!lib.clauses.length" class="soft none">Text that several templates share is kept here.</li>
-          </ul>
-        </section>
-        <section aria-label="Rounds">
-          <h2>Rounds</h2>
-          <Suspense><RoundSettings /></Suspense>
-        </section>
-        <section>
-          <h2>Job kinds</h2>
-          <ul class="ledger">
-            <li v-for="k in lib.kinds" :key="k.id" class="pair">
-              <span
-                ><b>{{ k.name }}</b
-                ><span class="soft small block"
-                  >{{ k.settings.plan.stages.map((s) => s.label).join(', then ') }} ·
-                  {{ INVOICE[k.settings.expects.invoice] }} · asks for
-                  {{ k.settings.facts.map((f) => f.label.toLowerCase()).join(', ') }}</span
-                ></span
-              >
-            </li>
-          </ul>
-        </section>
-        <section>
-          <h2>Catalogue</h2>
-          <ul class="ledger">
-            <li v-for="c in lib.catalogue" :key="c.id" class="pair">
-              <span
-                >{{ c.description }} <span class="soft small">{{ c.unit }}</span></span
-              ><span
-                ><b>{{ money(c.unitPrice, session.data?.business?.currency ?? 'GBP') }}</b>
-                <span class="soft small">{{ c.taxRate }}% tax</span></span
-              >
-            </li>
-          </ul>
-        </section>
-      </div>
-    </div>
+    <Tabs v-model:value="at" scrollable>
+      <TabList>
+        <Tab v-for="[key, name] in PLACES" :key="key" :value="key">{{ name }}</Tab>
+      </TabList>
+      <TabPanels>
+        <TabPanel value="templates"><TemplateList ref="list" v-model:folder="folder" /></TabPanel>
+        <TabPanel value="clauses">
+          <RowsTable name="clauses" :rows="library.clauses" :columns="clauseColumns" :busy="library.busy">
+            <template #name="{ row: c }"
+              ><NuxtLink data-row :to="`/library/clauses/${c.id}`" class="strong">{{ c.name }}</NuxtLink></template
+            >
+            <template #empty
+              ><EmptyList v-if="!library.busy" words="Text that several templates share is kept here."
+                ><LinkButton main to="/library/clauses/new">Write the first clause</LinkButton></EmptyList
+              ></template
+            >
+          </RowsTable>
+        </TabPanel>
+        <TabPanel value="items">
+          <RowsTable name="items" :rows="library.items" :columns="itemColumns" :busy="library.busy">
+            <template #empty><EmptyList v-if="!library.busy" words="No priced items yet." /></template>
+          </RowsTable>
+        </TabPanel>
+        <TabPanel value="kinds">
+          <RowsTable name="kinds" :rows="library.kinds" :columns="kindColumns" :busy="library.busy">
+            <template #empty><EmptyList v-if="!library.busy" words="No job kinds yet." /></template>
+          </RowsTable>
+        </TabPanel>
+        <TabPanel value="rounds"
+          ><Suspense v-if="at === 'rounds'"><RoundSettings /></Suspense
+        ></TabPanel>
+      </TabPanels>
+    </Tabs>
     <BringIn v-if="brought" :brought="brought" @close="brought = null" />
   </div>
 </template>
-
-<style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: 1.35fr 1fr;
-  gap: 40px;
-}
-.stack {
-  display: grid;
-  gap: 24px;
-  align-content: start;
-}
-.name {
-  font-weight: 600;
-  color: var(--ink);
-}
-.pair {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  padding: 10px 0;
-}
-.none {
-  padding: 12px 0;
-}
-.block {
-  display: block;
-}
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import type { ListView } from '~~/shared/rounds'
+import { type ListView, retryRows } from '~~/shared/rounds'
 
 /** How far a list is: what went out, what is on its way, and what is wrong, line by line. */
 const id = String(useRoute().params.id)
@@ -11,13 +11,13 @@ useIntervalFn(() => list.value?.waiting && void refresh(), 1000)
 type Failed = ListView['failed'][number]
 /** The row that is being put right, as it will be. */
 const mending = ref<Failed | null>(null)
-const retry = (row?: Failed) =>
-  act(async () => {
-    const rows = row ? [{ n: row.n, to: { name: row.name, email: row.email, phone: row.phone } }] : []
-    await api(`/api/lists/${id}/retry`, { method: 'POST', body: { rows } })
-    mending.value = null
-    await refresh()
-  })
+const rowOf = (row: Failed) => ({ n: row.n, to: { name: row.name, email: row.email, phone: row.phone } })
+async function sendAgain(body: object) {
+  await api(`/api/lists/${id}/retry`, { method: 'POST', body })
+  mending.value = null
+  await refresh()
+}
+const retry = () => act(() => sendAgain({ rows: [] }))
 </script>
 
 <template>
@@ -50,19 +50,25 @@ const retry = (row?: Failed) =>
             >
               Put it right
             </Button>
-            <form v-else class="mend" @submit.prevent="retry(mending)">
-              <label class="field"
-                ><span>Name</span><InputText v-model="mending.name" autofocus maxlength="200" required
-              /></label>
-              <label class="field"
-                ><span>E-mail</span><InputText v-model="mending.email" type="email" maxlength="200"
-              /></label>
-              <label class="field"
-                ><span>Phone</span><InputText v-model="mending.phone" type="tel" maxlength="40"
-              /></label>
+            <FormOf
+              v-else
+              class="mend"
+              :schema="retryRows"
+              :given="() => ({ rows: [rowOf(mending!)] })"
+              :send="sendAgain"
+            >
+              <FieldOf name="rows.0.to.name" label="Name"
+                ><InputText v-model="mending.name" autofocus maxlength="200" required
+              /></FieldOf>
+              <FieldOf name="rows.0.to.email" label="E-mail"
+                ><InputText v-model="mending.email" type="email" maxlength="200"
+              /></FieldOf>
+              <FieldOf name="rows.0.to.phone" label="Phone"
+                ><InputText v-model="mending.phone" type="tel" maxlength="40"
+              /></FieldOf>
               <Button type="submit" :disabled="busy">Send it to them</Button>
               <Button variant="text" @click="mending = null">Never mind</Button>
-            </form>
+            </FormOf>
           </li>
         </ul>
         <p class="gap"><Button variant="outlined" :disabled="busy" @click="retry()">Try these again</Button></p>
@@ -89,8 +95,5 @@ const retry = (row?: Failed) =>
   gap: 8px;
   align-items: end;
   margin-top: 6px;
-}
-.gap {
-  margin-top: 18px;
 }
 </style>

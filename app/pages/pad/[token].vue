@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Language } from '~~/core/text/language'
 import type { SignatureMark } from '~~/shared/signing'
-import { isRightToLeft, saysIn } from '~~/shared/words'
+import { isRightToLeft } from '~~/shared/words'
 import SignatureSheet from '~/features/signer/SignatureSheet.vue'
-import { SAYS } from '~/features/signer/says'
+import { SAYS, sayingIn } from '~/features/signer/says'
 
 /** On the phone: draws or types what is to stand in the paper that is open on another screen. */
 definePageMeta({ layout: 'plain' })
@@ -15,8 +15,9 @@ const { data: view, error } = await useAsyncData(`pad-${token}`, () =>
   fetcher<{ name: string; language: Language }>(`/api/pad/${token}`),
 )
 if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
-const says = computed(() => saysIn(view.value?.language ?? 'en'))
+const { says, ready } = sayingIn(() => view.value?.language ?? 'en')
 provide(SAYS, says)
+await ready
 const direction = computed(() => (isRightToLeft(says.value.language) ? 'rtl' : 'ltr'))
 useHead({
   htmlAttrs: { lang: () => says.value.language, dir: direction },

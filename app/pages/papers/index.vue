@@ -9,6 +9,41 @@ const papers = usePapers()
 papers.follow()
 const { rows, more, busy, problem } = storeToRefs(papers)
 useRowKeys()
+const PaperFigures = defineAsyncComponent(() => import('~/features/paper/PaperFigures.vue'))
+const figures = ref(false)
+const { busy: acting, act } = useAct()
+const asking = useAsking()
+const notices = useNotices()
+/** What is out, and can be nudged or withdrawn. */
+const out = (chosen: PaperRow[]) => chosen.filter((p) => p.state === 'out')
+/** Does one thing to each, says for how many it was done and what the first that was refused said. */
+const toAll = (chosen: PaperRow[], what: (id: string) => Promise<unknown>, did: string, done: () => void) =>
+  act(async () => {
+    const { count, refused } = await papers.each(
+      out(chosen).map((p) => p.id),
+      what,
+    )
+    done()
+    const words = `${did} ${count} ${count === 1 ? 'paper' : 'papers'}.`
+    notices.say(refused ? `${words} Not the others: ${refused}` : words, { trouble: !!refused })
+  })
+function nudgeAll(chosen: PaperRow[], done: () => void) {
+  const even = askingIfQuiet()
+  const nudge = (id: string) => even((quiet) => api(`/api/papers/${id}/nudge`, { method: 'POST', body: { quiet } }))
+  return toAll(chosen, nudge, 'Nudged for', done)
+}
+async function withdrawAll(chosen: PaperRow[], done: () => void) {
+  const n = out(chosen).length
+  if (
+    !(await asking.ask(
+      `Withdraw ${n === 1 ? 'this paper' : `these ${n} papers`}? Whoever was asked can’t sign any more.`,
+      'Withdraw',
+    ))
+  )
+    return
+  const body = { do: 'withdraw', reason: '' }
+  await toAll(chosen, (id) => api(`/api/papers/${id}/round`, { method: 'POST', body }), 'Withdrew', done)
+}
 const columns: RowColumn<PaperRow>[] = [
   { key: 'state', header: 'State', text: (p) => p.state },
   { key: 'title', header: 'Paper', text: (p) => p.title, always: true },
@@ -23,9 +58,24 @@ const columns: RowColumn<PaperRow>[] = [
     <div class="head">
       <h1>Papers</h1>
       <span class="soft">quotes, contracts and waivers, newest first</span>
+      <span class="grow" />
+      <Button variant="outlined" :aria-expanded="figures" @click="figures = !figures">How they do</Button>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <RowsTable name="papers" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="papers.showMore()">
+    <PaperFigures v-if="figures" />
+    <RowsTable name="papers" :rows="rows" :columns="columns" :busy="busy" :more="more" many @more="papers.showMore()">
+      <template #acts="{ chosen, done }">
+        <Button size="small" :disabled="acting || !out(chosen).length" @click="nudgeAll(chosen, done)"
+          >Nudge {{ out(chosen).length || '' }}</Button
+        >
+        <Button
+          size="small"
+          variant="outlined"
+          :disabled="acting || !out(chosen).length"
+          @click="withdrawAll(chosen, done)"
+          >Withdraw {{ out(chosen).length || '' }}</Button
+        >
+      </template>
       <template #state="{ row: p }"
         ><span class="state"><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span></template
       >
@@ -56,7 +106,7 @@ const columns: RowColumn<PaperRow>[] = [
 @media (max-width: 700px) {
   .page :deep(.cell-client),
   .page :deep(.cell-made),
-  .page :deep(thead) {
+  .page :deep(.p-selection-column) {
     display: none;
   }
 }

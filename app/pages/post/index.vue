@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
+import { useIntervalFn, useMediaQuery } from '@vueuse/core'
 
 interface Row {
   id: string
@@ -46,6 +46,7 @@ await load()
 if (rows.value[0]) await open(rows.value[0].id)
 useIntervalFn(load, 3000)
 useRowKeys()
+const roomy = useMediaQuery('(min-width: 801px)')
 const origin = window.location.origin
 /** The text in pieces, links of this Upwold told apart so that they can be followed. */
 const parts = computed(() =>
@@ -63,43 +64,44 @@ const parts = computed(() =>
       <span class="soft">every message that went out, as the mailboxes show it</span>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <div v-if="rows.length" class="cols">
-      <ul class="ledger" aria-label="Messages">
-        <li v-for="r in rows" :key="r.id">
-          <Button unstyled data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
-            <b class="ellipsis">{{ r.subject }}</b><span class="soft small">{{ whenWords(r.at, today) }}</span
-            ><span class="soft small ellipsis">{{ r.to }}</span>
-          </Button>
-        </li>
-      </ul>
-      <article v-if="shown" class="card letter" aria-label="Message">
-        <h2 class="serif">{{ shown.subject }}</h2>
-        <p class="soft small">from {{ shown.from }}<br />to {{ shown.to }}</p>
-        <p class="body">
-          <template v-for="(p, i) in parts" :key="i"
-            ><a v-if="p.link" :href="p.link" target="_blank" rel="noopener">{{ p.t }}</a
-            ><template v-else>{{ p.t }}</template></template
-          >
-        </p>
-        <p v-if="shown.closed && session.data?.postRoomOpens" class="reveal">
-          <Button variant="outlined" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</Button>
-          <span class="soft small">That you looked stands in the record of its round.</span>
-        </p>
-        <p v-for="(a, n) in shown.attachments" :key="a">
-          <a :href="`/api/post/${shown.id}/attachment?n=${n}`" target="_blank">{{ a }}</a>
-        </p>
-      </article>
-    </div>
+    <Splitter v-if="rows.length" :layout="roomy ? 'horizontal' : 'vertical'" class="room">
+      <SplitterPanel :size="34" :min-size="20"
+        ><ul class="ledger" aria-label="Messages">
+          <li v-for="r in rows" :key="r.id">
+            <Button unstyled data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
+              <b class="ellipsis">{{ r.subject }}</b><span class="soft small">{{ whenWords(r.at, today) }}</span
+              ><span class="soft small ellipsis">{{ r.to }}</span>
+            </Button>
+          </li>
+        </ul></SplitterPanel
+      >
+      <SplitterPanel :size="66" :min-size="30"
+        ><article v-if="shown" class="letter" aria-label="Message">
+          <h2 class="serif">{{ shown.subject }}</h2>
+          <p class="soft small">from {{ shown.from }}<br />to {{ shown.to }}</p>
+          <p class="body">
+            <template v-for="(p, i) in parts" :key="i"
+              ><a v-if="p.link" :href="p.link" target="_blank" rel="noopener">{{ p.t }}</a
+              ><template v-else>{{ p.t }}</template></template
+            >
+          </p>
+          <p v-if="shown.closed && session.data?.postRoomOpens" class="reveal">
+            <Button variant="outlined" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</Button>
+            <span class="soft small">That you looked stands in the record of its round.</span>
+          </p>
+          <p v-for="(a, n) in shown.attachments" :key="a">
+            <a :href="`/api/post/${shown.id}/attachment?n=${n}`" target="_blank">{{ a }}</a>
+          </p>
+        </article></SplitterPanel
+      >
+    </Splitter>
     <EmptyList v-else words="No message has gone out yet." />
   </div>
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: 380px minmax(0, 1fr);
-  gap: 28px;
-  align-items: start;
+.room {
+  min-height: 60vh;
 }
 .row {
   display: grid;
@@ -116,9 +118,7 @@ const parts = computed(() =>
   background: var(--heather-tint);
 }
 .letter {
-  padding: 24px;
-  position: sticky;
-  top: 12px;
+  padding: 20px 24px;
 }
 .letter h2 {
   font-size: 20px;
@@ -135,13 +135,12 @@ const parts = computed(() =>
   align-items: center;
 }
 .ledger {
+  flex: 1;
+  margin: 0;
   max-height: 78vh;
   overflow: auto;
 }
 @media (max-width: 800px) {
-  .cols {
-    grid-template-columns: 1fr;
-  }
   .ledger {
     max-height: 40vh;
   }

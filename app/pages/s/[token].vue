@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { useIntervalFn, useWakeLock } from '@vueuse/core'
 import { type Language, languages } from '~~/core/text/language'
-import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft, saysIn } from '~~/shared/words'
+import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
 import { LISTEN, catchUpEarly } from '~/features/signer/early'
 import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
-import { SAYS } from '~/features/signer/says'
+import { SAYS, sayingIn } from '~/features/signer/says'
 import { aboutOf, isQuote, useSigner } from '~/features/signer/useSigner'
 
 /** What a signer's link opens. Drawn on the server, so that it can be read before any script has come. */
@@ -24,8 +25,9 @@ const chosen = useCookie<Language | undefined>('upwold-language', { maxAge: 60 *
 const asked = () => (languages.includes(chosen.value as Language) ? `?lang=${chosen.value}` : '')
 const { data: view, error, refresh } = await useAsyncData(`sign-${token}`, load)
 if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
-const says = computed(() => saysIn(view.value?.language ?? 'en'))
+const { says, ready } = sayingIn(() => view.value?.language ?? 'en')
 provide(SAYS, says)
+await ready
 const failure = computed(() => {
   const data = (error.value as { data?: { title?: string; data?: { title?: string } } } | null)?.data
   return data?.title ?? data?.data?.title ?? says.value('tryLater')
@@ -60,16 +62,19 @@ if (import.meta.server) useHead({ script: [{ innerHTML: LISTEN, tagPosition: 'he
 const signer = useSigner()
 signer.open(token)
 const passed = ref(false)
-let poll: ReturnType<typeof setInterval> | undefined
 onMounted(() => {
   catchUpEarly()
   if (view.value && view.value.state !== 'prove') signer.opened()
-  // Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
-  poll = setInterval(() => {
-    if (view.value && view.value.state !== 'open' && view.value.state !== 'prove') void refresh()
-  }, 3000)
 })
-onBeforeUnmount(() => clearInterval(poll))
+// Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
+useIntervalFn(() => {
+  if (view.value && view.value.state !== 'open' && view.value.state !== 'prove') void refresh()
+}, 3000)
+// A device that was handed over doesn't go dark under somebody's hands.
+const { request: stayAwake } = useWakeLock()
+onMounted(() => {
+  if (view.value?.inPerson) void stayAwake('screen').catch(() => {})
+})
 async function proved() {
   await refresh()
   signer.opened()

@@ -1,5 +1,5 @@
 import { onward as out } from '../../../shared/out/acts'
-import { z } from 'zod'
+import { takeBack } from '../../../shared/account'
 import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
@@ -7,7 +7,7 @@ import { checkPin } from '../../members/members'
 import { roundOf } from '../../rounds/manage/handover'
 import { revokeLinks } from '../../chain/links'
 
-export default route({ who: 'locked', out, body: z.object({ pin: z.string().max(20) }) }, async ({ event, body }) => {
+export default route({ who: 'locked', out, body: takeBack }, async ({ event, body }) => {
   const { member, session } = event.context
   await checkPin(member!.id, body.pin)
   const personId = session!.personId!

@@ -1,12 +1,11 @@
 import { signedIn as out } from '../../../shared/out/acts'
-import { z } from 'zod'
+import { signInWith as body } from '../../../shared/account'
 import { changeSession, deviceMark, keepDeviceMark } from '../../doors/access'
 import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
 import { rememberDevice, signIn } from '../../members/members'
 import { fromWhere } from '../../doors/where'
 
-const body = z.object({ email: z.string().max(320), password: z.string().max(200) })
 export default route({ who: 'anyone', out, body, limit: 4000 }, async ({ event, body }) => {
   const mark = deviceMark(event)
   let member

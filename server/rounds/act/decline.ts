@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { wellFormed } from '../../../core/evidence/canonical'
 import { titlesOf } from '../../../shared/papers'
-import { titlesIn } from '../../../shared/words/messages'
+import { titlesIn } from '../../../shared/words/titles'
 import type { LinkHolder } from '../../chain/links'
 import { papersFor } from '../../chain/papers'
 import { record, actorOf } from '../../chain/record'

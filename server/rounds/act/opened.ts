@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { titlesIn } from '../../../shared/words/messages'
+import { titlesIn } from '../../../shared/words/titles'
 import type { LinkHolder } from '../../chain/links'
 import { papersFor, paperIdsOf } from '../../chain/papers'
 import { record, actorOf } from '../../chain/record'

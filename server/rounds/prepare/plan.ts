@@ -4,7 +4,7 @@ import { wordsToRead } from '../../../core/rounds/greeting'
 import { type KnownPerson, bindPeople, keyOf } from '../../../core/rounds/bind'
 import { type RoundPlan, inTurns } from '../../../core/rounds/plan'
 import type { PlanView } from '../../../shared/rounds'
-import { MESSAGE_WORDS } from '../../../shared/words/messages'
+import { WORDS } from '../../../shared/words/says'
 import { db } from '../../platform/db/client'
 import { contacts, members, roundPlans } from '../../platform/db/schema'
 import { asKept } from './kept'
@@ -56,8 +56,8 @@ async function suggested(paper: Paper, prepared: Prepared, views: PlanView['pape
   return {
     papers: [paper.id],
     people: inTurns(people),
-    subject: MESSAGE_WORDS.en.mSubject,
-    message: MESSAGE_WORDS.en.mMessage,
+    subject: WORDS.en.message.mSubject,
+    message: WORDS.en.message.mMessage,
     deadline:
       paper.kind === 'waiver'
         ? { kind: 'none' }

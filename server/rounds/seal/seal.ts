@@ -19,7 +19,7 @@ import { jobs, roundPapers, roundPeople, rounds } from '../../platform/db/schema
 import { enqueue } from '../../queue/outbox'
 import { theBusiness } from '../../records/business'
 import { titlesOf } from '../../../shared/papers'
-import { RECORD_WORDS, recordSays } from '../../../shared/words/record'
+import { WORDS, recordSays } from '../../../shared/words/says'
 import { touch } from '../../standing/touch'
 import { note } from '../../standing/thread'
 import { sealingKey } from './key'
@@ -85,7 +85,7 @@ async function sealPaper({ version, paper }: RoundPaper, about: Sealing): Promis
     reason: `All have signed; sealed ${utc(at)}`,
     key: await sealingKey(),
     record: signingRecord({
-      words: RECORD_WORDS[language],
+      words: WORDS[language].record,
       paper: paper.title,
       job: about.jobTitle,
       business: about.business.legalName,

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { Editor, EditorContent } from '@tiptap/vue-3'
 import { compareDocuments } from '~~/core/amend/compare'
 import type { Block, PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
-import type { ClauseView, TemplateRow, TemplateView } from '~~/shared/library'
+import { type ClauseView, type TemplateRow, type TemplateView, saveClause } from '~~/shared/library'
 import ComparedText from '~/features/writing/ComparedText.vue'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import { insertables } from '~/features/writing/insert'
@@ -28,10 +29,10 @@ const EMPTY: ClauseView = {
 }
 const clause = ref<ClauseView>(fresh ? EMPTY : await api<ClauseView>(`/api/clauses/${id}`))
 const name = ref(clause.value.name)
-const problem = ref('')
 const key = newKey()
 const { busy, act } = useAct()
 const notices = useNotices()
+const asking = useAsking()
 const editor = shallowRef<Editor | null>(null)
 const changed = ref(false)
 useHead({ title: () => `${clause.value.name || 'New clause'} · Upwold` })
@@ -89,35 +90,32 @@ onMounted(async () => {
   })
 })
 watch(name, () => (changed.value = true))
-const leave = (event: BeforeUnloadEvent) => changed.value && event.preventDefault()
-onMounted(() => window.addEventListener('beforeunload', leave))
-onBeforeUnmount(() => {
-  window.removeEventListener('beforeunload', leave)
-  editor.value?.destroy()
-})
+useEventListener('beforeunload', (event) => changed.value && event.preventDefault())
+onBeforeUnmount(() => editor.value?.destroy())
 onBeforeRouteLeave(
-  () => !changed.value || window.confirm('What you wrote in this clause isn’t kept yet. Leave without it?'),
+  () => !changed.value || asking.ask('What you wrote in this clause isn’t kept yet. Leave without it?', 'Leave it'),
 )
 
-const save = (archived = clause.value.archived) =>
-  act(async () => {
-    problem.value = ''
-    const body = { name: name.value, body: bodyNow(), edition: clause.value.edition, archived, key }
-    try {
-      const made = await api<{ id: string }>(fresh ? '/api/clauses' : `/api/clauses/${id}`, {
-        method: fresh ? 'POST' : 'PUT',
-        body,
-      })
-      changed.value = false
-      if (fresh) return void (await navigateTo(`/library/clauses/${made.id}`, { replace: true }))
-      clause.value = await api<ClauseView>(`/api/clauses/${id}`)
-      notices.say(
-        `Edition ${clause.value.edition} is kept. ${clause.value.templates.filter((t) => t.follows).length} templates follow it.`,
-      )
-    } catch (e) {
-      problem.value = wordsOf(e)
-    }
+const given = () => ({
+  name: name.value,
+  body: editor.value ? bodyNow() : [],
+  edition: clause.value.edition,
+  archived: clause.value.archived,
+  key,
+})
+async function keep(body: object) {
+  const made = await api<{ id: string }>(fresh ? '/api/clauses' : `/api/clauses/${id}`, {
+    method: fresh ? 'POST' : 'PUT',
+    body,
   })
+  changed.value = false
+  if (fresh) return void (await navigateTo(`/library/clauses/${made.id}`, { replace: true }))
+  clause.value = await api<ClauseView>(`/api/clauses/${id}`)
+  notices.say(
+    `Edition ${clause.value.edition} is kept. ${clause.value.templates.filter((t) => t.follows).length} templates follow it.`,
+  )
+}
+const putAway = (archived: boolean) => act(() => keep({ ...given(), archived }))
 const style = (type: 'heading' | 'paragraph', attributes: object) =>
   editor.value!.chain().focus().setNode(type, attributes).run()
 const shown = ref<number | null>(null)
@@ -140,11 +138,11 @@ const now = useNow()
       <span v-if="!fresh" class="soft">edition {{ clause.edition }}{{ clause.archived ? ', archived' : '' }}</span>
     </div>
     <div class="cols">
-      <form class="form" @submit.prevent="save()">
-        <label class="field"
-          ><span>Name</span><InputText v-model="name" maxlength="120" required :autofocus="fresh"
-        /></label>
-        <div v-if="editor" class="tools" role="toolbar" aria-label="Writing">
+      <FormOf v-slot="{ busy: on }" class="form" :schema="saveClause" :given="given" :send="keep">
+        <FieldOf name="name" label="Name"
+          ><InputText v-model="name" maxlength="120" required :autofocus="fresh"
+        /></FieldOf>
+        <div v-if="editor" class="acts" role="toolbar" aria-label="Writing">
           <Button variant="outlined" @click="style('heading', { level: 2, numbered: true })"> Numbered heading </Button>
           <Button variant="outlined" @click="style('paragraph', { numbered: true })">Numbered clause</Button>
           <Button variant="outlined" @click="style('paragraph', { numbered: null })">Text</Button>
@@ -156,16 +154,15 @@ const now = useNow()
           <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
           <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
         </div>
-        <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-        <p class="tools">
-          <Button type="submit" :disabled="busy || (!changed && name === clause.name)">
+        <p class="acts">
+          <Button type="submit" :disabled="busy || on || (!changed && name === clause.name)">
             {{ fresh ? 'Keep the clause' : `Keep it as edition ${clause.edition + 1}` }}
           </Button>
-          <Button v-if="!fresh" variant="text" :disabled="busy" @click="save(!clause.archived)">
+          <Button v-if="!fresh" variant="text" :disabled="busy" @click="putAway(!clause.archived)">
             {{ clause.archived ? 'Bring it back' : 'Archive it' }}
           </Button>
         </p>
-      </form>
+      </FormOf>
       <aside>
         <h2>What a change touches</h2>
         <ul class="ledger">
@@ -202,16 +199,6 @@ const now = useNow()
   grid-template-columns: minmax(0, 1fr) 300px;
   gap: 34px;
 }
-.form {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
 .desk {
   position: relative;
 }
@@ -234,9 +221,6 @@ const now = useNow()
 }
 .plain[aria-pressed='true'] {
   background: var(--heather-tint);
-}
-.gap {
-  margin-top: 18px;
 }
 @media (max-width: 900px) {
   .cols {

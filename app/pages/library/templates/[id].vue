@@ -149,14 +149,6 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 </template>
 
 <style scoped>
-.strip {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 10px;
-  align-items: center;
-  padding: 8px 28px;
-  border-bottom: 1px solid var(--hairline);
-}
 .name {
   font: 600 16px var(--sans);
   border: 1px solid transparent;
@@ -173,9 +165,6 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 }
 .kind {
   width: 150px;
-}
-.grow {
-  flex: 1;
 }
 .told {
   display: flex;

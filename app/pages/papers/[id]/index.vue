@@ -13,8 +13,11 @@ const { paper, problem, busy, drawn } = storeToRefs(thisPaper)
 const { load, act } = thisPaper
 await thisPaper.open(id)
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
+const asking = useAsking()
 const discard = () =>
   act(async () => {
+    if (!(await asking.ask('The draft goes, with what was written on it. The job stays as it is.', 'Throw it away')))
+      return
     const { jobId } = paper.value
     await thisPaper.discard()
     await navigateTo(`/jobs/${jobId}`)
@@ -70,20 +73,6 @@ const discard = () =>
 </template>
 
 <style scoped>
-.strip {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  padding: 10px 28px;
-  border-bottom: 1px solid var(--hairline);
-}
-.strip h1 {
-  font: 600 16px var(--sans);
-}
-.grow {
-  flex: 1;
-}
 .cols,
 :deep(.cols) {
   display: grid;

@@ -31,7 +31,6 @@ const written = computed(() => paper.value.written)
 const whole = computed(() => expandTables(written.value.document, written.value.figures))
 const blocks = computed(() => new Map([...walkBlocks(written.value.base.body)].map((b) => [b.id, b])))
 
-const desk = ref<HTMLElement>()
 const room: Room = {
   get parties() {
     return written.value.document.parties
@@ -41,11 +40,7 @@ const room: Room = {
   baseOf: (blockId) => (draft.value && blockId ? (blocks.value.get(blockId) as Block | undefined) : undefined),
   noteAt: (blockId) => (blockId ? paper.value.preflight.find((n) => n.at === blockId)?.severity : undefined),
   showValue(event, source, text, gap) {
-    if (!draft.value || !desk.value) return
-    const target = (event.currentTarget as HTMLElement).getBoundingClientRect()
-    const box = desk.value.getBoundingClientRect()
-    const left = Math.max(8, Math.min(target.left - box.left, box.width - 280))
-    room.value.value = { source, text, gap, at: { left, top: target.bottom - box.top + 6 } }
+    if (draft.value) room.value.value = { source, text, gap, at: event.currentTarget as HTMLElement }
   },
 }
 provide(ROOM, room)
@@ -87,7 +82,12 @@ function cure(note: PreflightNote): void {
     const source = written.value.context.values[c.path]?.source
     if (!source) return
     if (note.at) goTo(note.at)
-    room.value.value = { source, text: '', gap: true, at: { left: 40, top: Math.max(60, window.scrollY + 40) } }
+    room.value.value = {
+      source,
+      text: '',
+      gap: true,
+      at: (document.activeElement as HTMLElement | null) ?? document.body,
+    }
     void nextTick(() => document.getElementById('at-source')?.focus())
   } else if (c.kind === 'mark') void navigateTo(`/papers/${id}/mark`)
   else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
@@ -97,11 +97,6 @@ function cure(note: PreflightNote): void {
 const seeing = ref(false)
 const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
 const pdf = `/api/papers/${id}/export?as=pdf`
-const away = (event: MouseEvent) => {
-  if (!(event.target as HTMLElement).closest('.pop, .value-button, .notes')) value.value = null
-}
-onMounted(() => document.addEventListener('mousedown', away))
-onBeforeUnmount(() => document.removeEventListener('mousedown', away))
 </script>
 
 <template>
@@ -146,13 +141,13 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
         <PartiesBeside v-model:binding="binding" :editable="draft" />
         <OwnValues :editable="draft" />
       </div>
-      <section ref="desk" class="desk" aria-label="The paper">
+      <section class="desk" aria-label="The paper">
         <div class="sheet-paper sheet-view">
           <PaperBlocks :blocks="whole.header" bare />
           <PaperBlocks :blocks="whole.body" />
           <PaperBlocks :blocks="whole.footer" bare />
         </div>
-        <SourcePop v-if="value" />
+        <SourcePop v-if="value" :key="value.source.path" />
       </section>
       <aside class="side" aria-label="Beside the paper">
         <AmendmentList v-if="written.amendments.length" :document="whole" />
@@ -177,20 +172,6 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
 </template>
 
 <style scoped>
-.strip {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  padding: 10px 28px;
-  border-bottom: 1px solid var(--hairline);
-}
-.strip h1 {
-  font: 600 16px var(--sans);
-}
-.grow {
-  flex: 1;
-}
 .cols {
   display: grid;
   grid-template-columns: 218px minmax(0, 1fr) 268px;
@@ -209,9 +190,6 @@ onBeforeUnmount(() => document.removeEventListener('mousedown', away))
   background: var(--desk);
   padding: 18px 8px;
   min-width: 0;
-}
-.gap {
-  margin-top: 20px;
 }
 .plain {
   border: 0;

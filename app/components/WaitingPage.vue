@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** The shape of an overview before it has come: its head, rows at the left, figures beside them. */
+</script>
+
+<template>
+  <div class="waiting" aria-busy="true" aria-label="Loading">
+    <div class="form">
+      <Skeleton width="220px" height="30px" />
+      <Skeleton v-for="n in 6" :key="n" height="44px" />
+    </div>
+    <div class="form">
+      <Skeleton height="110px" />
+      <Skeleton height="160px" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.waiting {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 12px 40px;
+}
+</style>
