@@ -47,18 +47,26 @@ const chosenColumns = computed({
 })
 const shown = computed(() => props.columns.filter((c) => !away.value.includes(c.key)))
 
-/** A row as the part has it: by its id, in its group, with what it is put in order by. */
-type Value = { id: string; row: T | null; group: string } & Record<string, unknown>
+/** A row as the part has it: by its id, in its group. */
+interface Value {
+  id: string
+  row: T | null
+  group: string
+}
 const values = computed((): Value[] =>
   waits.value
     ? Array.from({ length: 8 }, (_, i) => ({ id: String(i), row: null, group: '' }))
-    : props.rows.map((row) => ({
-        row,
-        id: row.id,
-        group: props.group?.(row) ?? '',
-        ...Object.fromEntries(props.columns.flatMap((c) => (c.order ? [[c.key, c.order(row)]] : []))),
-      })),
+    : props.rows.map(asValue),
 )
+/** Its text is worked out when it is asked for: by the CSV, or to put rows in order. */
+function asValue(row: T): Value {
+  const value = { row, id: row.id, group: props.group?.(row) ?? '' }
+  for (const c of props.columns) {
+    Object.defineProperty(value, `text-${c.key}`, { get: () => plainCell(c.text(row)) })
+    if (c.order) Object.defineProperty(value, `order-${c.key}`, { get: () => c.order!(row) })
+  }
+  return value
+}
 /** Nothing has come yet. */
 const waits = computed(() => !!props.busy && !props.rows.length)
 const grouped = computed(() => !!props.group && !waits.value)
@@ -76,8 +84,6 @@ const done = () => {
   chosen.value = []
 }
 const table = useTemplateRef<{ exportCSV(options?: { selectionOnly: boolean }): void }>('table')
-const cellOf = ({ data, field }: { data: Value; field: string }) =>
-  plainCell(props.columns.find((c) => c.key === field)!.text(data.row as T))
 
 const ROW = 45
 const roomy = useMediaQuery('(min-width: 761px)')
@@ -122,14 +128,15 @@ const scroller = computed(() =>
       :row-group-mode="grouped ? 'subheader' : undefined"
       :group-rows-by="grouped ? 'group' : undefined"
       :export-filename="name"
-      :export-function="cellOf as never"
+      :pt="{ rowGroupHeaderCell: { colspan: 100 } }"
     >
       <template v-if="grouped" #groupheader="{ data }">{{ (data as Value).group }}</template>
       <Column v-if="many" selection-mode="multiple" header-style="width: 40px" :exportable="false" />
       <Column
         v-for="c in shown"
         :key="c.key"
-        :field="c.key"
+        :field="`text-${c.key}`"
+        :sort-field="`order-${c.key}`"
         :export-header="c.header"
         :sortable="!!c.order"
         :body-class="[`cell-${c.key}`, { money: c.amount }]"

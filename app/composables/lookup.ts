@@ -1,3 +1,5 @@
+import { type Ref, ref } from 'vue'
+
 /**
  * Looks something up while one types. Only the newest answer is shown, and `settled` waits for it: whoever types fast
  * and presses Enter gets what they typed, not what was found before.
@@ -20,7 +22,8 @@ export function useLookup<T>(ask: () => Promise<T[]>) {
     return latest
   }
   async function settled(): Promise<T | undefined> {
-    await latest
+    // What is asked meanwhile takes the place of what was waited for.
+    for (let waited; waited !== latest; ) await (waited = latest)
     return found.value[at.value]
   }
   return { found, at, look, settled }

@@ -168,10 +168,4 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
     grid-template-columns: minmax(0, 1fr);
   }
 }
-@media (max-width: 700px) {
-  .cols :deep(.cell-client),
-  .cols :deep(.cell-invoice) {
-    display: none;
-  }
-}
 </style>

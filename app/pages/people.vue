@@ -77,9 +77,4 @@ const columns: RowColumn<ContactView>[] = [
 .search {
   width: 300px;
 }
-@media (max-width: 700px) {
-  .page :deep(.cell-address) {
-    display: none;
-  }
-}
 </style>

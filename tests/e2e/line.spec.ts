@@ -31,6 +31,7 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
     await page.getByRole('option', { name: /Wanda Keel/ }).click()
     await page.getByRole('dialog', { name: 'Someone new' }).getByLabel('E-mail').fill('wanda@keel.example')
     await page.getByRole('button', { name: 'Add Wanda Keel' }).click()
+    await expect(page.getByRole('combobox', { name: 'Client' })).toHaveValue('Wanda Keel')
     await page.getByLabel('Begins').fill(`${day(40)}T16:00`)
     await page.getByLabel('Place', { exact: true }).fill('Heron pond, Sedge')
     await page.getByLabel('Number of people').fill('18')

@@ -13,6 +13,12 @@ vi.mock('./pages', () => ({
     stop: () => void (laidOut.stopped += 1),
   }),
 }))
+vi.mock('./images', () => ({
+  imageFrom: async (file: File) => {
+    if (file.name === 'broken.png') throw new Error('This is no picture.')
+    return { attrs: { src: 'data:image/png;base64,AA==', alt: file.name }, words: 'It was made smaller.' }
+  },
+}))
 const kept = vi.hoisted(() => new Map<string, unknown>())
 vi.mock('idb-keyval', () => ({
   get: async (key: string) => kept.get(key),
@@ -183,6 +189,17 @@ describe('the sheet of a template', () => {
     expect(textOf(sheet.current())).not.toContain('Be kind.')
     sheet.goTo('b1')
     expect(sheet.editor!.state.selection.from).toBeGreaterThan(0)
+  })
+
+  it('takes pictures in, and says of each that can’t be why', async () => {
+    const { sheet } = await opened()
+    sheet.start()
+    await sheet.takePictures([new File([''], 'broken.png')])
+    expect(useNotices().now).toMatchObject({ trouble: true, words: 'This is no picture.' })
+    sheet.goTo('b1')
+    await sheet.takePictures([new File([''], 'lake.png')])
+    expect(JSON.stringify(sheet.current().body)).toContain('lake.png')
+    expect(useNotices().now!.words).toBe('It was made smaller.')
   })
 
   it('keeps what waits before it is left, and can’t be written on then', async () => {

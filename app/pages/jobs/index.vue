@@ -163,6 +163,9 @@ const STOPS = [
 .nowrap {
   white-space: nowrap;
 }
+.page :deep(.cell-kind) {
+  white-space: nowrap;
+}
 .cut {
   display: inline-block;
   max-width: 210px;
@@ -171,51 +174,24 @@ const STOPS = [
   white-space: nowrap;
   vertical-align: bottom;
 }
-/* On a phone each job is a small card: title and amount, day and client, line, where it stands. */
+/* On a phone title and amount stand first, the line and where it stands below. */
 @media (max-width: 760px) {
-  .page :deep(.cell-kind),
-  .page :deep(.p-selection-column) {
+  .page :deep(.cell-kind) {
     display: none;
   }
-  .page :deep(tbody),
-  .page :deep(table),
-  .page :deep(.p-datatable-row-group-header) {
-    display: block;
-  }
-  .page :deep(tbody > tr:not(.p-datatable-row-group-header)) {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 2px 12px;
-    padding: 12px 0;
-    height: auto;
-    border-bottom: 1px solid var(--hairline);
-  }
-  .page :deep(tbody > tr > td) {
-    padding: 0;
-    border: 0;
+  .search {
+    max-width: none;
+    flex-basis: 100%;
   }
   .page :deep(.cell-title) {
     order: -2;
   }
-  .page :deep(.cell-agreed) {
-    order: -1;
-  }
-  .page :deep(.cell-client) {
-    text-align: right;
+  .page :deep(.cell-day) {
+    order: 0;
   }
   .page :deep(.cell-line),
   .page :deep(.cell-stands) {
     grid-column: 1 / -1;
-  }
-  .filters > .field {
-    flex: 1;
-    width: auto;
-    min-width: 150px;
-  }
-  .search {
-    margin-left: 0;
-    max-width: none;
-    flex-basis: 100%;
   }
 }
 </style>

@@ -103,11 +103,4 @@ const columns: RowColumn<PaperRow>[] = [
   gap: 8px;
   align-items: center;
 }
-@media (max-width: 700px) {
-  .page :deep(.cell-client),
-  .page :deep(.cell-made),
-  .page :deep(.p-selection-column) {
-    display: none;
-  }
-}
 </style>

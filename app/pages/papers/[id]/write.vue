@@ -88,7 +88,6 @@ function cure(note: PreflightNote): void {
       gap: true,
       at: (document.activeElement as HTMLElement | null) ?? document.body,
     }
-    void nextTick(() => document.getElementById('at-source')?.focus())
   } else if (c.kind === 'mark') void navigateTo(`/papers/${id}/mark`)
   else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
   else if (c.to === 'deadline') void navigateTo(`/papers/${id}`)
