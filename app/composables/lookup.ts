@@ -23,7 +23,7 @@ export function useLookup<T>(ask: () => Promise<T[]>) {
   }
   async function settled(): Promise<T | undefined> {
     // What is asked meanwhile takes the place of what was waited for.
-    for (let waited; waited !== latest; ) await (waited = latest)
+    for (let waited; waited !== latest;) await (waited = latest)
     return found.value[at.value]
   }
   return { found, at, look, settled }

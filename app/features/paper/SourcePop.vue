@@ -34,7 +34,10 @@ watch(
   { immediate: true },
 )
 const pop = useTemplateRef<{ show(event: Event, target: HTMLElement): void }>('pop')
-onMounted(() => pop.value!.show(new Event('show'), shown.value.at))
+// After the press and the scrolling that led here: either would close it again.
+onMounted(() =>
+  requestAnimationFrame(() => requestAnimationFrame(() => pop.value?.show(new Event('show'), shown.value.at))),
+)
 const close = () => {
   value.value = null
 }
