@@ -1,65 +1,29 @@
 <script setup lang="ts">
 import { deviceWords } from '~~/core/evidence/record'
+import { type SignedIn, useDoorLog, useSessions } from '~/features/doors/useDoors'
 
 /** Who is signed in and where; for the owner, also what came to the doors. */
 useHead({ title: 'Doors · Upwold' })
-interface Signed {
-  id: string
-  name: string
-  own: boolean
-  here: boolean
-  handover: boolean
-  device: string
-  address: string
-  createdAt: string
-  seenAt: string
-}
-interface Entry {
-  id: number
-  at: string
-  kind: string
-  who: string
-  words: string
-  address: string
-}
 const session = useSession()
 const notices = useNotices()
 const { busy, act } = useAct()
 const owner = computed(() => session.data?.member?.role === 'owner')
-const sessions = ref<Signed[]>([])
-const log = ref<Entry[]>([])
-const more = ref(false)
-const problem = ref('')
+const doors = useSessions()
+doors.follow()
+const log = useDoorLog()
+if (owner.value) log.follow()
+const sessions = computed(() => doors.data ?? [])
 const zone = computed(() => session.data?.business?.timeZone ?? 'UTC')
 const today = computed(() => new Intl.DateTimeFormat('sv-SE', { timeZone: zone.value }).format(new Date()))
-async function load() {
-  try {
-    sessions.value = await api<Signed[]>('/api/sessions')
-    if (!owner.value) return
-    log.value = await api<Entry[]>('/api/security')
-    more.value = log.value.length === 100
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-await load()
-const older = () =>
+const end = (s: SignedIn) =>
   act(async () => {
-    const next = await api<Entry[]>('/api/security', { query: { before: log.value.at(-1)!.id } })
-    log.value = [...log.value, ...next]
-    more.value = next.length === 100
-  })
-const end = (s: Signed) =>
-  act(async () => {
-    await api(`/api/sessions/${s.id}`, { method: 'DELETE' })
+    await doors.end(s.id)
     notices.say(`${s.own ? 'You are' : `${s.name} is`} signed out there.`)
-    await load()
   })
 const endOthers = () =>
   act(async () => {
-    const { ended } = await api<{ ended: number }>('/api/sessions', { method: 'DELETE' })
+    const ended = await doors.endOthers()
     notices.say(ended ? 'You are signed out everywhere but here.' : 'You are signed in nowhere else.')
-    await load()
   })
 const others = computed(() => sessions.value.some((s) => s.own && !s.here))
 const KIND: Record<string, string> = {
@@ -80,7 +44,7 @@ const KIND: Record<string, string> = {
         owner ? 'who is signed in where, and what came to the doors' : 'where you are signed in'
       }}</span>
     </div>
-    <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+    <p v-if="doors.problem" class="notice trouble" role="alert">{{ doors.problem }}</p>
     <section aria-labelledby="signed-in">
       <div class="title">
         <h2 id="signed-in">Signed in</h2>
@@ -113,16 +77,18 @@ const KIND: Record<string, string> = {
     </section>
     <section v-if="owner" aria-labelledby="log">
       <h2 id="log">What came to the doors</h2>
-      <ul v-if="log.length" class="ledger">
-        <li v-for="e in log" :key="e.id" class="row entry">
+      <ul v-if="log.rows.length" class="ledger">
+        <li v-for="e in log.rows" :key="e.id" class="row entry">
           <span class="soft small">{{ instantWords(e.at, zone, today) }}</span>
           <span class="kind small">{{ KIND[e.kind] ?? e.kind }}</span>
           <span class="words">{{ e.words }}</span>
           <span class="soft small">{{ [e.who, placeWords(e.address)].filter(Boolean).join(', ') }}</span>
         </li>
       </ul>
-      <p v-else class="soft">Nothing yet.</p>
-      <Button v-if="more" variant="outlined" :disabled="busy" @click="older">Show what was before</Button>
+      <p v-else-if="!log.busy" class="soft">Nothing yet.</p>
+      <Button v-if="log.more" variant="outlined" :disabled="log.busy" @click="log.showMore()"
+        >Show what was before</Button
+      >
     </section>
   </div>
 </template>

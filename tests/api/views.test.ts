@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ContactView, JobPage, JobRow } from '../../shared/jobs'
 import type { Found, MoneyView, TodayView } from '../../shared/overview'
-import { type Caller, signedIn } from '../support/caller'
-import { agreedJob, jobOf, makeJob, makePaper, mailsTo, send } from '../support/line'
+import type { Answered } from '../../shared/papers'
+import { Caller, signedIn } from '../support/caller'
+import { agreedJob, jobOf, linkTo, makeJob, makePaper, mailsTo, send, sign } from '../support/line'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller
@@ -209,5 +210,28 @@ describe('a guest’s waiver', () => {
       () => mailsTo(owner, 'ada@bathers.example'),
       (list) => list.length === 1,
     )
+  })
+})
+
+describe('how papers go out and come back', () => {
+  it('counts what was sent and accepted this week, and what was withdrawn nowhere', async () => {
+    const figures = () => owner.must<Answered>('GET', '/api/papers/answered')
+    const before = await figures()
+    const count = (f: Answered, label: string) => f.quotes.find((q) => q.label === label)!.count
+    const taken = await makeJob(owner)
+    await send(owner, await makePaper(owner, taken.id, 'quote'))
+    await sign(new Caller(server), await linkTo(owner, taken.email))
+    const job = await makeJob(owner)
+    const quote = await makePaper(owner, job.id, 'quote')
+    await send(owner, quote)
+    const sent = await figures()
+    expect(sent.weeks).toHaveLength(12)
+    expect(sent.weeks.at(-1)!.sent).toBe(before.weeks.at(-1)!.sent + 2)
+    expect(sent.weeks.at(-1)!.signed).toBe(before.weeks.at(-1)!.signed + 1)
+    expect(count(sent, 'accepted the same day')).toBe(count(before, 'accepted the same day') + 1)
+    expect(count(sent, 'not answered yet')).toBe(count(before, 'not answered yet') + 1)
+    await owner.must('POST', `/api/papers/${quote}/round`, { do: 'withdraw', reason: '' })
+    const withdrawn = await figures()
+    expect(count(withdrawn, 'not answered yet')).toBe(count(before, 'not answered yet'))
   })
 })

@@ -2,6 +2,7 @@
 import { quantityText } from '~~/core/layout/expand'
 import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
 import { saveLines } from '~~/shared/jobs'
+import LinesEditor from '../lines/LinesEditor.vue'
 import { useJob } from './useJob'
 
 /** The priced lines with their sum, and the table to change them in. */

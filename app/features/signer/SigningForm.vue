@@ -53,10 +53,9 @@ const open = (name: typeof sheet.value) =>
       sheet.value = on ? name : ''
     },
   })
-const confirmOpen = open('confirm')
-const declineOpen = open('decline')
-const questionOpen = open('question')
-const passOpen = open('pass')
+const [confirmOpen, declineOpen, questionOpen, passOpen] = (['confirm', 'decline', 'question', 'pass'] as const).map(
+  open,
+)
 const questionSent = ref(false)
 
 const signHere = ref<InstanceType<typeof SignHere>>()

@@ -29,7 +29,8 @@ export function sayingIn(language: () => Language): { says: ComputedRef<Says>; r
       language: locale.value as Language,
     }),
   )
-  watch(language, (to) => void speak(to))
+  // Where its words can't be fetched, the page stays in the language it is in.
+  watch(language, (to) => void speak(to).catch(() => {}))
   return { says, ready: speak(language()) }
 }
 /** What the page says; where nobody said in which language, as in a look at what a signer will see, English. */

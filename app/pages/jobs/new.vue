@@ -3,6 +3,7 @@ import { addDays } from '~~/core/calendar/dates'
 import type { Discount, PricedLine } from '~~/core/pricing/pricing'
 import { type ContactView, newJob } from '~~/shared/jobs'
 import JobForecast from '~/features/job/JobForecast.vue'
+import LinesEditor from '~/features/lines/LinesEditor.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 
 useHead({ title: 'New job · Upwold' })

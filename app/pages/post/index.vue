@@ -1,50 +1,24 @@
 <script setup lang="ts">
-import { useIntervalFn, useMediaQuery } from '@vueuse/core'
+import { useIntervalFn, useMediaQuery, whenever } from '@vueuse/core'
+import { usePost } from '~/features/post/usePost'
 
-interface Row {
-  id: string
-  channel: string
-  to: string
-  subject: string
-  at: string
-}
-interface Message extends Row {
-  from: string
-  text: string
-  attachments: string[]
-  /** There is a link or a code in it that the owner may open here. */
-  closed: boolean
-}
 useHead({ title: 'Post room · Upwold' })
-const rows = ref<Row[]>([]),
-  shown = ref<Message | null>(null),
-  today = new Intl.DateTimeFormat('sv-SE').format(new Date()),
-  problem = ref('')
-async function load() {
-  try {
-    rows.value = await api<Row[]>('/api/post')
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
-async function open(id: string) {
-  try {
-    shown.value = await api<Message>(`/api/post/${id}`)
-  } catch (e) {
-    problem.value = wordsOf(e)
-  }
-}
+const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 const session = useSession()
+const post = usePost()
+post.follow()
+const { rows, shown, problem } = storeToRefs(post)
 const { busy, act } = useAct()
-/** Shows a message as its receiver has it; the look stands in the record of its round. */
-const reveal = () =>
-  act(async () => {
-    const { text } = await api<{ text: string }>(`/api/post/${shown.value!.id}/show`, { method: 'POST' })
-    shown.value = { ...shown.value!, text, closed: false }
-  })
-await load()
-if (rows.value[0]) await open(rows.value[0].id)
-useIntervalFn(load, 3000)
+const reveal = () => act(post.reveal)
+const open = (id: string) => act(() => post.open(id))
+// The newest is shown until one is chosen.
+shown.value = null
+whenever(
+  () => rows.value?.[0]?.id,
+  (id) => void open(id),
+  { immediate: true, once: true },
+)
+useIntervalFn(() => post.load(), 3000)
 useRowKeys()
 const roomy = useMediaQuery('(min-width: 801px)')
 const origin = window.location.origin
@@ -64,7 +38,7 @@ const parts = computed(() =>
       <span class="soft">every message that went out, as the mailboxes show it</span>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <Splitter v-if="rows.length" :layout="roomy ? 'horizontal' : 'vertical'" class="room">
+    <Splitter v-if="rows?.length" :layout="roomy ? 'horizontal' : 'vertical'" class="room">
       <SplitterPanel :size="34" :min-size="20"
         ><ul class="ledger" aria-label="Messages">
           <li v-for="r in rows" :key="r.id">
@@ -95,7 +69,8 @@ const parts = computed(() =>
         </article></SplitterPanel
       >
     </Splitter>
-    <EmptyList v-else words="No message has gone out yet." />
+    <EmptyList v-else-if="rows" words="No message has gone out yet." />
+    <WaitingPage v-else-if="!problem" />
   </div>
 </template>
 

@@ -4,7 +4,12 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
+import AddLine from './AddLine.vue'
+import LineMore from './LineMore.vue'
+import { useLineHistory } from './history'
+import { useLineKeys } from './keys'
 import { pastedLines } from './pastedLines'
+import { useTypedNumbers } from './typedNumbers'
 
 /** Priced lines as a small sheet one writes in; what is rarer stands under its line; the sum moves as one types. */
 const props = defineProps<{
@@ -16,14 +21,16 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
 const notices = useNotices()
-const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits } =
-  useTypedNumbers(props.currency)
+const typed = useTypedNumbers(props.currency)
+const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount } = typed
 
-/** What there was before each change, the last one last. */
-const past = shallowRef<{ lines: PricedLine[]; discount: Discount | null }[]>([])
-const remember = () => {
-  past.value = [...past.value.slice(-50), { lines: props.lines, discount: props.discount }]
-}
+const { past, remember, undo } = useLineHistory(
+  () => ({ lines: props.lines, discount: props.discount }),
+  (before) => {
+    emit('update:lines', before.lines)
+    emit('update:discount', before.discount)
+  },
+)
 function put(lines: PricedLine[]): void {
   remember()
   emit('update:lines', lines)
@@ -31,13 +38,6 @@ function put(lines: PricedLine[]): void {
 function putDiscount(discount: Discount | null): void {
   remember()
   emit('update:discount', discount)
-}
-function undo(): void {
-  const before = past.value.at(-1)
-  if (!before) return
-  past.value = past.value.slice(0, -1)
-  emit('update:lines', before.lines)
-  emit('update:discount', before.discount)
 }
 const update = (i: number, change: Partial<PricedLine>) =>
   put(props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)))
@@ -72,24 +72,7 @@ function paste(event: ClipboardEvent): void {
 }
 
 const root = useTemplateRef<HTMLElement>('root')
-/** Enter goes to the same cell of the next line, from the last to a new one; Alt and an arrow move the line. */
-function key(event: KeyboardEvent): void {
-  const cell = (event.target as HTMLElement).closest<HTMLElement>('[data-cell]')
-  if (!cell) return
-  const [i, what] = [Number(cell.dataset.line), cell.dataset.cell]
-  if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-    event.preventDefault()
-    const by = event.key === 'ArrowUp' ? -1 : 1
-    move(i, by)
-    void nextTick(() => at(i + by, what)?.focus())
-  } else if (event.key === 'Enter') {
-    event.preventDefault()
-    const next = at(i + 1, what) ?? root.value?.querySelector<HTMLElement>('.adder input')
-    next?.focus()
-  }
-}
-const at = (i: number, what: string | undefined) =>
-  root.value?.querySelector<HTMLElement>(`[data-cell="${what}"][data-line="${i}"]`)
+const key = useLineKeys(root, move)
 
 const open = ref<string[]>([])
 const isOpen = (l: PricedLine) => open.value.includes(l.key)
@@ -222,59 +205,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
           </template>
         </Column>
         <template #expansion="{ data: l, index: i }">
-          <div class="pairs more">
-            <label class="field"
-              ><span>Discount</span>
-              <TypedText
-                :value="shown(`${l.key}.discount`, discountText(l.discount))"
-                :aria-label="`Discount, line ${i + 1}`"
-                :aria-invalid="!!wrong[`${l.key}.discount`]"
-                placeholder="10%"
-                @given="setDiscount(`${l.key}.discount`, $event, (discount) => update(i, { discount }))"
-              /><Message
-                v-if="wrong[`${l.key}.discount`]"
-                severity="error"
-                size="small"
-                variant="simple"
-                role="alert"
-                >{{ wrong[`${l.key}.discount`]!.words }}</Message
-              ></label
-            >
-            <label class="field"
-              ><span>The client sets how many, from–to</span>
-              <TypedText
-                :value="shown(`${l.key}.limits`, limits(l.clientQuantity))"
-                :aria-label="`Client sets the quantity of line ${i + 1}, from–to`"
-                :aria-invalid="!!wrong[`${l.key}.limits`]"
-                placeholder="4–12"
-                @given="
-                  setLimits(`${l.key}.limits`, $event, l.clientQuantity, (clientQuantity) =>
-                    update(i, { clientQuantity }),
-                  )
-                "
-              /><Message v-if="wrong[`${l.key}.limits`]" severity="error" size="small" variant="simple" role="alert">{{
-                wrong[`${l.key}.limits`]!.words
-              }}</Message></label
-            >
-            <label class="field"
-              ><span>One of a group, of which the client takes one</span
-              ><TypedText
-                :value="l.group ?? ''"
-                :aria-label="`Group of line ${i + 1}`"
-                maxlength="40"
-                placeholder="e.g. heating"
-                @given="update(i, { group: $event.trim() || null })"
-            /></label>
-            <label class="acts"
-              ><Checkbox
-                binary
-                :model-value="l.optional"
-                :aria-label="`Client may leave line ${i + 1}`"
-                @update:model-value="update(i, { optional: $event, chosen: true })"
-              />
-              The client may leave it</label
-            >
-          </div>
+          <LineMore :line="l" :n="i + 1" :typed="typed" @update="update(i, $event)" />
         </template>
         <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
       </DataTable>
@@ -333,9 +264,6 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 }
 .sheet :deep(.does) {
   white-space: nowrap;
-}
-.more {
-  padding: 6px 0 10px 26px;
 }
 .add {
   margin-top: 10px;

@@ -48,3 +48,4 @@ export function useTypedNumbers(currency: string) {
   }
   return { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits }
 }
+export type TypedNumbers = ReturnType<typeof useTypedNumbers>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { PricedLine } from '~~/core/pricing/pricing'
+import type { TypedNumbers } from './typedNumbers'
+
+/** What is rarer about a priced line: its discount, and what the client may choose of it. */
+const props = defineProps<{ line: PricedLine; n: number; typed: TypedNumbers }>()
+const emit = defineEmits<{ update: [change: Partial<PricedLine>] }>()
+const { wrong, shown, discountText, limits, setDiscount, setLimits } = props.typed
+const field = (name: string) => `${props.line.key}.${name}`
+</script>
+
+<template>
+  <div class="pairs more">
+    <label class="field"
+      ><span>Discount</span>
+      <TypedText
+        :value="shown(field('discount'), discountText(line.discount))"
+        :aria-label="`Discount, line ${n}`"
+        :aria-invalid="!!wrong[field('discount')]"
+        placeholder="10%"
+        @given="setDiscount(field('discount'), $event, (discount) => emit('update', { discount }))"
+      /><Message v-if="wrong[field('discount')]" severity="error" size="small" variant="simple" role="alert">{{
+        wrong[field('discount')]!.words
+      }}</Message></label
+    >
+    <label class="field"
+      ><span>The client sets how many, from–to</span>
+      <TypedText
+        :value="shown(field('limits'), limits(line.clientQuantity))"
+        :aria-label="`Client sets the quantity of line ${n}, from–to`"
+        :aria-invalid="!!wrong[field('limits')]"
+        placeholder="4–12"
+        @given="
+          setLimits(field('limits'), $event, line.clientQuantity, (clientQuantity) =>
+            emit('update', { clientQuantity }),
+          )
+        "
+      /><Message v-if="wrong[field('limits')]" severity="error" size="small" variant="simple" role="alert">{{
+        wrong[field('limits')]!.words
+      }}</Message></label
+    >
+    <label class="field"
+      ><span>One of a group, of which the client takes one</span
+      ><TypedText
+        :value="line.group ?? ''"
+        :aria-label="`Group of line ${n}`"
+        maxlength="40"
+        placeholder="e.g. heating"
+        @given="emit('update', { group: $event.trim() || null })"
+    /></label>
+    <label class="acts"
+      ><Checkbox
+        binary
+        :model-value="line.optional"
+        :aria-label="`Client may leave line ${n}`"
+        @update:model-value="emit('update', { optional: $event, chosen: true })"
+      />
+      The client may leave it</label
+    >
+  </div>
+</template>
+
+<style scoped>
+.more {
+  padding: 6px 0 10px 26px;
+}
+</style>
