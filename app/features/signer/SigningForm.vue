@@ -53,9 +53,8 @@ const open = (name: typeof sheet.value) =>
       sheet.value = on ? name : ''
     },
   })
-const [confirmOpen, declineOpen, questionOpen, passOpen] = (['confirm', 'decline', 'question', 'pass'] as const).map(
-  open,
-)
+const [confirmOpen, declineOpen] = [open('confirm'), open('decline')]
+const [questionOpen, passOpen] = [open('question'), open('pass')]
 const questionSent = ref(false)
 
 const signHere = ref<InstanceType<typeof SignHere>>()
