@@ -57,6 +57,11 @@ describe('a day as people type one', () => {
     )
   })
 
+  it.each(['__proto__', 'constructor', 'in constructor days', 'toString weeks ago', 'valueOf days before the job'])(
+    'takes %s for no day',
+    (text) => expect(readDay(text, about)).toBeNull(),
+  )
+
   it('is never made up of what is no day', () => {
     fc.assert(
       fc.property(fc.string(), (text) => {

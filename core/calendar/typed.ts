@@ -28,7 +28,12 @@ export function typedDay(day: Day, locale: string): string {
     .join('')
 }
 
-const NUMBERS: Record<string, number> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 }
+const NEAR = new Map([
+  ['today', 0],
+  ['tomorrow', 1],
+  ['yesterday', -1],
+])
+const NUMBERS = new Map(Object.entries({ a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 }))
 const UNITS: Record<string, number> = { day: 1, week: 7, fortnight: 14 }
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
@@ -52,16 +57,16 @@ function dated(month: number, date: number, year: string | undefined, today: Day
 export function readDay(typed: string, { today, locale, jobDay }: TypedWhen): Day | null {
   const text = typed.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ')
   if (isDay(text)) return text
-  const word = { today: 0, tomorrow: 1, yesterday: -1 }[text]
+  const word = NEAR.get(text)
   if (word !== undefined) return addDays(today, word)
   const plus = /^\+ ?(\d{1,4})$/.exec(text)
   if (plus) return addDays(today, Number(plus[1]))
   const span = /^(?:in )?(\d{1,3}|[a-z]+) (day|week|fortnight)s?( ago)?$/.exec(text)
-  const count = span ? (NUMBERS[span[1]!] ?? Number(span[1])) : NaN
+  const count = span ? (NUMBERS.get(span[1]!) ?? Number(span[1])) : NaN
   if (span && !Number.isNaN(count)) return addDays(today, count * UNITS[span[2]!]! * (span[3] ? -1 : 1))
   const before = /^(?:the )?(?:(\d{1,3}|[a-z]+) )?days? (before|after)(?: the)? job$/.exec(text)
   if (before) {
-    const days = before[1] ? (NUMBERS[before[1]] ?? Number(before[1])) : 1
+    const days = before[1] ? (NUMBERS.get(before[1]) ?? Number(before[1])) : 1
     return jobDay && !Number.isNaN(days) ? addDays(jobDay, before[2] === 'before' ? -days : days) : null
   }
   if (/^(?:the )?job(?:’s|'s)? day$/.test(text)) return jobDay ?? null

@@ -119,6 +119,10 @@ describe('times of a round', () => {
       { numRuns: 60 },
     )
   })
+  it('waits a day more where the clocks skip the one hour that isn’t quiet', () =>
+    expect(outOfQuiet('2027-03-13T14:00:00.000Z', { from: '03:00', to: '02:00' }, 'America/New_York')).toBe(
+      '2027-03-15T06:00:00.000Z',
+    ))
   it('waits for the morning', () =>
     expect(outOfQuiet('2026-06-01T22:30:00.000Z', QUIET, LONDON)).toBe('2026-06-02T07:00:00.000Z'))
 })

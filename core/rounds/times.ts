@@ -47,12 +47,16 @@ export function isQuiet(at: string, quiet: QuietHours, timeZone: string): boolea
   return quiet.from <= quiet.to ? time >= quiet.from && time < quiet.to : time >= quiet.from || time < quiet.to
 }
 
-/** The instant itself, or the end of the quiet hours it falls into. */
+/**
+ * The instant itself, or the end of the quiet hours it falls into; where the clocks skip all that isn't quiet of a day, that
+ * of the day after.
+ */
 export function outOfQuiet(at: string, quiet: QuietHours, timeZone: string): string {
   if (quiet.from === quiet.to || !isQuiet(at, quiet, timeZone)) return at
   const local = localOf(at, timeZone)
   const day = local.slice(11) >= quiet.to ? addDays(local.slice(0, 10), 1) : local.slice(0, 10)
-  return utcOf(`${day}T${quiet.to}`, timeZone)
+  const end = utcOf(`${day}T${quiet.to}`, timeZone)
+  return isQuiet(end, quiet, timeZone) ? utcOf(`${addDays(day, 1)}T${quiet.to}`, timeZone) : end
 }
 
 /** The hour reminders go out at, unless that is a quiet one. */
