@@ -28,7 +28,8 @@ export async function drawnPages(
       // A page as large as a wall is drawn as small as a poster.
       const fits = Math.min(scale, SIDE_MAX / Math.max(originalWidth, originalHeight, 1))
       const { width, height, data } = await page.render({ scale: fits, render: 'bitmap' })
-      out.set(n, { width, height, data: data.slice() })
+      // What it returns is a copy of its own already.
+      out.set(n, { width, height, data })
     }
     return out
   } finally {
