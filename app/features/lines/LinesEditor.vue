@@ -138,7 +138,9 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 
 <template>
   <div ref="root" @keydown="key" @paste="paste">
+    <!-- With the first line the table has another body to drag in. -->
     <VueDraggable
+      :key="lines.length ? 'lines' : 'none'"
       :model-value="lines"
       target=".p-datatable-tbody"
       draggable=".line"
@@ -210,7 +212,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
         <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
       </DataTable>
     </VueDraggable>
-    <div class="acts add">
+    <div class="acts gap">
       <AddLine :currency="currency" @add="add" />
       <IconButton label="Undo the last change of the lines" hint="Undo" :disabled="!past.length" @click="undo"
         ><Undo2 :size="16"
@@ -254,19 +256,18 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 .sheet :deep(td:is(.cell-quantity, .cell-price, .cell-tax) input) {
   text-align: right;
 }
+.sheet :deep(td:is(.grip, .does)) {
+  width: 1px;
+}
 .sheet :deep(.grip) {
   cursor: grab;
   color: var(--ink-soft);
-  padding-top: 12px;
 }
-.sheet :deep(td:is(.money)) {
-  padding-top: 10px;
+.sheet :deep(td:is(.grip, .money)) {
+  padding-top: 11px;
 }
 .sheet :deep(.does) {
   white-space: nowrap;
-}
-.add {
-  margin-top: 10px;
 }
 .narrow {
   width: 80px;
