@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { GripVertical, SlidersHorizontal, Undo2, X } from '@lucide/vue'
-import { VueDraggable } from 'vue-draggable-plus'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
@@ -138,80 +137,71 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 
 <template>
   <div ref="root" @keydown="key" @paste="paste">
-    <!-- With the first line the table has another body to drag in. -->
-    <VueDraggable
-      :key="lines.length ? 'lines' : 'none'"
-      :model-value="lines"
-      target=".p-datatable-tbody"
-      draggable=".line"
-      handle=".grip"
-      :animation="120"
-      @update:model-value="put"
-      @start="open = []"
+    <DataTable
+      :value="lines"
+      data-key="key"
+      :expanded-rows="expanded"
+      :row-class="() => 'line'"
+      class="sheet"
+      aria-label="Priced lines"
+      @row-reorder="put($event.value as PricedLine[])"
     >
-      <DataTable
-        :value="lines"
-        data-key="key"
-        :expanded-rows="expanded"
-        :row-class="() => 'line'"
-        class="sheet"
-        aria-label="Priced lines"
-      >
-        <Column body-class="grip">
-          <template #body><GripVertical :size="15" aria-hidden="true" /></template>
-        </Column>
-        <Column header="What" body-class="what">
-          <template #body="{ data: l, index: i }">
-            <TypedText
-              :value="l.description"
-              :aria-label="`What, line ${i + 1}`"
-              data-cell="what"
-              :data-line="i"
-              maxlength="500"
-              @given="update(i, { description: $event })"
-            />
-            <span v-if="special(l)" class="soft small">{{ special(l) }}</span>
-            <Message v-if="problemOf(i)" severity="error" size="small" variant="simple">{{ problemOf(i) }}</Message>
-          </template>
-        </Column>
-        <Column v-for="c in CELLS" :key="c.key" :header="c.header" :body-class="`cell-${c.key}`">
-          <template #body="{ data: l, index: i }">
-            <TypedText
-              :value="said(l, c.key)"
-              :inputmode="c.key === 'unit' ? undefined : 'decimal'"
-              :maxlength="c.key === 'unit' ? 20 : 40"
-              :aria-label="c.label(i + 1)"
-              :aria-invalid="!!wrong[`${l.key}.${c.key}`]"
-              :data-cell="c.key"
-              :data-line="i"
-              @given="given(l, i, c.key, $event)"
-            />
-            <Message v-if="wrong[`${l.key}.${c.key}`]" severity="error" size="small" variant="simple" role="alert">{{
-              wrong[`${l.key}.${c.key}`]!.words
-            }}</Message>
-          </template>
-        </Column>
-        <Column header="Sum" body-class="money" header-class="money-head">
-          <template #body="{ data: l }">{{ priced ? money(net(l), currency) : '' }}</template>
-        </Column>
-        <Column body-class="does">
-          <template #body="{ data: l, index: i }">
-            <IconButton
-              :label="`More for line ${i + 1}`"
-              hint="Discount, and what the client may choose"
-              :aria-expanded="isOpen(l)"
-              @click="toggle(l)"
-              ><SlidersHorizontal :size="16"
-            /></IconButton>
-            <IconButton :label="`Remove line ${i + 1}`" hint="Remove" @click="remove(i)"><X :size="16" /></IconButton>
-          </template>
-        </Column>
-        <template #expansion="{ data: l, index: i }">
-          <LineMore :line="l" :n="i + 1" :typed="typed" @update="update(i, $event)" />
+      <Column row-reorder body-class="grip">
+        <template #rowreordericon
+          ><GripVertical :size="15" aria-hidden="true" data-pc-section="reorderablerowhandle"
+        /></template>
+      </Column>
+      <Column header="What" body-class="what">
+        <template #body="{ data: l, index: i }">
+          <TypedText
+            :value="l.description"
+            :aria-label="`What, line ${i + 1}`"
+            data-cell="what"
+            :data-line="i"
+            maxlength="500"
+            @given="update(i, { description: $event })"
+          />
+          <span v-if="special(l)" class="soft small">{{ special(l) }}</span>
+          <Message v-if="problemOf(i)" severity="error" size="small" variant="simple">{{ problemOf(i) }}</Message>
         </template>
-        <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
-      </DataTable>
-    </VueDraggable>
+      </Column>
+      <Column v-for="c in CELLS" :key="c.key" :header="c.header" :body-class="`cell-${c.key}`">
+        <template #body="{ data: l, index: i }">
+          <TypedText
+            :value="said(l, c.key)"
+            :inputmode="c.key === 'unit' ? undefined : 'decimal'"
+            :maxlength="c.key === 'unit' ? 20 : 40"
+            :aria-label="c.label(i + 1)"
+            :aria-invalid="!!wrong[`${l.key}.${c.key}`]"
+            :data-cell="c.key"
+            :data-line="i"
+            @given="given(l, i, c.key, $event)"
+          />
+          <Message v-if="wrong[`${l.key}.${c.key}`]" severity="error" size="small" variant="simple" role="alert">{{
+            wrong[`${l.key}.${c.key}`]!.words
+          }}</Message>
+        </template>
+      </Column>
+      <Column header="Sum" body-class="money" header-class="money-head">
+        <template #body="{ data: l }">{{ priced ? money(net(l), currency) : '' }}</template>
+      </Column>
+      <Column body-class="does">
+        <template #body="{ data: l, index: i }">
+          <IconButton
+            :label="`More for line ${i + 1}`"
+            hint="Discount, and what the client may choose"
+            :aria-expanded="isOpen(l)"
+            @click="toggle(l)"
+            ><SlidersHorizontal :size="16"
+          /></IconButton>
+          <IconButton :label="`Remove line ${i + 1}`" hint="Remove" @click="remove(i)"><X :size="16" /></IconButton>
+        </template>
+      </Column>
+      <template #expansion="{ data: l, index: i }">
+        <LineMore :line="l" :n="i + 1" :typed="typed" @update="update(i, $event)" />
+      </template>
+      <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
+    </DataTable>
     <div class="acts gap">
       <AddLine :currency="currency" @add="add" />
       <IconButton label="Undo the last change of the lines" hint="Undo" :disabled="!past.length" @click="undo"
