@@ -29,6 +29,8 @@ const paper = (title: string, state: string) =>
 
 async function take(name: string, on: Page, ready: () => Promise<unknown>): Promise<void> {
   await ready()
+  // What is shown before anything has come is no picture of a screen.
+  await on.waitForFunction(() => !document.querySelector('.p-skeleton'))
   await on.evaluate(() => document.fonts.ready)
   await on.screenshot({ path: join(out, `${name}.png`) })
   process.stdout.write(`${name}\n`)
@@ -47,6 +49,7 @@ for (const [name, path] of [
   ['jobs', '/jobs'],
   ['job', job('Orchard weekend')],
   ['new-job', '/jobs/new'],
+  ['papers', '/papers'],
   ['money', '/money'],
   ['people', '/people'],
   ['library', '/library'],
@@ -104,7 +107,5 @@ await signer.getByRole('button', { name: /^Pay/ }).click()
 await take('card-page', signer, () => signer.getByLabel('Card number').waitFor())
 
 const visitor = await browser.newPage({ baseURL: server.origin, viewport: { width: 1280, height: 800 } })
-await visitor.goto('/sign-in')
-await take('sign-in', visitor, heading(visitor))
 await browser.close()
 await server.stop()
