@@ -106,6 +106,5 @@ await take('signer-done', signer, heading(signer))
 await signer.getByRole('button', { name: /^Pay/ }).click()
 await take('card-page', signer, () => signer.getByLabel('Card number').waitFor())
 
-const visitor = await browser.newPage({ baseURL: server.origin, viewport: { width: 1280, height: 800 } })
 await browser.close()
 await server.stop()
