@@ -11,7 +11,6 @@ const props = defineProps<{
   /** What stands in it before anything is typed. */
   start?: string
   inputId?: string
-  appendTo?: string
 }>()
 const emit = defineEmits<{ chosen: [option: T, typed: string] }>()
 defineSlots<{ option(of: { option: T }): unknown }>()

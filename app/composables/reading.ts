@@ -27,14 +27,14 @@ function useFollowed<T, Q extends Followed<T> = Followed<T>>() {
   }
 }
 
-/** What a screen reads as a whole, kept under `area`; fresh for `staleTime` milliseconds where nothing is heard of it. */
-export function useReading<T>(area: string, read: () => Promise<T>, staleTime = 0) {
+/** What a screen reads as a whole, kept under `area`. */
+export function useReading<T>(area: string, read: () => Promise<T>) {
   const { query, ...followed } = useFollowed<T>()
   return {
     ...followed,
-    /** To be called by what shows it: read now, and anew whenever the stream says so while that is there. */
-    follow(): void {
-      query.value = useQuery({ key: [area], query: read, staleTime })
+    /** To be called by what shows it: read now, or once it is wanted, and anew whenever the stream says so while that is there. */
+    follow(wanted: () => boolean = () => true): void {
+      query.value = useQuery({ key: [area], query: read, staleTime: 0, enabled: wanted })
     },
   }
 }

@@ -13,7 +13,6 @@ const { job } = storeToRefs(thisJob)
 const { post } = thisJob
 const { make, makeFrom } = useMaking()
 const library = useLibrary()
-library.follow()
 const session = useSession()
 const mayBook = computed(() => session.data?.member?.role === 'owner')
 const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
@@ -21,11 +20,11 @@ const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what
 }
 
-const choices = computed(() => library.live)
+library.follow(() => open.value === 'paper' || open.value === 'list')
 const from = reactive({ templateId: '', guestId: '' })
 const makeChosen = async () =>
   await makeFrom(
-    choices.value.find((t) => t.id === from.templateId)!,
+    library.live.find((t) => t.id === from.templateId)!,
     from.guestId || undefined,
   )
 const fromTemplate = z.object({ templateId: z.string().min(1, 'Choose a template.') })
@@ -76,7 +75,7 @@ async function addPayment(body: object) {
             required
             :options="[
               { value: '', label: 'Choose a template' },
-              ...choices.map((t) => ({ value: t.id, label: t.name })),
+              ...library.live.map((t) => ({ value: t.id, label: t.name })),
             ]"
         /></FieldOf>
         <Choice
@@ -91,7 +90,7 @@ async function addPayment(body: object) {
     <ListSend
       v-if="open === 'list'"
       :job-id="job.id"
-      :templates="choices"
+      :templates="library.live"
       @started="(id) => navigateTo(`/lists/${id}`)"
     />
     <FormOf v-if="open === 'note'" v-slot="{ busy }" class="card" :schema="newNote" :given="() => note" :send="addNote">

@@ -6,10 +6,10 @@ export function useMaking() {
   return {
     make: (kind: 'quote' | 'contract' | 'waiver', guestId?: string) =>
       job.act(async () => await navigateTo(`/papers/${await job.makePaper({ kind, guestId })}`)),
-    makeFrom: (template: { id: string; marked: boolean }, guestId?: string) =>
-      job.act(async () => {
-        const id = await job.makePaper({ templateId: template.id, guestId })
-        await navigateTo(`/papers/${id}/${template.marked ? 'mark' : 'write'}`)
-      }),
+    /** Refusals are thrown: the form it is asked by says them. */
+    async makeFrom(template: { id: string; marked: boolean }, guestId?: string): Promise<void> {
+      const id = await job.makePaper({ templateId: template.id, guestId })
+      await navigateTo(`/papers/${id}/${template.marked ? 'mark' : 'write'}`)
+    },
   }
 }

@@ -24,10 +24,9 @@ const which = computed({
 })
 const searchBox = ref<{ $el: HTMLInputElement }>()
 defineExpose({ focus: () => searchBox.value?.$el.focus() })
-const live = computed(() => library.live)
-const folders = computed(() => [...new Set(live.value.map((t) => t.folder).filter(Boolean))].sort())
+const folders = computed(() => [...new Set(library.live.map((t) => t.folder).filter(Boolean))].sort())
 const shown = computed(() =>
-  (archived.value ? library.templates.filter((t) => t.archivedAt) : live.value).filter(
+  (archived.value ? library.templates.filter((t) => t.archivedAt) : library.live).filter(
     (t) =>
       (folder.value === null || t.folder === folder.value) &&
       searchable(t.name, t.kind, t.folder).includes(searchable(find.value.trim())),

@@ -6,8 +6,7 @@ import { useReading } from '../../composables/reading'
 
 /** What jobs and papers are made from: templates, clauses, kinds, priced items. */
 export const useLibrary = defineStore('library', () => {
-  // It changes where somebody changes it, and here that is read anew at once.
-  const { data, busy, problem, load, follow } = useReading('library', () => api<LibraryView>('/api/library'), 60_000)
+  const { data, busy, problem, load, follow } = useReading('library', () => api<LibraryView>('/api/library'))
   const kinds = computed(() => data.value?.kinds ?? [])
   const items = computed(() => data.value?.catalogue ?? [])
   const templates = computed(() => data.value?.templates ?? [])
