@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import tailwind from '@tailwindcss/vite'
 import { buildWorker } from './scripts/build-worker.mjs'
 import { layFonts } from './scripts/fonts.mjs'
 
@@ -19,7 +20,7 @@ export default defineNuxtConfig({
       })
     },
   ],
-  css: ['~/assets/main.css'],
+  css: ['~/assets/main.css', '~/assets/utilities.css'],
   devtools: { enabled: false },
   telemetry: false,
   typescript: {
@@ -90,6 +91,7 @@ export default defineNuxtConfig({
   // Prettier breaks lines between words and inline tags; the space that stood there has to stay.
   vue: { compilerOptions: { whitespace: 'preserve' } },
   vite: {
+    plugins: [tailwind()],
     build: { target: 'es2022' },
     optimizeDeps: { include: [] },
     define: { __VUE_I18N_FULL_INSTALL__: false, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },

@@ -1,5 +1,5 @@
 <template>
-  <svg viewBox="0 0 340 150" aria-hidden="true" focusable="false" class="contours">
+  <svg viewBox="0 0 340 150" aria-hidden="true" focusable="false" class="block w-full max-w-85">
     <g fill="none" stroke="var(--hairline-strong)" stroke-width="1.3" stroke-linecap="round">
       <path d="M2 118c60-8 82-96 140-96s60 62 108 62 52-14 88-10" />
       <path d="M2 132c62-8 84-82 140-82s60 54 108 54 52-14 88-10" />
@@ -8,11 +8,3 @@
     </g>
   </svg>
 </template>
-
-<style scoped>
-.contours {
-  display: block;
-  width: 100%;
-  max-width: 340px;
-}
-</style>

@@ -51,7 +51,7 @@ const display = computed(() => props.shown ?? props.value)
 </script>
 
 <template>
-  <div class="fact">
+  <div class="fact grid grid-cols-[86px_minmax(0,1fr)] items-start border-b border-b-hairline py-1 px-0 min-h-9">
     <dt :id="id">{{ label }}</dt>
     <dd ref="place" @focusout="outside($event) && leave()" @keydown.esc="editing = false">
       <Inplace
@@ -82,14 +82,6 @@ const display = computed(() => props.shown ?? props.value)
 </template>
 
 <style scoped>
-.fact {
-  display: grid;
-  grid-template-columns: 86px minmax(0, 1fr);
-  align-items: start;
-  border-bottom: 1px solid var(--hairline);
-  padding: 4px 0;
-  min-height: 36px;
-}
 dt {
   color: var(--ink-soft);
   font-size: 14px;

@@ -4,18 +4,9 @@ defineProps<{ words: string }>()
 </script>
 
 <template>
-  <div class="empty">
+  <div class="grid justify-items-center gap-3 py-10 px-0">
     <ContourLines />
     <p>{{ words }}</p>
     <slot />
   </div>
 </template>
-
-<style scoped>
-.empty {
-  display: grid;
-  justify-items: center;
-  gap: 12px;
-  padding: 40px 0;
-}
-</style>

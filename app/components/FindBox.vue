@@ -20,7 +20,8 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
 
 <template>
   <Button unstyled class="finder" aria-haspopup="dialog" aria-label="Find or do anything" @click="open = true">
-    <span class="long">Find or do anything</span><span class="short" aria-hidden="true">Find</span><kbd>Ctrl K</kbd>
+    <span class="long">Find or do anything</span><span class="short hidden" aria-hidden="true">Find</span
+    ><kbd>Ctrl K</kbd>
   </Button>
   <Dialog
     v-model:visible="open"
@@ -49,9 +50,6 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.short {
-  display: none;
-}
 .finder {
   display: flex;
   justify-content: space-between;

@@ -6,17 +6,17 @@ defineProps<{ label: string; hint?: string; pressed?: boolean }>()
 </script>
 
 <template>
-  <Button v-tooltip.bottom="hint ?? label" variant="text" class="tool" :aria-label="label" :aria-pressed="pressed"
+  <Button
+    v-tooltip.bottom="hint ?? label"
+    variant="text"
+    class="tool min-w-8 p-1 text-ink"
+    :aria-label="label"
+    :aria-pressed="pressed"
     ><slot
   /></Button>
 </template>
 
 <style scoped>
-.tool {
-  min-width: 32px;
-  padding: 4px;
-  color: var(--ink);
-}
 .tool[aria-pressed='true'] {
   background: var(--paper);
   border-color: var(--hairline-strong);

@@ -21,20 +21,24 @@ const reached = (i: number) =>
 </script>
 
 <template>
-  <ol v-if="large" class="large" :style="{ '--stops': stops.length }">
+  <ol
+    v-if="large"
+    class="large grid grid-cols-[repeat(var(--stops),1fr)] pt-2 pb-3.5 px-0"
+    :style="{ '--stops': stops.length }"
+  >
     <li v-for="(stop, i) in stops" :key="stop.key" :class="[stop.state, { reached: reached(i) }]">
       <span class="dot"><StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 16 : 22" /></span>
-      <span class="name">{{ stop.label }}</span>
-      <span class="note"
+      <span class="name font-semibold">{{ stop.label }}</span>
+      <span class="note text-ink-soft"
         ><span class="sr">{{ WORD[stop.state] }}, </span>{{ stop.note }}</span
       >
     </li>
   </ol>
-  <span v-else class="small-line" role="img" :aria-label="said">
+  <span v-else class="inline-flex items-center" role="img" :aria-label="said">
     <span
       v-for="(stop, i) in stops"
       :key="stop.key"
-      class="bit"
+      class="bit relative w-[25px] h-4 grid items-center"
       :class="{ reached: reached(i) && i < stops.length - 1 }"
       ><StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 11 : 14"
     /></span>
@@ -42,11 +46,6 @@ const reached = (i: number) =>
 </template>
 
 <style scoped>
-.large {
-  display: grid;
-  grid-template-columns: repeat(var(--stops), 1fr);
-  padding: 8px 0 14px;
-}
 .large li {
   position: relative;
   display: grid;
@@ -75,12 +74,6 @@ const reached = (i: number) =>
 .large li.reached:not(:last-child)::after {
   border-top: 2px solid var(--moss);
 }
-.name {
-  font-weight: 600;
-}
-.note {
-  color: var(--ink-soft);
-}
 .yours .name,
 .yours .note {
   color: var(--heather);
@@ -93,17 +86,6 @@ const reached = (i: number) =>
 .skipped .name {
   font-weight: 500;
   color: var(--ink-soft);
-}
-.small-line {
-  display: inline-flex;
-  align-items: center;
-}
-.bit {
-  position: relative;
-  width: 25px;
-  height: 16px;
-  display: grid;
-  align-items: center;
 }
 .bit:not(:last-child)::after {
   content: '';

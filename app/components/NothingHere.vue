@@ -6,7 +6,7 @@ useHead({ title: () => (props.missing ? 'Not found' : 'That did not work') })
 </script>
 
 <template>
-  <section class="lost">
+  <section class="lost max-w-110 my-[14vh] mx-auto py-0 px-5 grid gap-3 justify-items-start">
     <ContourLines />
     <h1>{{ missing ? 'There is nothing at this address' : 'That did not work' }}</h1>
     <p class="soft">
@@ -19,14 +19,3 @@ useHead({ title: () => (props.missing ? 'Not found' : 'That did not work') })
     <Button size="large" @click="emit('back')">To Today</Button>
   </section>
 </template>
-
-<style scoped>
-.lost {
-  max-width: 440px;
-  margin: 14vh auto;
-  padding: 0 20px;
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-</style>

@@ -43,19 +43,10 @@ async function undo({ undo }: Notice) {
     @close="closed"
   >
     <template #message="{ message }">
-      <span class="words">{{ message.summary }}</span>
-      <Button v-if="message.detail.undo" variant="text" class="undo" @click="undo(message.detail)">Undo</Button>
+      <span class="words flex-1 self-center">{{ message.summary }}</span>
+      <Button v-if="message.detail.undo" variant="text" class="text-inherit underline" @click="undo(message.detail)"
+        >Undo</Button
+      >
     </template>
   </Toast>
 </template>
-
-<style scoped>
-.words {
-  flex: 1;
-  align-self: center;
-}
-.undo {
-  color: inherit;
-  text-decoration: underline;
-}
-</style>

@@ -70,10 +70,15 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div ref="holder" class="pages">
+  <div ref="holder" class="pages grid gap-4 justify-items-center">
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <p v-if="loading && !pages.length" class="soft" role="status">Drawing the pages…</p>
-    <figure v-for="p in pages" :key="p.n" class="sheet" :style="{ aspectRatio: `${p.width} / ${p.height}` }">
+    <figure
+      v-for="p in pages"
+      :key="p.n"
+      class="relative w-full max-w-160 bg-paper border border-hairline-strong"
+      :style="{ aspectRatio: `${p.width} / ${p.height}` }"
+    >
       <canvas :data-page="p.n" aria-hidden="true" />
       <slot :page="p.n" :width="p.width" :height="p.height" />
       <figcaption class="sr">{{ title }}, page {{ p.n }} of {{ pages.length }}. {{ p.text }}</figcaption>
@@ -82,18 +87,6 @@ onBeforeUnmount(() => {
 </template>
 
 <style scoped>
-.pages {
-  display: grid;
-  gap: 16px;
-  justify-items: center;
-}
-.sheet {
-  position: relative;
-  width: 100%;
-  max-width: 640px;
-  background: var(--paper);
-  border: 1px solid var(--hairline-strong);
-}
 canvas {
   width: 100%;
   height: 100%;

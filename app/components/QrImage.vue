@@ -13,7 +13,7 @@ const code = computed(() => {
 </script>
 
 <template>
-  <figure class="qr">
+  <figure class="grid justify-items-center gap-1.5 max-w-full">
     <svg :viewBox="`-4 -4 ${code.n + 8} ${code.n + 8}`" role="img" :aria-label="text" shape-rendering="crispEdges">
       <rect x="-4" y="-4" :width="code.n + 8" :height="code.n + 8" fill="#fff" />
       <path :d="code.path" fill="#20302b" />
@@ -25,12 +25,6 @@ const code = computed(() => {
 </template>
 
 <style scoped>
-.qr {
-  display: grid;
-  justify-items: center;
-  gap: 6px;
-  max-width: 100%;
-}
 svg {
   width: 210px;
   max-width: 100%;

@@ -108,8 +108,13 @@ const scroller = computed(() =>
 </script>
 
 <template>
-  <div class="rows">
-    <div v-if="many && picked.length" class="acts chosen" role="region" aria-label="What is chosen">
+  <div class="rows overflow-x-auto">
+    <div
+      v-if="many && picked.length"
+      class="acts chosen py-2 px-2.5 bg-heather-tint rounded-corner"
+      role="region"
+      aria-label="What is chosen"
+    >
       <b role="status">{{ picked.length }} chosen</b>
       <slot name="acts" :row="picked[0]!" :chosen="picked" :done="done" />
       <Button variant="text" size="small" @click="table?.exportCSV({ selectionOnly: true })">These as CSV</Button>
@@ -161,7 +166,7 @@ const scroller = computed(() =>
       </Column>
       <template #empty><slot name="empty" :row="undefined as never" :chosen="picked" :done="done" /></template>
     </DataTable>
-    <p class="foot">
+    <p class="foot flex gap-2 items-center mt-3">
       <Button v-if="more && !scrolls" variant="outlined" :disabled="busy" @click="emit('more')">Show more</Button>
       <span v-if="scrolls" class="soft small" role="status"
         >{{ rows.length }} shown{{ more ? ', more as you scroll' : '' }}</span
@@ -177,30 +182,10 @@ const scroller = computed(() =>
         selected-items-label="Columns"
         placeholder="Columns"
         aria-label="Columns"
-        class="columns"
+        class="w-30"
         size="small"
       />
       <Button v-if="rows.length" variant="text" size="small" @click="table?.exportCSV()">As CSV</Button>
     </p>
   </div>
 </template>
-
-<style scoped>
-.rows {
-  overflow-x: auto;
-}
-.chosen {
-  padding: 8px 10px;
-  background: var(--heather-tint);
-  border-radius: var(--corner);
-}
-.foot {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-top: 12px;
-}
-.columns {
-  width: 120px;
-}
-</style>

@@ -5,7 +5,14 @@ defineProps<{ state: StopState; size?: number }>()
 </script>
 
 <template>
-  <svg :width="size ?? 18" :height="size ?? 18" viewBox="0 0 20 20" aria-hidden="true" focusable="false" class="mark">
+  <svg
+    :width="size ?? 18"
+    :height="size ?? 18"
+    viewBox="0 0 20 20"
+    aria-hidden="true"
+    focusable="false"
+    class="mark block flex-none"
+  >
     <circle
       v-if="state === 'not-yet'"
       cx="10"
@@ -44,10 +51,3 @@ defineProps<{ state: StopState; size?: number }>()
     <path v-else d="M5 10h10" stroke="var(--hairline-strong)" stroke-width="3" stroke-linecap="round" />
   </svg>
 </template>
-
-<style scoped>
-.mark {
-  display: block;
-  flex: none;
-}
-</style>

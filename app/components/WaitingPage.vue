@@ -3,7 +3,11 @@
 </script>
 
 <template>
-  <div class="waiting" aria-busy="true" aria-label="Loading">
+  <div
+    class="grid grid-cols-[repeat(auto-fit,minmax(280px,1fr))] gap-y-3 gap-x-10"
+    aria-busy="true"
+    aria-label="Loading"
+  >
     <div class="form">
       <Skeleton width="220px" height="30px" />
       <Skeleton v-for="n in 6" :key="n" height="44px" />
@@ -14,11 +18,3 @@
     </div>
   </div>
 </template>
-
-<style scoped>
-.waiting {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
-  gap: 12px 40px;
-}
-</style>

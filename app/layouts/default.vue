@@ -56,7 +56,7 @@ const acts = computed(() => [
 
 <template>
   <div>
-    <a href="#main" class="skip">To the content</a>
+    <a href="#main" class="skip absolute -left-[999px]">To the content</a>
     <header class="band">
       <NuxtLink to="/" class="mark" aria-label="Upwold, Today"
         ><svg viewBox="0 0 32 24" width="30" height="24" aria-hidden="true">
@@ -69,7 +69,7 @@ const acts = computed(() => [
           /></svg
         ><span>Upwold</span></NuxtLink
       >
-      <nav aria-label="Places" class="places">
+      <nav aria-label="Places" class="places flex gap-5.5 self-stretch">
         <NuxtLink v-for="[to, name] in PLACES" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined">{{
           name
         }}</NuxtLink>
@@ -87,7 +87,7 @@ const acts = computed(() => [
       </Button>
       <Menu ref="menu" popup :model="acts">
         <template #start>
-          <p class="small me">
+          <p class="small py-2 px-2.5">
             <span class="strong">{{ session.data?.member?.name }}</span><br /><span class="soft"
               >{{ session.data?.business?.name }}, {{ session.data?.member?.role }}</span
             >
@@ -95,16 +95,24 @@ const acts = computed(() => [
         </template>
       </Menu>
     </header>
-    <p v-if="pretended" class="pretended" role="note">
+    <p
+      v-if="pretended"
+      class="pretended bg-gorse-tint text-gorse text-s py-1 px-7 border-b border-b-hairline"
+      role="note"
+    >
       Pretended here: {{ pretended }}. Nothing is really sent, taken or checked.
     </p>
-    <p v-if="session.data?.noMail" class="pretended" role="note">
+    <p
+      v-if="session.data?.noMail"
+      class="pretended bg-gorse-tint text-gorse text-s py-1 px-7 border-b border-b-hairline"
+      role="note"
+    >
       No mail goes out yet: no way to send it has been set (UPWOLD_MAIL). What is sent waits until there is one.
     </p>
     <main id="main" tabindex="-1"><slot /></main>
     <AskDialog />
     <Dialog v-model:visible="help" modal dismissable-mask header="Keys" :style="{ width: '380px' }" :draggable="false">
-      <dl class="keys">
+      <dl class="keys grid grid-cols-[90px_1fr] gap-2">
         <dt><kbd>Ctrl K</kbd></dt>
         <dd>find or do anything</dd>
         <dt><kbd>/</kbd></dt>
@@ -123,10 +131,6 @@ const acts = computed(() => [
 </template>
 
 <style scoped>
-.skip {
-  position: absolute;
-  left: -999px;
-}
 .skip:focus {
   left: 8px;
   top: 8px;
@@ -150,11 +154,6 @@ const acts = computed(() => [
   color: var(--ink);
   text-decoration: none;
   font: 700 23px var(--serif);
-}
-.places {
-  display: flex;
-  gap: 22px;
-  align-self: stretch;
 }
 .places a {
   display: flex;
@@ -181,23 +180,8 @@ const acts = computed(() => [
   font-size: 13px;
   cursor: pointer;
 }
-.me {
-  padding: 8px 10px;
-}
-.pretended {
-  background: var(--gorse-tint);
-  color: var(--gorse);
-  font-size: var(--size-s);
-  padding: 4px 28px;
-  border-bottom: 1px solid var(--hairline);
-}
 main:focus {
   outline: none;
-}
-.keys {
-  display: grid;
-  grid-template-columns: 90px 1fr;
-  gap: 8px;
 }
 @media (max-width: 760px) {
   .band {

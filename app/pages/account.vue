@@ -46,18 +46,18 @@ const KIND: Record<string, string> = {
     </div>
     <p v-if="doors.problem" class="notice trouble" role="alert">{{ doors.problem }}</p>
     <section aria-labelledby="signed-in">
-      <div class="title">
+      <div class="title flex gap-4 items-center">
         <h2 id="signed-in">Signed in</h2>
         <Button v-if="others" variant="outlined" :disabled="busy" @click="endOthers"
           >Sign me out everywhere else</Button
         >
       </div>
-      <ul class="ledger">
+      <ul class="ledger w-full">
         <li v-for="s in sessions" :key="s.id" class="row">
           <span>
             <b v-if="owner">{{ s.name }}</b>
             {{ deviceWords(s.device) }}<template v-if="s.handover">, handed over to a guest</template>
-            <span v-if="s.here" class="here">here</span>
+            <span v-if="s.here" class="text-moss font-semibold">here</span>
           </span>
           <span class="soft small">{{ placeWords(s.address) }}</span>
           <span class="soft small">last used {{ instantWords(s.seenAt, zone, today) }}</span>
@@ -77,11 +77,11 @@ const KIND: Record<string, string> = {
     </section>
     <section v-if="owner" aria-labelledby="log">
       <h2 id="log">What came to the doors</h2>
-      <ul v-if="log.rows.length" class="ledger">
+      <ul v-if="log.rows.length" class="ledger w-full">
         <li v-for="e in log.rows" :key="e.id" class="row entry">
           <span class="soft small">{{ instantWords(e.at, zone, today) }}</span>
-          <span class="kind small">{{ KIND[e.kind] ?? e.kind }}</span>
-          <span class="words">{{ e.words }}</span>
+          <span class="kind text-tarn small">{{ KIND[e.kind] ?? e.kind }}</span>
+          <span class="words wrap-anywhere">{{ e.words }}</span>
           <span class="soft small">{{ [e.who, placeWords(e.address)].filter(Boolean).join(', ') }}</span>
         </li>
       </ul>
@@ -100,14 +100,6 @@ section {
   gap: 10px;
   justify-items: start;
 }
-.title {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-}
-.ledger {
-  width: 100%;
-}
 .row {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr) 90px;
@@ -117,16 +109,6 @@ section {
 }
 .entry {
   grid-template-columns: 170px 90px minmax(0, 1fr) minmax(0, 260px);
-}
-.words {
-  overflow-wrap: anywhere;
-}
-.kind {
-  color: var(--tarn);
-}
-.here {
-  color: var(--moss);
-  font-weight: 600;
 }
 @media (max-width: 760px) {
   .row,

@@ -203,7 +203,14 @@ const enclose = (t: Trouble, paperId: string) =>
         </p>
       </div>
       <p v-if="removed.length" class="notice">Taken out of what you brought in: {{ removed.join(', ') }}.</p>
-      <FormOf v-if="pages.length" v-slot="{ busy: on }" class="lay" :schema="layOut" :given="laid" :send="layOnTable">
+      <FormOf
+        v-if="pages.length"
+        v-slot="{ busy: on }"
+        class="lay grid grid-cols-[minmax(0,1fr)_160px_auto] gap-3 items-end my-4 mx-0"
+        :schema="layOut"
+        :given="laid"
+        :send="layOnTable"
+      >
         <FieldOf name="title" label="Title"><InputText v-model="title" maxlength="120" required /></FieldOf>
         <Choice
           v-model="kind"
@@ -241,13 +248,6 @@ const enclose = (t: Trouble, paperId: string) =>
 .drop.over {
   border-color: var(--heather);
   background: var(--heather-tint);
-}
-.lay {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 160px auto;
-  gap: 12px;
-  align-items: end;
-  margin: 16px 0;
 }
 @media (max-width: 640px) {
   .lay {

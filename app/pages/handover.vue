@@ -13,7 +13,7 @@ async function back(body: object) {
 </script>
 
 <template>
-  <div class="back">
+  <div class="max-w-100 my-[10vh] mx-auto py-0 px-5 grid gap-3">
     <ContourLines />
     <h1>Please hand the device back</h1>
     <p class="soft">
@@ -30,13 +30,6 @@ async function back(body: object) {
 </template>
 
 <style scoped>
-.back {
-  max-width: 400px;
-  margin: 10vh auto;
-  padding: 0 20px;
-  display: grid;
-  gap: 12px;
-}
 form {
   display: grid;
   gap: 12px;

@@ -33,10 +33,10 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
       {{ problem }} <Button variant="text" @click="today.load()">Try again</Button>
     </p>
     <template v-if="view">
-      <div class="cols">
+      <div class="cols grid grid-cols-[minmax(0,1fr)_300px] gap-9">
         <div>
           <h1>{{ formatDay(view.today, view.today) }}</h1>
-          <p class="soft lead">{{ summaryOf(view) }}</p>
+          <p class="soft text-[16px] mt-1 mb-5 mx-0">{{ summaryOf(view) }}</p>
           <ShortLedger
             v-slot="{ row: m }"
             title="Yours to move"
@@ -85,7 +85,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
           <MoneyRow :sums="view.money" :currency="view.currency" />
           <h2 class="gap">Just happened</h2>
           <ul class="ledger small">
-            <li v-for="h in view.happened" :key="h.id" class="happened">
+            <li v-for="h in view.happened" :key="h.id" class="happened py-[9px] px-0">
               <span class="soft">{{ whenWords(h.at, view.today) }}</span>
               <NuxtLink v-if="h.jobId" :to="`/jobs/${h.jobId}`">{{ h.words }}</NuxtLink><span v-else>{{
                 h.words
@@ -102,18 +102,6 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 36px;
-}
-.lead {
-  font-size: 16px;
-  margin: 4px 0 20px;
-}
-.happened {
-  padding: 9px 0;
-}
 .happened a {
   color: var(--ink);
   text-decoration: none;

@@ -95,7 +95,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
         <h1>Money</h1>
         <span class="soft">{{ c(view.row.dueSoon) }} comes due in the next 14 days</span>
       </div>
-      <div class="cols">
+      <div class="cols grid grid-cols-[minmax(0,1fr)_380px] gap-10">
         <div>
           <h2>Agreed and paid, by the month of the job</h2>
           <FigureChart :figures="byMonth" label="Agreed and paid, by the month of the job" />
@@ -155,11 +155,6 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 380px;
-  gap: 40px;
-}
 .pair a {
   color: var(--ink);
 }

@@ -30,7 +30,7 @@ const columns: RowColumn<ContactView>[] = [
   <div class="page">
     <div class="head">
       <h1>People</h1>
-      <span class="grow" /><label class="search"
+      <span class="grow" /><label class="w-75"
         ><span class="sr">Search people</span
         ><InputText
           ref="search"
@@ -44,7 +44,14 @@ const columns: RowColumn<ContactView>[] = [
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <RowsTable name="people" :rows="rows" :columns="columns" :busy="busy" :more="more" @more="people.showMore()">
       <template #name="{ row: c }"
-        ><Button unstyled class="name" data-row aria-haspopup="dialog" @click="show(c)">{{ c.name }}</Button></template
+        ><Button
+          unstyled
+          class="name border-0 bg-transparent py-2 px-0 font-semibold text-left cursor-pointer"
+          data-row
+          aria-haspopup="dialog"
+          @click="show(c)"
+          >{{ c.name }}</Button
+        ></template
       >
       <template #phone="{ row: c }"
         ><span class="soft">{{ c.phone }}</span></template
@@ -63,18 +70,7 @@ const columns: RowColumn<ContactView>[] = [
 </template>
 
 <style scoped>
-.name {
-  border: 0;
-  background: none;
-  padding: 8px 0;
-  font-weight: 600;
-  text-align: left;
-  cursor: pointer;
-}
 .name:hover {
   text-decoration: underline;
-}
-.search {
-  width: 300px;
 }
 </style>

@@ -17,7 +17,7 @@ async function enter(body: object) {
 </script>
 
 <template>
-  <div class="sign-in">
+  <div class="max-w-90 my-[8vh] mx-auto py-0 px-5 grid gap-1.5">
     <ContourLines />
     <h1>Upwold</h1>
     <p class="soft">Sign in to your business.</p>
@@ -34,13 +34,6 @@ async function enter(body: object) {
 </template>
 
 <style scoped>
-.sign-in {
-  max-width: 360px;
-  margin: 8vh auto;
-  padding: 0 20px;
-  display: grid;
-  gap: 6px;
-}
 h1 {
   font-size: var(--size-xxl);
 }

@@ -30,7 +30,7 @@ const table = ref(false)
       <Column field="name" :header="figures.of" />
       <Column v-for="(s, k) in figures.series" :key="s.name" :field="`s${k}`" :header="s.name" body-class="money" />
     </DataTable>
-    <figcaption class="foot">
+    <figcaption class="foot flex gap-3 items-center">
       <template v-if="figures.series.length > 1">
         <span v-for="s in figures.series" :key="s.name" class="small soft"><i :class="s.tone" /> {{ s.name }}</span>
       </template>
@@ -41,11 +41,6 @@ const table = ref(false)
 </template>
 
 <style scoped>
-.foot {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-}
 i {
   display: inline-block;
   width: 11px;

@@ -64,7 +64,10 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
 </script>
 
 <template>
-  <aside class="forecast" aria-label="What it will come to">
+  <aside
+    class="bg-paper border border-hairline rounded-corner p-4 self-start sticky top-4"
+    aria-label="What it will come to"
+  >
     <h2>What it will come to</h2>
     <p class="total">{{ money(priced.total, currency) }}</p>
     <p class="soft small">with {{ money(priced.tax, currency) }} tax</p>
@@ -76,7 +79,7 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
       </li>
     </ul>
     <h2 class="gap">Its line</h2>
-    <ol class="line">
+    <ol class="line grid gap-1 mt-1.5">
       <li v-for="s in stops" :key="s.key"><StopMark :state="s.state" :size="14" /> {{ s.label }}</li>
     </ol>
     <p v-if="missing.length" class="small soft gap">{{ paper }} still needs {{ missing.join(', ') }}.</p>
@@ -85,15 +88,6 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
 </template>
 
 <style scoped>
-.forecast {
-  background: var(--paper);
-  border: 1px solid var(--hairline);
-  border-radius: var(--corner);
-  padding: 16px;
-  align-self: start;
-  position: sticky;
-  top: 16px;
-}
 .total {
   font: 600 28px/1.3 var(--serif);
 }
@@ -103,11 +97,6 @@ const paper = computed(() => (props.kind.settings.expects.quote ? 'The quote' : 
   gap: 8px;
   align-items: baseline;
   padding: 6px 0;
-}
-.line {
-  display: grid;
-  gap: 4px;
-  margin-top: 6px;
 }
 .line li {
   display: flex;

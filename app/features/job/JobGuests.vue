@@ -16,7 +16,7 @@ const waiverOf = (guest: ContactView) =>
 <template>
   <section aria-labelledby="guests">
     <h2 id="guests" tabindex="-1">Guests</h2>
-    <ul class="ledger">
+    <ul class="ledger mb-2.5">
       <li v-for="g in job.guests" :key="g.id">
         <span class="ellipsis">{{ g.name }}</span>
         <NuxtLink v-if="waiverOf(g)" :to="`/papers/${waiverOf(g)!.id}`" class="small">
@@ -38,8 +38,5 @@ li {
   align-items: center;
   gap: 8px;
   min-height: 38px;
-}
-.ledger {
-  margin-bottom: 10px;
 }
 </style>

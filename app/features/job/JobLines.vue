@@ -35,7 +35,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
       <h2 id="lines">Priced lines</h2>
       <Button v-if="!job.agreedOn" size="small" variant="text" @click="begin">Change</Button>
     </div>
-    <table class="sums" aria-labelledby="lines">
+    <table class="sums w-full border-collapse" aria-labelledby="lines">
       <tbody>
         <tr v-for="(l, i) in job.lines" :key="l.key" :class="{ soft: !counts(l) }">
           <td>
@@ -91,10 +91,6 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
 </template>
 
 <style scoped>
-.sums {
-  width: 100%;
-  border-collapse: collapse;
-}
 .sums td {
   border-bottom: 1px solid var(--hairline);
   padding: 7px 0;

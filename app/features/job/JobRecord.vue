@@ -40,17 +40,17 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
     <h2 id="record">The record</h2>
     <dl>
       <EditFact label="Title" :value="job.title" :save="fact('title', 'title')" />
-      <div class="fact">
+      <div class="fact grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
         <dt>Kind</dt>
         <dd>{{ job.kind.name }}</dd>
       </div>
-      <div class="fact">
+      <div class="fact grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
         <dt>Client</dt>
         <dd>
           <Button
             v-if="job.client && !choosing"
             unstyled
-            class="link"
+            class="border-0 bg-transparent p-0 cursor-pointer text-left"
             :aria-label="`Client: ${job.client.name}. Change`"
             @click="choosing = true"
           >
@@ -102,24 +102,11 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
 </template>
 
 <style scoped>
-.fact {
-  display: grid;
-  grid-template-columns: 86px minmax(0, 1fr);
-  border-bottom: 1px solid var(--hairline);
-  padding: 7px 0;
-}
 .fact dt {
   color: var(--ink-soft);
   font-size: 14px;
 }
 .fact dd {
   padding-left: 2px;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  cursor: pointer;
-  text-align: left;
 }
 </style>

@@ -13,14 +13,14 @@ const { load } = thisJob
   <section aria-label="Papers and what happened">
     <h2>Papers</h2>
     <ul>
-      <li v-for="p in job.papers" :key="p.id" class="paper">
+      <li v-for="p in job.papers" :key="p.id" class="paper grid grid-cols-[26px_1fr] items-center mt-2">
         <StopMark :state="p.says.state" />
         <NuxtLink :to="`/papers/${p.id}`" class="card">
           <b>{{ p.title }}</b> <span class="soft">{{ p.guest ? `${p.guest}, ` : '' }}{{ p.says.note }}</span>
         </NuxtLink>
         <DriftNotice
           v-if="p.drift.length"
-          class="drift"
+          class="drift col-2"
           :paper-id="p.id"
           :title="p.title"
           :state="p.state"
@@ -32,11 +32,11 @@ const { load } = thisJob
     </ul>
     <h2 class="gap">What happened</h2>
     <ol>
-      <li v-for="h in job.thread" :key="h.id" class="event">
+      <li v-for="h in job.thread" :key="h.id" class="grid grid-cols-[52px_30px_1fr] py-2 px-0">
         <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
-        <span class="rail"><StopMark v-if="h.state" :state="h.state" :size="16" /></span>
+        <span class="rail grid justify-center"><StopMark v-if="h.state" :state="h.state" :size="16" /></span>
         <span :class="{ soft: !h.state }"
-          >{{ h.words }}<span v-if="h.detail" class="soft small detail">{{ h.detail }}</span>
+          >{{ h.words }}<span v-if="h.detail" class="soft small block">{{ h.detail }}</span>
           <AnswerForm v-if="h.asks" :asks="h.asks" @answered="load"
         /></span>
       </li>
@@ -45,12 +45,6 @@ const { load } = thisJob
 </template>
 
 <style scoped>
-.paper {
-  display: grid;
-  grid-template-columns: 26px 1fr;
-  align-items: center;
-  margin-top: 8px;
-}
 .paper a {
   color: var(--ink);
   text-decoration: none;
@@ -58,24 +52,9 @@ const { load } = thisJob
 .paper a:hover {
   border-color: var(--heather);
 }
-.drift {
-  grid-column: 2;
-}
-.event {
-  display: grid;
-  grid-template-columns: 52px 30px 1fr;
-  padding: 8px 0;
-}
-.rail {
-  display: grid;
-  justify-content: center;
-}
 .rail:empty {
   border-left: 1px solid var(--hairline-strong);
   width: 1px;
   justify-self: center;
-}
-.detail {
-  display: block;
 }
 </style>

@@ -73,7 +73,7 @@ async function moveTo({ folder: to }: { folder?: string }) {
 
 <template>
   <section aria-label="Templates">
-    <div class="filters">
+    <div class="filters flex flex-wrap gap-2.5 mb-2">
       <label class="sr" for="find">Find a template</label>
       <InputText id="find" ref="searchBox" v-model="find" placeholder="Find a template" />
       <OneOf
@@ -144,12 +144,6 @@ async function moveTo({ folder: to }: { folder?: string }) {
 </template>
 
 <style scoped>
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  margin-bottom: 8px;
-}
 .filters > input {
   width: 260px;
 }

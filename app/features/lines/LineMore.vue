@@ -10,7 +10,7 @@ const field = (name: string) => `${props.line.key}.${name}`
 </script>
 
 <template>
-  <div class="pairs more">
+  <div class="pairs more pt-1.5 pb-2.5 pr-0 pl-6.5">
     <label class="field"
       ><span>Discount</span>
       <TypedText
@@ -59,9 +59,3 @@ const field = (name: string) => `${props.line.key}.${name}`
     >
   </div>
 </template>
-
-<style scoped>
-.more {
-  padding: 6px 0 10px 26px;
-}
-</style>

@@ -212,7 +212,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
         >Discount on the whole
         <TypedText
           :value="shown('whole', discountText(discount))"
-          class="narrow"
+          class="w-20"
           aria-label="Discount on the whole"
           :aria-invalid="!!wrong.whole"
           placeholder="5%"
@@ -221,7 +221,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
           wrong.whole.words
         }}</Message></label
       >
-      <b v-if="priced" class="money total"
+      <b v-if="priced" class="money total text-l"
         >{{ money(priced.total, currency) }}
         <span class="soft small">with {{ money(priced.tax, currency) }} tax</span></b
       >
@@ -258,12 +258,6 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 }
 .sheet :deep(.does) {
   white-space: nowrap;
-}
-.narrow {
-  width: 80px;
-}
-.total {
-  font-size: var(--size-l);
 }
 @media (max-width: 760px) {
   .sheet :deep(.line) {

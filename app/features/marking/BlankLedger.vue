@@ -40,7 +40,7 @@ defineExpose({ focus: () => list.value?.focus() })
 <template>
   <div
     ref="list"
-    class="ledger-box"
+    class="ledger-box overflow-auto min-h-0"
     role="listbox"
     aria-multiselectable="true"
     aria-label="Blanks"
@@ -59,9 +59,9 @@ defineExpose({ focus: () => list.value?.focus() })
       :aria-label="`${m.field.label}, page ${m.page}, ${what(m)}, ${m.state === 'settled' ? 'settled' : 'not settled'}`"
       @click="table.choose(m.id, $event.shiftKey || $event.ctrlKey || $event.metaKey)"
     >
-      <span class="words">
+      <span class="words grid">
         <b :class="{ strong: current?.id === m.id }"
-          ><span v-if="view.marked.pages.length > 1" class="soft page-no">p. {{ m.page }}</span
+          ><span v-if="view.marked.pages.length > 1" class="soft mr-[5px]">p. {{ m.page }}</span
           >“{{ m.field.label }}”</b
         >
         <span v-if="current?.id === m.id || m.words || crossing.has(m.id)" class="soft small">{{ under(m) }}</span>
@@ -76,17 +76,13 @@ defineExpose({ focus: () => list.value?.focus() })
       <kbd v-else-if="current?.id === m.id">Enter</kbd>
       <span v-else />
     </div>
-    <p v-if="!ordered.length" class="none soft">
+    <p v-if="!ordered.length" class="none p-4.5 soft">
       {{ finding ? 'Reading the pages…' : 'No blanks were found. Press b and draw a box where somebody is to write.' }}
     </p>
   </div>
 </template>
 
 <style scoped>
-.ledger-box {
-  overflow: auto;
-  min-height: 0;
-}
 .ledger-box:focus-visible {
   outline-offset: -3px;
 }
@@ -123,14 +119,5 @@ defineExpose({ focus: () => list.value?.focus() })
 }
 .row b.strong {
   font-weight: 650;
-}
-.page-no {
-  margin-right: 5px;
-}
-.words {
-  display: grid;
-}
-.none {
-  padding: 18px;
 }
 </style>

@@ -83,7 +83,7 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
         }}</template
       >
     </p>
-    <div class="pages" tabindex="0" role="region" aria-label="The pages">
+    <div class="pages max-h-[64vh] overflow-auto bg-desk p-3.5" tabindex="0" role="region" aria-label="The pages">
       <PageForm v-if="state" :key="party" :src="pdf" :title="title" :fields="mine" :state="state" @sign="sign" />
     </div>
     <Dialog
@@ -102,12 +102,3 @@ const number = (key: string) => props.parties.findIndex((p) => p.key === key) + 
     </Dialog>
   </Dialog>
 </template>
-
-<style scoped>
-.pages {
-  max-height: 64vh;
-  overflow: auto;
-  background: var(--desk);
-  padding: 14px;
-}
-</style>

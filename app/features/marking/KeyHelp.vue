@@ -34,7 +34,7 @@ const KEYS: [string, string][] = [
     :draggable="false"
     dismissable-mask
   >
-    <dl class="keys">
+    <dl class="keys grid grid-cols-[auto_1fr] gap-y-1.5 gap-x-4">
       <template v-for="[k, w] in KEYS" :key="k">
         <dt>
           <kbd>{{ k }}</kbd>
@@ -46,11 +46,6 @@ const KEYS: [string, string][] = [
 </template>
 
 <style scoped>
-.keys {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 6px 16px;
-}
 dd {
   margin: 0;
 }

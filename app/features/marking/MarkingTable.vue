@@ -95,7 +95,7 @@ function changed(): void {
 </script>
 
 <template>
-  <div class="table">
+  <div class="room flex flex-col h-[calc(100vh-54px)] min-h-120">
     <div class="strip">
       <h1>{{ view.title }}</h1>
       <span class="soft">
@@ -138,20 +138,24 @@ function changed(): void {
           : 'Draw over the printed words that are to be struck. Esc ends it.'
       }}
     </p>
-    <div class="cols">
+    <div class="cols flex-1 min-h-0 grid grid-cols-[minmax(0,1fr)_452px]">
       <TablePages ref="pagesView" v-model:zoom="zoom" :pdf="pdf" :mode="mode" @drawn="mode = ''" />
-      <aside class="side" aria-label="What is on the pages">
-        <ul v-if="notes.length" class="notes" aria-label="Before it goes">
+      <aside class="side flex flex-col min-h-0 border-l border-l-hairline" aria-label="What is on the pages">
+        <ul v-if="notes.length" class="notes py-2 px-4.5 bg-bracken-tint" aria-label="Before it goes">
           <li v-for="n in notes.slice(0, 3)" :key="n.words">
             <StopMark state="trouble" :size="16" /><span class="small">{{ n.words }}</span>
             <Button v-if="n.cure?.kind === 'mark'" variant="text" @click="show(n)">{{ n.cure.label }}</Button>
           </li>
         </ul>
         <BlankLedger ref="ledger" />
-        <div v-if="draft && open.length" class="all">
+        <div v-if="draft && open.length" class="all py-2 px-4.5 border-t border-t-hairline">
           <Button variant="outlined" @click="table.accept(open.map((m) => m.id))">Settle all {{ open.length }}</Button>
         </div>
-        <MarkCard v-if="draft && current" :key="current.id" class="card-side" />
+        <MarkCard
+          v-if="draft && current"
+          :key="current.id"
+          class="flex-[0_1_45%] min-h-42.5 border-t border-t-hairline-strong bg-chalk"
+        />
         <StrikeList />
       </aside>
     </div>
@@ -172,45 +176,13 @@ function changed(): void {
 </template>
 
 <style scoped>
-.table {
-  display: flex;
-  flex-direction: column;
-  height: calc(100vh - 54px);
-  min-height: 480px;
-}
-.cols {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 452px;
-}
-.side {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  border-left: 1px solid var(--hairline);
-}
 .side > :deep(.ledger-box) {
   flex: 1 1 55%;
-}
-.card-side {
-  flex: 0 1 45%;
-  min-height: 170px;
-  border-top: 1px solid var(--hairline-strong);
-  background: var(--chalk);
-}
-.notes {
-  padding: 8px 18px;
-  background: var(--bracken-tint);
 }
 .notes li {
   display: grid;
   grid-template-columns: 22px 1fr auto;
   align-items: center;
-}
-.all {
-  padding: 8px 18px;
-  border-top: 1px solid var(--hairline);
 }
 @media (max-width: 1000px) {
   .cols {
@@ -218,7 +190,7 @@ function changed(): void {
   }
 }
 @media (max-width: 760px) {
-  .table {
+  .room {
     height: auto;
   }
   .cols {

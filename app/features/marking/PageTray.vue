@@ -90,7 +90,7 @@ function keys(e: KeyboardEvent, i: number): void {
     ref="list"
     v-model="pages"
     tag="ol"
-    class="tray"
+    class="tray grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-3.5"
     aria-label="Pages in their order"
     :animation="120"
     ghost-class="ghost"
@@ -103,11 +103,11 @@ function keys(e: KeyboardEvent, i: number): void {
       :aria-label="`Page ${i + 1}: page ${p.page} of ${p.name}${p.turn ? `, turned by ${p.turn} degrees` : ''}. Arrow keys move it, r turns it, Delete takes it out.`"
       @keydown="keys($event, i)"
     >
-      <span class="frame"><canvas :data-at="i" aria-hidden="true" /></span>
+      <span class="grid place-items-center h-49"><canvas :data-at="i" aria-hidden="true" /></span>
       <span class="small"
         ><b>{{ i + 1 }}</b> <span class="soft">{{ p.name.slice(0, 22) }}, p. {{ p.page }}</span></span
       >
-      <span class="acts">
+      <span class="acts flex">
         <Button variant="text" :aria-label="`Move page ${i + 1} before`" :disabled="i === 0" @click="move(i, i - 1)">
           <ChevronLeft :size="16" />
         </Button>
@@ -127,11 +127,6 @@ function keys(e: KeyboardEvent, i: number): void {
 </template>
 
 <style scoped>
-.tray {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-  gap: 14px;
-}
 .tray li {
   display: grid;
   justify-items: center;
@@ -142,17 +137,9 @@ function keys(e: KeyboardEvent, i: number): void {
   background: var(--chalk);
   cursor: grab;
 }
-.frame {
-  display: grid;
-  place-items: center;
-  height: 196px;
-}
 canvas {
   background: #fff;
   outline: 1px solid var(--hairline-strong);
   max-height: 190px;
-}
-.acts {
-  display: flex;
 }
 </style>

@@ -51,7 +51,7 @@ const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!)
 </script>
 
 <template>
-  <fieldset class="rule">
+  <fieldset class="border border-hairline rounded-corner py-1.5 px-2.5 m-0">
     <legend class="small strong">{{ label }}</legend>
     <p v-if="list.length > 1" class="small">
       when
@@ -67,7 +67,7 @@ const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!)
       />
       <label><Checkbox binary :model-value="whole" @update:model-value="put(list, way, !whole)" /> turned round</label>
     </p>
-    <div v-for="(r, i) in list" :key="i" class="part">
+    <div v-for="(r, i) in list" :key="i" class="part flex flex-wrap gap-1 items-center py-[3px] px-0">
       <template v-if="one(r)">
         <Choice
           aria-label="Field"
@@ -103,19 +103,6 @@ const turn = (i: number) => set(i, turned(list.value[i]!) ? bare(list.value[i]!)
 </template>
 
 <style scoped>
-.rule {
-  border: 1px solid var(--hairline);
-  border-radius: var(--corner);
-  padding: 6px 10px;
-  margin: 0;
-}
-.part {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  align-items: center;
-  padding: 3px 0;
-}
 .tight {
   width: auto;
   min-height: 30px;

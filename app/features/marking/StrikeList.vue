@@ -8,7 +8,7 @@ const set = (id: string, more: { note?: string; instead?: string }) =>
 </script>
 
 <template>
-  <ul v-if="table.strikes.length" class="strikes" aria-label="Struck words">
+  <ul v-if="table.strikes.length" class="strikes py-2 px-4.5 overflow-auto max-h-45" aria-label="Struck words">
     <li v-for="s in table.strikes" :key="s.id" class="small">
       <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
       <TypedText
@@ -33,11 +33,6 @@ const set = (id: string, more: { note?: string; instead?: string }) =>
 </template>
 
 <style scoped>
-.strikes {
-  padding: 8px 18px;
-  overflow: auto;
-  max-height: 180px;
-}
 .strikes li {
   display: grid;
   gap: 4px;

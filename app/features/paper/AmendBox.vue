@@ -117,8 +117,8 @@ function leave(): void {
         ]"
       />
     </div>
-    <div v-if="editor" ref="desk" class="desk" @keydown="slash">
-      <EditorContent :editor="editor" class="editor" />
+    <div v-if="editor" ref="desk" class="relative" @keydown="slash">
+      <EditorContent :editor="editor" class="editor bg-paper border border-hairline-strong rounded-[4px] py-2 px-2.5" />
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
     </div>
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
@@ -146,15 +146,6 @@ function leave(): void {
 .amend p:not(.editor *) {
   white-space: normal;
   margin: 0;
-}
-.desk {
-  position: relative;
-}
-.editor {
-  background: var(--paper);
-  border: 1px solid var(--hairline-strong);
-  border-radius: 4px;
-  padding: 8px 10px;
 }
 .editor:focus-within {
   border-color: var(--heather);

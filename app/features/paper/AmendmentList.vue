@@ -69,7 +69,7 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
         @update:model-value="view"
       />
     </div>
-    <ul class="amendments" aria-label="Amendments">
+    <ul class="amendments grid gap-3.5 mt-2.5" aria-label="Amendments">
       <li v-for="a in written.amendments" :key="a.id">
         <p>
           <b>{{ numberOf(a) }}</b> {{ KIND[a.kind] }} by {{ a.by }}, {{ whenWords(a.at, paper.today)
@@ -94,11 +94,6 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
 </template>
 
 <style scoped>
-.amendments {
-  display: grid;
-  gap: 14px;
-  margin-top: 10px;
-}
 .amendments li {
   border-left: 3px solid var(--bracken);
   padding-left: 11px;

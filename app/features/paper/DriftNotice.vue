@@ -18,12 +18,12 @@ const settle = (how: 'leave' | 'anew' | 'addendum') =>
 </script>
 
 <template>
-  <section class="notice trouble drift" :aria-label="`What the ${title.toLowerCase()} still says`">
+  <section class="notice trouble drift mt-2" :aria-label="`What the ${title.toLowerCase()} still says`">
     <p v-for="d in drift" :key="d.path">
       The {{ title.toLowerCase() }} says {{ d.label.toLowerCase() }} <b>{{ d.said }}</b>, the record now says
       <b>{{ d.now || 'nothing' }}</b>.
     </p>
-    <p class="ways">
+    <p class="flex flex-wrap gap-1.5 mt-2">
       <Button variant="outlined" :disabled="busy" @click="settle('leave')">Leave it as it is</Button>
       <Button v-if="state === 'out'" variant="outlined" :disabled="busy" @click="settle('anew')">
         Withdraw and send anew
@@ -32,15 +32,3 @@ const settle = (how: 'leave' | 'anew' | 'addendum') =>
     </p>
   </section>
 </template>
-
-<style scoped>
-.drift {
-  margin-top: 8px;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 8px;
-}
-</style>

@@ -27,7 +27,7 @@ const setPreset = (key: string, text: string) =>
 <template>
   <section v-if="written.base.asks?.length" aria-label="Values of this paper" class="gap">
     <h2>Of this paper alone</h2>
-    <label v-for="a in written.base.asks" :key="a.key" class="field own"
+    <label v-for="a in written.base.asks" :key="a.key" class="field mt-2"
       ><span>{{ a.label }}{{ a.required ? '' : ' (may be empty)' }}</span
       ><WhenField
         v-if="a.type === 'day'"
@@ -45,7 +45,7 @@ const setPreset = (key: string, text: string) =>
   </section>
   <details v-if="editable && settable.length" class="gap">
     <summary class="soft small">Set a field before it goes</summary>
-    <label v-for="f in settable" :key="f.key" class="field own"
+    <label v-for="f in settable" :key="f.key" class="field mt-2"
       ><span>{{ f.label }}</span
       ><TypedText
         :value="written.own.presets[f.key] ?? f.preset ?? ''"
@@ -55,9 +55,3 @@ const setPreset = (key: string, text: string) =>
     /></label>
   </details>
 </template>
-
-<style scoped>
-.own {
-  margin-top: 8px;
-}
-</style>

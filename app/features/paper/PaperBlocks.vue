@@ -28,7 +28,7 @@ const nameOf = (b: Block) =>
   <template v-for="(b, i) in blocks" :key="b.id ?? i">
     <div
       :id="b.id ? `block-${b.id}` : undefined"
-      class="piece"
+      class="piece relative"
       :class="[{ open: amending === b.id && b.id }, noteAt(b.id) ? `noted-${noteAt(b.id)}` : '']"
     >
       <button
@@ -90,7 +90,7 @@ const nameOf = (b: Block) =>
       />
       <hr v-else-if="b.t === 'rule'" />
       <p v-else-if="b.t === 'field'">
-        <span class="field-box tall" :data-party="(partyOf(b.field.party) % 4) + 1"
+        <span class="field-box min-h-[34pt] min-w-[150pt]" :data-party="(partyOf(b.field.party) % 4) + 1"
           >{{ partyOf(b.field.party) + 1 }} {{ b.field.preset ?? b.field.label.toLowerCase() }}</span
         >
       </p>
@@ -101,9 +101,6 @@ const nameOf = (b: Block) =>
 </template>
 
 <style scoped>
-.piece {
-  position: relative;
-}
 .piece.open > .pen {
   opacity: 1;
 }
@@ -124,10 +121,6 @@ const nameOf = (b: Block) =>
 .piece:hover > .pen,
 .pen:focus-visible {
   opacity: 1;
-}
-.tall {
-  min-height: 34pt;
-  min-width: 150pt;
 }
 .break {
   border-top: 1px dashed var(--hairline-strong);

@@ -28,7 +28,7 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
     <FormOf
       v-if="paper.writeBack.length"
       v-slot="{ busy }"
-      class="card"
+      class="card grid gap-2 justify-items-start"
       :schema="writeBack"
       :given="() => ({ take: [...taken] })"
       :send="take"
@@ -55,11 +55,3 @@ const chosen = computed(() => paper.value.writeBack.filter((r) => taken.has(r.pa
     </ul>
   </section>
 </template>
-
-<style scoped>
-.card {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-</style>

@@ -34,7 +34,7 @@ const byAnswer = computed<Figures>(() => ({
 </script>
 
 <template>
-  <div class="figures">
+  <div class="figures grid grid-cols-[repeat(auto-fit,minmax(320px,1fr))] gap-y-3 gap-x-9 mb-4.5">
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <template v-else-if="data">
       <section>
@@ -49,12 +49,3 @@ const byAnswer = computed<Figures>(() => ({
     <template v-else><Skeleton height="230px" /><Skeleton height="230px" /></template>
   </div>
 </template>
-
-<style scoped>
-.figures {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(320px, 1fr));
-  gap: 12px 36px;
-  margin-bottom: 18px;
-}
-</style>

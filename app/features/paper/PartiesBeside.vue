@@ -21,7 +21,7 @@ async function bind(body: object) {
   <section id="parties" aria-label="Parties" class="gap">
     <h2>Parties</h2>
     <ul>
-      <li v-for="s in paper.sheet" :key="s.party" class="person">
+      <li v-for="s in paper.sheet" :key="s.party" class="person flex flex-wrap gap-y-1 gap-x-2 items-center py-1 px-0">
         <span class="party" :class="`party-${((s.number - 1) % 4) + 1}`">{{ s.number }}</span>
         <span :class="{ bad: !s.name }">{{
           s.name ? `${s.name}, ${s.label.toLowerCase()}` : `nobody yet, ${s.label.toLowerCase()}`
@@ -38,7 +38,7 @@ async function bind(body: object) {
         <FormOf
           v-if="binding === s.party"
           v-slot="{ busy }"
-          class="bind"
+          class="w-full grid gap-2"
           :schema="changePaper"
           :given="() => given(s.party)"
           :send="bind"
@@ -50,18 +50,3 @@ async function bind(body: object) {
     </ul>
   </section>
 </template>
-
-<style scoped>
-.person {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
-  padding: 4px 0;
-}
-.bind {
-  width: 100%;
-  display: grid;
-  gap: 8px;
-}
-</style>

@@ -82,12 +82,18 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
 
 <template>
   <aside aria-label="The round as a whole">
-    <div v-if="round.mine" class="next">
+    <div
+      v-if="round.mine"
+      class="next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
+    >
       <p class="strong">It is your move.</p>
       <p class="small">Then everyone gets the sealed copy.</p>
       <Button size="large" :disabled="busy" @click="act(() => papers.countersign(id))">Countersign</Button>
     </div>
-    <div v-if="out && round.paused !== null" class="next">
+    <div
+      v-if="out && round.paused !== null"
+      class="next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
+    >
       <p class="strong">It is on hold.</p>
       <p class="small">
         {{
@@ -113,7 +119,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     <h2 class="gap">What was sent</h2>
     <div class="card">
       <p class="strong">{{ round.subject }}</p>
-      <p class="message">{{ round.message }}</p>
+      <p class="message whitespace-pre-line my-1.5 mx-0">{{ round.message }}</p>
       <p class="small soft">Sent {{ when(round.sentAt) }}{{ lapse }}</p>
     </div>
     <template v-if="paper.attachments.length">
@@ -170,20 +176,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
 </template>
 
 <style scoped>
-.next {
-  background: var(--heather-tint);
-  border: 1px solid var(--heather);
-  border-radius: var(--corner);
-  padding: 14px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
 .next + .next {
   margin-top: 12px;
-}
-.message {
-  white-space: pre-line;
-  margin: 6px 0;
 }
 </style>

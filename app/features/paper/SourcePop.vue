@@ -53,7 +53,7 @@ async function keep({ text: value }: { text: string }) {
 </script>
 
 <template>
-  <Popover ref="pop" :aria-label="shown.source.label" class="pop" @hide="close">
+  <Popover ref="pop" :aria-label="shown.source.label" class="pop w-72.5" @hide="close">
     <p class="soft small">{{ from }}</p>
     <p>
       <b>{{ shown.source.label }}{{ shown.gap ? ' is missing' : `: ${shown.text}` }}</b>
@@ -74,9 +74,6 @@ async function keep({ text: value }: { text: string }) {
 </template>
 
 <style>
-.pop {
-  width: 290px;
-}
 .pop .p-popover-content,
 .pop form {
   display: grid;

@@ -19,7 +19,14 @@ async function send(body: object) {
   <Button v-if="!open" size="small" variant="outlined" @click="open = true">
     Answer {{ asks.name.split(' ')[0] }}
   </Button>
-  <FormOf v-else v-slot="{ busy }" class="answer" :schema="schema" :given="given" :send="send">
+  <FormOf
+    v-else
+    v-slot="{ busy }"
+    class="grid gap-2 justify-items-start mt-1.5"
+    :schema="schema"
+    :given="given"
+    :send="send"
+  >
     <FieldOf name="answer" :label="`Your answer to ${asks.name}`"
       ><Textarea v-model="form.answer" auto-resize autofocus rows="3" maxlength="5000" required
     /></FieldOf>
@@ -28,12 +35,6 @@ async function send(body: object) {
 </template>
 
 <style scoped>
-.answer {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  margin-top: 6px;
-}
 .field {
   width: 100%;
 }

@@ -8,13 +8,12 @@ const { view } = storeToRefs(round)
 </script>
 
 <template>
-  <CheckSteps class="bar" :check="view.check" :flush="round.flush" @done="round.load().catch(() => {})">
+  <CheckSteps
+    class="bar mt-2.5 mb-0 mx-7"
+    :check="view.check"
+    :flush="round.flush"
+    @done="round.load().catch(() => {})"
+  >
     <b>Yours to check.</b> Put right what is wrong, then pass it on; it goes out when the last has passed it.
   </CheckSteps>
 </template>
-
-<style scoped>
-.bar {
-  margin: 10px 28px 0;
-}
-</style>

@@ -28,7 +28,7 @@ const step = (name: 'pass' | 'take-back') => act(() => take(given(name)))
 </script>
 
 <template>
-  <section v-if="check.status === 'waiting'" class="notice check" aria-label="The check">
+  <section v-if="check.status === 'waiting'" class="notice check grid gap-2" aria-label="The check">
     <template v-if="check.mine">
       <p><slot /></p>
       <p class="acts">
@@ -61,10 +61,6 @@ const step = (name: 'pass' | 'take-back') => act(() => take(given(name)))
 </template>
 
 <style scoped>
-.check {
-  display: grid;
-  gap: 8px;
-}
 .acts .p-inputtext {
   flex: 1;
   min-width: 200px;

@@ -145,7 +145,7 @@ async function signedOnPaper(body: output<typeof withScan>) {
         You are about to hand this device to <b>{{ person.name }}</b>. Until it is handed back with your PIN, nothing of
         your side can be reached from it.
       </p>
-      <p class="buttons">
+      <p class="mt-4.5">
         <Button size="large" :disabled="busy" @click="handOver">Hand it over now</Button>
         <Button variant="text" @click="handing = false">Never mind</Button>
       </p>
@@ -164,8 +164,5 @@ form,
 }
 form .field {
   width: 100%;
-}
-.buttons {
-  margin-top: 18px;
 }
 </style>

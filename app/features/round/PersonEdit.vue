@@ -72,10 +72,10 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
       :options="signers.map((s) => ({ value: s.key, label: s.name }))"
       @update:model-value="set({ of: $event })"
     />
-    <fieldset v-if="role !== 'check'" class="stands">
+    <fieldset v-if="role !== 'check'" class="border-0 p-0">
       <legend class="small">Stands for</legend>
       <template v-for="paper in view.papers" :key="paper.id">
-        <label v-for="party in paper.parties" :key="party.key" class="tick">
+        <label v-for="party in paper.parties" :key="party.key" class="choice">
           <Checkbox
             binary
             :model-value="round.standing(paper.id, party.key) === p.key"
@@ -162,11 +162,11 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           :options="Object.entries(TOLERANCE).map(([k, w]) => ({ value: k, label: w }))"
           @update:model-value="changeProof({ tolerance: $event as 'close' })"
         />
-        <label class="tick"
+        <label class="choice"
           ><ToggleSwitch :model-value="proof.selfie" @update:model-value="changeProof({ selfie: !!$event })" /> A
           picture of their face, too</label
         >
-        <label class="tick"
+        <label class="choice"
           ><ToggleSwitch :model-value="proof.live" @update:model-value="changeProof({ live: !!$event })" /> Taken now,
           with the camera</label
         >
@@ -195,7 +195,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
           @update:model-value="set({ copy: $event as 'attached' })"
         />
       </div>
-      <label v-if="p.part === 'sign'" class="tick"
+      <label v-if="p.part === 'sign'" class="choice"
         ><ToggleSwitch :model-value="p.mayPassOn" @update:model-value="set({ mayPassOn: !!$event })" /> May pass it on
         to somebody else</label
       >
@@ -215,17 +215,7 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
 </template>
 
 <style scoped>
-.stands {
-  border: 0;
-  padding: 0;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 30px;
-}
-.tick input {
+.choice input {
   accent-color: var(--heather);
 }
 details .field {

@@ -112,7 +112,14 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
     <h2>What arrives</h2>
     <div v-if="!writing" class="card">
       <p class="strong">{{ subject }}</p>
-      <p class="words" tabindex="0" role="region" aria-label="The message">{{ message }}</p>
+      <p
+        class="words whitespace-pre-line max-h-[9.2em] overflow-auto my-1.5 mx-0 wrap-anywhere"
+        tabindex="0"
+        role="region"
+        aria-label="The message"
+      >
+        {{ message }}
+      </p>
       <p v-if="view.due" class="soft small">Please by {{ when(view.due) }}</p>
       <Button size="small" variant="outlined" @click="writing = true">Change the words</Button>
     </div>
@@ -143,7 +150,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       </p>
       <FormOf
         v-slot="{ busy }"
-        class="keep"
+        class="keep flex gap-2"
         :schema="saveMessage"
         :given="() => ({ name, subject: plan.subject, message: plan.message })"
         :send="keep"
@@ -158,7 +165,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
         <Button type="submit" variant="outlined" :disabled="busy">Keep it</Button>
       </FormOf>
       <ul v-if="view.messages.length" class="small">
-        <li v-for="m in view.messages" :key="m.id" class="saved">
+        <li v-for="m in view.messages" :key="m.id" class="flex justify-between items-center">
           {{ m.name }}
           <Button variant="text" :aria-label="`Drop the saved message ${m.name}`" @click="drop(m.id)"> Drop </Button>
         </li>
@@ -246,23 +253,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
 </template>
 
 <style scoped>
-.words {
-  white-space: pre-line;
-  max-height: 9.2em;
-  overflow: auto;
-  margin: 6px 0;
-  overflow-wrap: anywhere;
-}
-.keep {
-  display: flex;
-  gap: 8px;
-}
 .keep .p-button {
   flex: none;
-}
-.saved {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
 }
 </style>

@@ -80,13 +80,13 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
   <aside aria-labelledby="people">
     <h2 id="people" class="serif">Send for signing</h2>
     <p class="soft small">{{ view.papers.map((p) => p.title).join(' and ') }}</p>
-    <ol ref="list" class="turns">
+    <ol ref="list" class="turns mt-3.5 grid gap-1">
       <li v-for="t in turns" :key="t">
-        <TurnNumber :n="t" class="at" />
+        <TurnNumber :n="t" class="at absolute left-0 top-3" />
         <VueDraggable
           :model-value="[]"
           group="people"
-          class="between"
+          class="between h-1.5 rounded-[3px]"
           ghost-class="ghost"
           @add="put($event, t, true)"
         />
@@ -108,7 +108,7 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
             @click="chosen = p.key"
             @keydown="keys($event, p)"
           >
-            <span class="who">
+            <span class="who grid grid-cols-[24px_1fr_auto] gap-1.5 items-start">
               <span
                 v-if="numberOf(p)"
                 class="party"
@@ -117,15 +117,15 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
                 >{{ numberOf(p) }}</span><span v-else class="party none" aria-hidden="true"
                 ><Check v-if="p.part === 'check'" :size="14"
               /></span>
-              <b class="name">{{ named(p) }}</b>
+              <b class="name wrap-anywhere">{{ named(p) }}</b>
               <span class="soft small">{{ PART_WORDS[p.part] }}</span>
             </span>
-            <span class="small soft detail">{{ detail(p) }}</span>
+            <span class="small soft wrap-anywhere">{{ detail(p) }}</span>
           </Button>
         </VueDraggable>
       </li>
     </ol>
-    <p class="small soft keys">Drag people between turns, or move the chosen one with Alt and ↑ ↓.</p>
+    <p class="small soft keys my-2 mx-0">Drag people between turns, or move the chosen one with Alt and ↑ ↓.</p>
     <div class="acts">
       <Button variant="outlined" :aria-expanded="adding" @click="adding = !adding">Add a person</Button>
       <Button variant="outlined" :disabled="!chosen" @click="addTurn">Give them a turn of their own</Button>
@@ -149,11 +149,6 @@ h2.serif {
   font-size: 19px;
   color: var(--ink);
 }
-.turns {
-  margin-top: 14px;
-  display: grid;
-  gap: 4px;
-}
 .turns > li {
   position: relative;
   display: grid;
@@ -168,17 +163,8 @@ h2.serif {
   bottom: -8px;
   border-left: 1px dotted var(--hairline-strong);
 }
-.between {
-  height: 6px;
-  border-radius: 3px;
-}
 .between:has(.ghost) {
   background: var(--heather);
-}
-.at {
-  position: absolute;
-  left: 0;
-  top: 12px;
 }
 .person {
   display: grid;
@@ -196,23 +182,8 @@ h2.serif {
 .person.wrong {
   border-color: var(--bracken);
 }
-.who {
-  display: grid;
-  grid-template-columns: 24px 1fr auto;
-  gap: 6px;
-  align-items: start;
-}
-.name {
-  overflow-wrap: anywhere;
-}
 .party.none {
   border: 1px solid var(--hairline-strong);
-}
-.detail {
-  overflow-wrap: anywhere;
-}
-.keys {
-  margin: 8px 0;
 }
 .adding,
 .edit {

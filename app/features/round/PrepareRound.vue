@@ -33,7 +33,7 @@ const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? thei
     <div class="cols">
       <PlanTurns class="side" />
       <section class="desk" aria-label="The paper">
-        <div class="as small">
+        <div class="flex flex-wrap gap-2 items-center mb-2.5 text-ink-soft small">
           <b>{{
             person
               ? `As ${greeted(person.name, view.organisations.includes(person.contactId ?? '')) || 'they'} will see it`
@@ -54,14 +54,3 @@ const at = computed(() => theirs.value.find((p) => p.id === shown.value) ?? thei
     <SendBar />
   </div>
 </template>
-
-<style scoped>
-.as {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  margin-bottom: 10px;
-  color: var(--ink-soft);
-}
-</style>

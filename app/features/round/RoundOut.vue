@@ -83,23 +83,23 @@ async function addCopy(body: object) {
     <p v-if="round.paused !== null" class="notice" role="status">
       On hold{{ round.paused ? `: ${round.paused}` : '' }}. Nobody can act until it goes on.
     </p>
-    <ol class="turns">
+    <ol class="turns mt-3.5 grid gap-3">
       <li v-for="(p, i) in people" :key="p.id">
         <TurnNumber :n="opensTurn(i) ? p.turn : null" />
         <div class="card" :class="{ gone: p.status === 'replaced' }">
-          <p class="who">
+          <p class="who grid grid-cols-[24px_1fr_auto] gap-1.5 items-start mb-1 wrap-anywhere">
             <StopMark :state="stateOf(p)" :size="18" />
             <b>{{ p.member ? `${p.name}, for the business` : p.name }}</b>
             <span class="soft small">{{ PART_WORDS[p.part] }}</span>
           </p>
-          <p class="small soft how">{{ how(p) }}</p>
+          <p class="small soft wrap-anywhere">{{ how(p) }}</p>
           <p v-for="s in story(p)" :key="s" class="small">{{ s }}</p>
           <p v-if="p.scan" class="small"><a :href="`/api/papers/${paper.id}/scans/${p.scan}`">The scan</a></p>
           <p v-if="p.bounced" class="small bad" role="status">The message came back: {{ p.bounced }}</p>
           <p v-if="p.closed" class="small bad" role="status">Out of tries to prove who they are.</p>
-          <div v-for="q in p.questions" :key="q.at" class="question">
+          <div v-for="q in p.questions" :key="q.at" class="mt-1.5 border-l-3 border-l-heather pl-2 wrap-anywhere">
             <p class="small"><b>Asks:</b> {{ q.question }}</p>
-            <p v-if="q.answer" class="small answer">{{ q.answer }}</p>
+            <p v-if="q.answer" class="small text-ink-soft whitespace-pre-line">{{ q.answer }}</p>
           </div>
           <label v-if="reordering && turns[p.id] !== undefined" class="field small"
             ><span>Turn</span><InputNumber v-model="turns[p.id]" :use-grouping="false" :min="1" :max="60"
@@ -130,7 +130,7 @@ async function addCopy(body: object) {
     <FormOf
       v-if="copying"
       v-slot="{ busy }"
-      class="card copy"
+      class="card copy grid gap-2.5 mt-2.5"
       :schema="copyTo"
       :given="() => ({ do: 'add-copy', ...copy })"
       :send="addCopy"
@@ -149,11 +149,6 @@ h2.serif {
   font-size: 19px;
   color: var(--ink);
 }
-.turns {
-  margin-top: 14px;
-  display: grid;
-  gap: 12px;
-}
 .turns > li {
   position: relative;
   display: grid;
@@ -168,36 +163,10 @@ h2.serif {
   bottom: -12px;
   border-left: 1px dotted var(--hairline-strong);
 }
-.who {
-  display: grid;
-  grid-template-columns: 24px 1fr auto;
-  gap: 6px;
-  align-items: start;
-  margin-bottom: 4px;
-  overflow-wrap: anywhere;
-}
-.how {
-  overflow-wrap: anywhere;
-}
 .gone {
   opacity: 0.65;
 }
-.question {
-  margin-top: 6px;
-  border-left: 3px solid var(--heather);
-  padding-left: 8px;
-  overflow-wrap: anywhere;
-}
-.answer {
-  color: var(--ink-soft);
-  white-space: pre-line;
-}
 .card .p-button-sm {
   margin-top: 8px;
-}
-.copy {
-  display: grid;
-  gap: 10px;
-  margin-top: 10px;
 }
 </style>

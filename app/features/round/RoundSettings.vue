@@ -39,8 +39,14 @@ async function keep(body: output<typeof businessSettings>) {
 </script>
 
 <template>
-  <FormOf v-slot="{ busy }" class="settings" :schema="schema" :given="() => settings" :send="keep">
-    <label class="tick"
+  <FormOf
+    v-slot="{ busy }"
+    class="settings grid gap-2.5 justify-items-start max-w-130"
+    :schema="schema"
+    :given="() => settings"
+    :send="keep"
+  >
+    <label class="choice"
       ><Checkbox v-model="staff" binary :disabled="!mine" /> What staff prepare is checked by somebody else before it
       goes out</label
     >
@@ -80,20 +86,7 @@ async function keep(body: output<typeof businessSettings>) {
 </template>
 
 <style scoped>
-.settings {
-  display: grid;
-  gap: 10px;
-  justify-items: start;
-  max-width: 520px;
-}
 .settings .field {
   width: 100%;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-}
-.tick input {
-  accent-color: var(--heather);
 }
 </style>

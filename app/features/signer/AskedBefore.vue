@@ -8,7 +8,7 @@ const says = useSays()
 </script>
 
 <template>
-  <dl v-if="view.questions.length" class="asked">
+  <dl v-if="view.questions.length" class="asked m-0 w-full border-t border-t-hairline">
     <template v-for="(q, i) in view.questions" :key="i">
       <dt>{{ says('youAsked') }}</dt>
       <dd>{{ q.question }}</dd>
@@ -21,11 +21,6 @@ const says = useSays()
 </template>
 
 <style scoped>
-.asked {
-  margin: 0;
-  width: 100%;
-  border-top: 1px solid var(--hairline);
-}
 .asked dt {
   font-size: 13px;
   color: var(--ink-soft);

@@ -23,13 +23,13 @@ const others = computed(() => besides.value.filter((f) => !onEveryPage.value.inc
 </script>
 
 <template>
-  <section v-if="onEveryPage.length || others.length" class="besides-all">
-    <p v-for="f in onEveryPage" :key="f.key" class="besides">
+  <section v-if="onEveryPage.length || others.length" class="py-4 px-5 border-t border-t-hairline">
+    <p v-for="f in onEveryPage" :key="f.key" class="besides mb-3.5">
       <label :for="`f-${f.key}`">{{ says('initialsEveryPage') }}</label>
       <SignerField :field="f" :state="state" mine @sign="$emit('sign', $event)" />
     </p>
     <h2 v-if="others.length" class="title-of">{{ says('aboutYou') }}</h2>
-    <p v-for="f in others" :key="f.key" class="besides">
+    <p v-for="f in others" :key="f.key" class="besides mb-3.5">
       <label :for="`f-${f.key}`">{{ f.label }}</label>
       <SignerField :field="f" :state="state" mine @sign="$emit('sign', $event)" />
     </p>
@@ -37,16 +37,9 @@ const others = computed(() => besides.value.filter((f) => !onEveryPage.value.inc
 </template>
 
 <style scoped>
-.besides-all {
-  padding: 16px 20px;
-  border-top: 1px solid var(--hairline);
-}
 .besides label {
   display: block;
   font: 600 15px var(--sans);
-}
-.besides {
-  margin-bottom: 14px;
 }
 .title-of {
   font: 600 15px var(--sans);

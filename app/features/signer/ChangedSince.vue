@@ -9,7 +9,7 @@ const changed = computed(() => props.view.papers.flatMap((p) => p.changed))
 </script>
 
 <template>
-  <section v-if="changed.length" class="notice changed" :aria-label="says('corrected')">
+  <section v-if="changed.length" class="notice mt-3 mb-0 mx-5" :aria-label="says('corrected')">
     <p>{{ says('corrected') }}</p>
     <ul>
       <li v-for="(c, i) in changed" :key="i">
@@ -20,9 +20,6 @@ const changed = computed(() => props.view.papers.flatMap((p) => p.changed))
 </template>
 
 <style scoped>
-.changed {
-  margin: 12px 20px 0;
-}
 li {
   padding: 6px 0;
   font-family: var(--serif);

@@ -80,7 +80,7 @@ defineExpose({ mark })
 <template>
   <div>
     <canvas ref="canvas" class="canvas" role="img" :aria-label="says('drawHere')" />
-    <p class="tools">
+    <p class="flex flex-wrap justify-between">
       <Button variant="text" :disabled="!strokes" @click="undo">{{ says('undoStroke') }}</Button><Button
         v-if="undone.length"
         variant="text"
@@ -102,10 +102,5 @@ defineExpose({ mark })
     linear-gradient(transparent 141px, var(--hairline-strong) 141px, var(--hairline-strong) 142px, transparent 142px),
     var(--paper);
   touch-action: none;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
 }
 </style>

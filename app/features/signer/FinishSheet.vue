@@ -24,14 +24,14 @@ function finish() {
 
 <template>
   <div>
-    <p v-if="isQuote(view) && total !== null && currency" class="sum">
+    <p v-if="isQuote(view) && total !== null && currency" class="text-l">
       {{ says('altogether') }} <b>{{ moneyIn(says.language, total, currency) }}</b>
     </p>
-    <label class="consent">
+    <label class="grid grid-cols-[32px_1fr] gap-1.5 mt-2.5 mb-4 mx-0">
       <Checkbox v-model="consent" binary />
       <span>{{ consentWords(says, view.business.email) }}</span>
     </label>
-    <label v-if="view.further" class="consent">
+    <label v-if="view.further" class="grid grid-cols-[32px_1fr] gap-1.5 mt-2.5 mb-4 mx-0">
       <Checkbox v-model="further" binary />
       <span>{{ view.further }}</span>
     </label>
@@ -39,15 +39,3 @@ function finish() {
     <Button size="large" class="wide" :disabled="busy" @click="finish">{{ finishLabel(view, says) }}</Button>
   </div>
 </template>
-
-<style scoped>
-.consent {
-  display: grid;
-  grid-template-columns: 32px 1fr;
-  gap: 6px;
-  margin: 10px 0 16px;
-}
-.sum {
-  font-size: 18px;
-}
-</style>

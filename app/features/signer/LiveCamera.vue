@@ -39,7 +39,7 @@ function take() {
 </script>
 
 <template>
-  <div class="camera">
+  <div class="grid gap-2 justify-items-start w-full">
     <p class="strong">{{ label }}</p>
     <p v-if="hint" role="status">{{ hint }}</p>
     <img v-if="state === 'taken'" :src="shown" :alt="label" />
@@ -55,12 +55,6 @@ function take() {
 </template>
 
 <style scoped>
-.camera {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  width: 100%;
-}
 video,
 img {
   width: 100%;

@@ -50,7 +50,7 @@ const TYPE: Record<string, string> = { email: 'email', day: 'date' }
       v-else-if="f.type === 'signature' || f.type === 'initials'"
       :id="first ? `pf-${f.key}` : undefined"
       type="button"
-      class="sign"
+      class="sign text-heather-deep font-semibold cursor-pointer"
       :aria-label="`${f.label}: ${
         f.type === 'initials'
           ? says(mark ? 'initialsThere' : 'initialHere')
@@ -137,11 +137,6 @@ label.at.hit::before {
   overflow: hidden;
   white-space: nowrap;
   border-style: dashed;
-}
-.sign {
-  color: var(--heather-deep);
-  font-weight: 600;
-  cursor: pointer;
 }
 .wrong > * {
   border: 2px solid var(--bracken);

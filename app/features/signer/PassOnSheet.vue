@@ -19,7 +19,7 @@ const pass = () =>
 </script>
 
 <template>
-  <form class="pass" @submit.prevent="pass">
+  <form class="grid gap-3" @submit.prevent="pass">
     <p>{{ says('passOnHint') }}</p>
     <label class="field"
       ><span>{{ says('passOnName') }}</span
@@ -37,10 +37,3 @@ const pass = () =>
     <Button type="submit" size="large" class="wide" :disabled="busy">{{ says('passOnDo') }}</Button>
   </form>
 </template>
-
-<style scoped>
-.pass {
-  display: grid;
-  gap: 12px;
-}
-</style>

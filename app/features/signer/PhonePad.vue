@@ -16,18 +16,10 @@ onMounted(async () => {
 </script>
 
 <template>
-  <div class="phone">
+  <div class="phone grid gap-2.5 justify-items-center">
     <p class="small">{{ says('phoneHint') }}</p>
     <LazyQrImage v-if="url" :text="url" />
     <p v-if="url" class="soft small" role="status">{{ says('phoneWaiting') }}</p>
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
   </div>
 </template>
-
-<style scoped>
-.phone {
-  display: grid;
-  gap: 10px;
-  justify-items: center;
-}
-</style>

@@ -46,7 +46,7 @@ function step(l: PricedLine, by: 1n | -1n) {
 </script>
 
 <template>
-  <div v-if="figures && priced" class="prices" data-figures="prices">
+  <div v-if="figures && priced" class="font-sans text-[16px] mt-2 mb-4 mx-0" data-figures="prices">
     <div v-for="l in shown" :key="l.key" class="line" :class="{ left: !counts(l) }">
       <input
         v-if="open && (l.optional || l.group !== null)"
@@ -65,9 +65,9 @@ function step(l: PricedLine, by: 1n | -1n) {
             l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
           }}</span></span
         >
-        <span v-if="open && l.optional" class="hint">{{ says('takeOrLeave') }}</span>
-        <div v-if="open && l.clientQuantity" class="stepper">
-          <span class="box"
+        <span v-if="open && l.optional" class="block text-s text-ink-soft">{{ says('takeOrLeave') }}</span>
+        <div v-if="open && l.clientQuantity" class="flex flex-wrap items-center gap-2 mt-1.5">
+          <span class="box inline-flex items-center border border-hairline-strong rounded-corner overflow-hidden"
             ><button type="button" :aria-label="says('fewer', { what: l.description })" @click="step(l, -1n)">−</button
             ><input
               :value="shownQuantity(l)"
@@ -75,17 +75,21 @@ function step(l: PricedLine, by: 1n | -1n) {
               :aria-label="says('howMany', { unit: l.unit, what: l.description })"
               :aria-invalid="!!problem(l)"
               @input="type(l, ($event.target as HTMLInputElement).value)"
-            /><span class="unit">{{ l.unit }}</span
+            /><span class="pr-2.5">{{ l.unit }}</span
             ><button type="button" :aria-label="says('more', { what: l.description })" @click="step(l, 1n)">
               +
             </button></span
           >
-          <span class="hint">{{ says('range', { from: l.clientQuantity.min, to: l.clientQuantity.max }) }}</span>
+          <span class="block text-s text-ink-soft">{{
+            says('range', { from: l.clientQuantity.min, to: l.clientQuantity.max })
+          }}</span>
           <span v-if="problem(l)" class="error" role="alert">{{
             says.language === 'en' ? problem(l) : says('pQuantity')
           }}</span>
         </div>
-        <span v-if="result(l).discount > 0" class="hint">{{ says('less', { amount: c(result(l).discount) }) }}</span>
+        <span v-if="result(l).discount > 0" class="block text-s text-ink-soft">{{
+          says('less', { amount: c(result(l).discount) })
+        }}</span>
       </div>
       <span class="money">{{ c(result(l).net) }}</span>
     </div>
@@ -93,10 +97,10 @@ function step(l: PricedLine, by: 1n | -1n) {
       <span /><span>{{ says('wholeDiscount') }}</span
       ><span class="money">−{{ c(priced.discount) }}</span>
     </div>
-    <div class="line all">
+    <div class="line all text-l">
       <span />
       <div>
-        <b>{{ says('altogether') }}</b><span class="hint">{{
+        <b>{{ says('altogether') }}</b><span class="block text-s text-ink-soft">{{
           says(figures.pricing.pricesIncludeTax ? 'taxIncluded' : 'taxAdded', {
             tax: c(priced.tax),
             net: c(priced.net),
@@ -109,11 +113,6 @@ function step(l: PricedLine, by: 1n | -1n) {
 </template>
 
 <style scoped>
-.prices {
-  font-family: var(--sans);
-  font-size: 16px;
-  margin: 8px 0 16px;
-}
 .line {
   display: grid;
   grid-template-columns: 30px 1fr auto;
@@ -132,28 +131,6 @@ function step(l: PricedLine, by: 1n | -1n) {
   accent-color: var(--heather);
   margin: 0;
 }
-.hint {
-  display: block;
-  font-size: 13px;
-  color: var(--ink-soft);
-}
-.all {
-  font-size: 18px;
-}
-.stepper {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-  margin-top: 6px;
-}
-.box {
-  display: inline-flex;
-  align-items: center;
-  border: 1px solid var(--hairline-strong);
-  border-radius: var(--corner);
-  overflow: hidden;
-}
 .box button {
   width: 44px;
   height: 40px;
@@ -168,8 +145,5 @@ function step(l: PricedLine, by: 1n | -1n) {
   border: 0;
   text-align: center;
   font-weight: 600;
-}
-.unit {
-  padding-right: 10px;
 }
 </style>

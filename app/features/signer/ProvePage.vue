@@ -77,7 +77,7 @@ const show = () =>
 </script>
 
 <template>
-  <div class="prove">
+  <div class="prove py-7 px-5">
     <ContourLines />
     <h1>{{ closed ? says('closedTries') : says('prove') }}</h1>
     <p v-if="closed" class="soft">
@@ -169,9 +169,6 @@ const show = () =>
   gap: 14px;
   justify-items: start;
   width: 100%;
-}
-.prove {
-  padding: 28px 20px;
 }
 .prove h1 {
   font-size: 27px;

@@ -23,7 +23,11 @@ const plainWords = (content: Inline[]): string | null => {
 
 <template>
   <template v-for="(b, i) in blocks" :key="i">
-    <component :is="`h${b.level}`" v-if="b.t === 'heading'" class="title" :class="`level-${b.level}`"
+    <component
+      :is="`h${b.level}`"
+      v-if="b.t === 'heading'"
+      class="title font-serif text-ink mt-6.5 mb-2 mx-0 leading-[1.25]"
+      :class="`level-${b.level}`"
       ><span v-if="b.number" class="number">{{ b.number }}</span
       ><InlineText :content="b.content" :state="state" :party="party" @sign="emit('sign', $event)"
     /></component>
@@ -71,7 +75,7 @@ const plainWords = (content: Inline[]): string | null => {
         </tr>
       </tbody>
     </table>
-    <img v-else-if="b.t === 'image'" :src="b.src" :alt="b.alt" class="image" />
+    <img v-else-if="b.t === 'image'" :src="b.src" :alt="b.alt" class="max-w-full" />
     <hr v-else-if="b.t === 'rule'" />
     <ReadingView
       v-else-if="b.t === 'keep'"
@@ -81,7 +85,7 @@ const plainWords = (content: Inline[]): string | null => {
       @sign="emit('sign', $event)"
     />
     <template v-else-if="b.t === 'columns'"
-      ><section v-for="(column, k) in b.columns" :key="k" class="column">
+      ><section v-for="(column, k) in b.columns" :key="k" class="mb-4.5">
         <ReadingView :blocks="column" :state="state" :party="party" @sign="emit('sign', $event)" /></section
     ></template>
     <p v-else-if="b.t === 'field'">
@@ -97,12 +101,6 @@ const plainWords = (content: Inline[]): string | null => {
 </template>
 
 <style scoped>
-.title {
-  font-family: var(--serif);
-  color: var(--ink);
-  margin: 26px 0 8px;
-  line-height: 1.25;
-}
 .level-1 {
   font-size: 26px;
   margin-top: 6px;
@@ -153,11 +151,5 @@ p {
 .plan td {
   border-bottom: 1px solid var(--hairline);
   padding: 9px 6px 9px 0;
-}
-.image {
-  max-width: 100%;
-}
-.column {
-  margin-bottom: 18px;
 }
 </style>

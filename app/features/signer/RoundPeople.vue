@@ -30,7 +30,7 @@ const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) 
 </script>
 
 <template>
-  <details v-if="rows.length" class="people">
+  <details v-if="rows.length" class="people pt-2.5 pb-0 px-5 text-m">
     <summary>{{ says('involved') }} ({{ rows.length + 1 }})</summary>
     <ul>
       <li v-for="(o, i) in rows" :key="i">
@@ -43,10 +43,6 @@ const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) 
 </template>
 
 <style scoped>
-.people {
-  padding: 10px 20px 0;
-  font-size: 15px;
-}
 summary {
   cursor: pointer;
   color: var(--ink-soft);

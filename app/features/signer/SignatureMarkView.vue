@@ -32,7 +32,7 @@ const drawn = computed(() => {
 </script>
 
 <template>
-  <svg v-if="drawn" :viewBox="drawn.box" class="ink" aria-hidden="true">
+  <svg v-if="drawn" :viewBox="drawn.box" class="h-16 max-w-full" aria-hidden="true">
     <path
       v-for="(p, i) in drawn.paths"
       :key="i"
@@ -44,17 +44,13 @@ const drawn = computed(() => {
       stroke-linejoin="round"
     />
   </svg>
-  <img v-else-if="mark.kind === 'image' && pictureOf" :src="pictureOf(mark.sha)" alt="" class="ink" />
+  <img v-else-if="mark.kind === 'image' && pictureOf" :src="pictureOf(mark.sha)" alt="" class="h-16 max-w-full" />
   <span v-else-if="mark.kind === 'typed'" class="typed" :style="{ fontFamily: `'${families[mark.face]}', cursive` }">{{
     mark.text
   }}</span>
 </template>
 
 <style scoped>
-.ink {
-  height: 64px;
-  max-width: 100%;
-}
 .typed {
   font-size: 34px;
   font-weight: 400;

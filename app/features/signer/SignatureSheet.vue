@@ -107,11 +107,16 @@ function done() {
 
 <template>
   <div class="sheet">
-    <p v-if="kept" class="kept">
+    <p v-if="kept" class="flex justify-between items-center gap-3 mb-3">
       <SignatureMarkView :mark="kept" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
       <Button variant="outlined" @click="emit('done', kept, scope, false)">{{ says('keptFor') }}</Button>
     </p>
-    <div class="ways" role="tablist" :aria-label="says('howToSign')" :style="{ '--ways': ways.length }">
+    <div
+      class="ways grid grid-cols-[repeat(var(--ways),1fr)] border border-hairline-strong rounded-corner overflow-hidden mb-3.5"
+      role="tablist"
+      :aria-label="says('howToSign')"
+      :style="{ '--ways': ways.length }"
+    >
       <Button
         v-for="w in ways"
         :key="w"
@@ -131,7 +136,7 @@ function done() {
         ><span>{{ initials ? says('yourInitials') : says('yourName') }}</span
         ><InputText v-model="typed" :maxlength="initials ? 12 : 200" autocomplete="name"
       /></label>
-      <fieldset class="faces">
+      <fieldset class="border-0 p-0 my-3 mx-0 grid grid-cols-[1fr_1fr] gap-2">
         <legend class="sr">{{ says('hand') }}</legend>
         <label v-for="f in scriptFaceNames" :key="f" class="face" :class="{ on: face === f }"
           ><RadioButton v-model="face" :name="`hand-${what}`" :value="f" :aria-label="SCRIPT_FAMILIES[f]" /><span
@@ -168,21 +173,6 @@ function done() {
 </template>
 
 <style scoped>
-.kept {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  margin-bottom: 12px;
-}
-.ways {
-  display: grid;
-  grid-template-columns: repeat(var(--ways), 1fr);
-  border: 1px solid var(--hairline-strong);
-  border-radius: var(--corner);
-  overflow: hidden;
-  margin-bottom: 14px;
-}
 .ways button {
   min-height: 40px;
   border: 0;
@@ -199,14 +189,6 @@ function done() {
 .ways button:disabled {
   color: var(--ink-soft);
   cursor: default;
-}
-.faces {
-  border: 0;
-  padding: 0;
-  margin: 12px 0;
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
 }
 .face {
   display: grid;

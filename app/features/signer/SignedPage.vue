@@ -86,10 +86,10 @@ const pdfOf = (id: string, sealed: boolean) =>
 </script>
 
 <template>
-  <div class="plain">
+  <div class="py-7 px-5 grid gap-4 justify-items-start">
     <ContourLines />
     <h1>{{ heading }}</h1>
-    <p v-if="view.thanks && !copy && !closed" class="thanks">{{ view.thanks }}</p>
+    <p v-if="view.thanks && !copy && !closed" class="whitespace-pre-line">{{ view.thanks }}</p>
     <p class="soft">
       {{ words }}
       <template v-if="isQuote(view) && !view.pay && !closed && !copy">{{ says('agreementNext') }}</template>
@@ -138,14 +138,14 @@ const pdfOf = (id: string, sealed: boolean) =>
       <Button v-if="view.pay.byCard" size="large" class="wide" :disabled="busy" @click="toPay(view.pay.stage)">
         {{ says('pay', { amount: amountIn(view.pay.amount) }) }}
       </Button>
-      <p v-else-if="view.pay.bank" class="bank">{{ view.pay.bank }}</p>
+      <p v-else-if="view.pay.bank" class="whitespace-pre-line">{{ view.pay.bank }}</p>
     </section>
     <section v-else-if="view.pay?.paid" class="next paid" role="status">
       <p class="strong">{{ says('arrived', { stage }) }}</p>
       <p v-if="later" class="small">{{ followsWords }}</p>
     </section>
     <p v-if="told" class="error" role="alert">{{ told }}</p>
-    <ul class="keep">
+    <ul class="grid gap-2">
       <li v-for="p in view.papers" :key="p.id">
         <a :href="pdfOf(p.id, p.sealed)" target="_blank">{{
           several
@@ -165,24 +165,8 @@ const pdfOf = (id: string, sealed: boolean) =>
 </template>
 
 <style scoped>
-.plain {
-  padding: 28px 20px;
-  display: grid;
-  gap: 16px;
-  justify-items: start;
-}
 h1 {
   font-size: 27px;
-}
-.thanks {
-  white-space: pre-line;
-}
-.bank {
-  white-space: pre-line;
-}
-.keep {
-  display: grid;
-  gap: 8px;
 }
 .people {
   padding: 0;

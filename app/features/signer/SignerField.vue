@@ -120,16 +120,21 @@ async function give(event: Event) {
         says(field.type === 'initials' ? 'initialHere' : 'signHere')
       }}</span>
     </button>
-    <span v-if="problem" :id="`${id}-wrong`" class="error">{{ problem }}</span>
+    <span v-if="problem" :id="`${id}-wrong`" class="error block font-sans">{{ problem }}</span>
   </span>
   <span v-else-if="field.type === 'tick'" class="tick"
     ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><span
       v-if="problem"
-      class="error"
+      class="error block font-sans"
       >{{ problem }}</span
     ></span
   >
-  <span v-else-if="field.type === 'choices'" class="in several" role="group" :aria-label="field.label">
+  <span
+    v-else-if="field.type === 'choices'"
+    class="in several border-0 p-0 my-1.5 mx-0"
+    role="group"
+    :aria-label="field.label"
+  >
     <label v-for="(o, i) in field.options" :key="o"
       ><input
         :id="i === 0 ? id : undefined"
@@ -139,14 +144,14 @@ async function give(event: Event) {
         @change="toggle(o)"
       />{{ o }}</label
     >
-    <span v-if="problem" class="error">{{ problem }}</span>
+    <span v-if="problem" class="error block font-sans">{{ problem }}</span>
   </span>
   <span v-else-if="field.type === 'attachment'" class="in">
     <label :for="id" class="sr">{{ field.label }}</label>
     <input :id="id" type="file" class="input" accept=".pdf,.png,.jpg,.jpeg" :aria-invalid="!!problem" @change="give" />
     <span class="given">{{ says('giveFile') }}</span>
     <span v-if="text" class="given">{{ says('fileWith', { name: attachmentName(text) }) }}</span>
-    <span v-if="refused || problem" class="error" role="alert">{{ refused || problem }}</span>
+    <span v-if="refused || problem" class="error block font-sans" role="alert">{{ refused || problem }}</span>
   </span>
   <span v-else class="in">
     <label :for="id" class="sr">{{ field.label }}</label>
@@ -170,16 +175,11 @@ async function give(event: Event) {
       :maxlength="field.max ?? 300"
     />
     <span v-if="field.help && field.placeholder" :id="`${id}-help`" class="given">{{ field.help }}</span>
-    <span v-if="problem" :id="`${id}-wrong`" class="error">{{ problem }}</span>
+    <span v-if="problem" :id="`${id}-wrong`" class="error block font-sans">{{ problem }}</span>
   </span>
 </template>
 
 <style scoped>
-.several {
-  border: 0;
-  padding: 0;
-  margin: 6px 0;
-}
 .several label {
   display: flex;
   gap: 10px;
@@ -248,9 +248,5 @@ async function give(event: Event) {
   accent-color: var(--heather);
   vertical-align: middle;
   margin-right: 8px;
-}
-.error {
-  display: block;
-  font-family: var(--sans);
 }
 </style>

@@ -136,7 +136,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
 
 <template>
   <div>
-    <div class="modes">
+    <div class="modes flex flex-wrap gap-2 items-center pt-3.5 pb-0 px-5">
       <OneOf
         v-model="mode"
         :label="says('readingView')"
@@ -148,15 +148,15 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
       <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
     </div>
     <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
-    <p v-if="state.told.value" class="notice" role="alert">{{ state.told.value }}</p>
-    <p v-if="partial" class="notice wrong" role="alert">
+    <p v-if="state.told.value" class="notice mt-3 mb-0 mx-5" role="alert">{{ state.told.value }}</p>
+    <p v-if="partial" class="notice mt-3 mb-0 mx-5 wrong" role="alert">
       {{ says('notWhole') }}
       <Button variant="outlined" @click="again">{{ says('loadAgain') }}</Button>
     </p>
-    <p v-if="questionSent" class="notice" role="status">
+    <p v-if="questionSent" class="notice mt-3 mb-0 mx-5" role="status">
       {{ says('questionSent', { business: view.business.name }) }}
     </p>
-    <p v-if="view.witnesses" class="notice">{{ says('witnessIntro', { name: view.witnesses }) }}</p>
+    <p v-if="view.witnesses" class="notice mt-3 mb-0 mx-5">{{ says('witnessIntro', { name: view.witnesses }) }}</p>
     <ChangedSince :view="view" />
     <RoundPeople :view="view" />
     <div v-show="mode === 'reading'" ref="body" :style="{ '--type': `${size}px` }">
@@ -181,7 +181,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
       <BesidesFields :view="view" :state="state" @sign="sign" />
     </div>
     <ClientOnly>
-      <div v-if="mode === 'page'" class="page-view">
+      <div v-if="mode === 'page'" class="page-view py-4 px-3 bg-desk mt-3 overflow-x-auto">
         <div :style="{ width: `${zoom * 100}%` }">
           <template v-for="p in view.papers" :key="p.id">
             <h2 v-if="several" class="title-of">{{ p.title }}</h2>
@@ -197,7 +197,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
         </div>
       </div>
     </ClientOnly>
-    <section v-if="view.papers.some((p) => p.enclosures.length)" class="with" :aria-label="says('toRead')">
+    <section v-if="view.papers.some((p) => p.enclosures.length)" class="with py-3 px-5" :aria-label="says('toRead')">
       <p>
         <b>{{ says('toRead') }}</b>
         <template v-for="p in view.papers" :key="p.id">
@@ -207,7 +207,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
         </template>
       </p>
     </section>
-    <AskedBefore :view="view" class="with" />
+    <AskedBefore :view="view" class="with py-3 px-5" />
     <div class="more">
       <a v-for="p in view.papers" :key="p.id" :href="pdfOf(p.id)" target="_blank">{{
         several ? says('keepPaper', { paper: p.title }) : says('keepCopy')
@@ -235,21 +235,8 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
 </template>
 
 <style scoped>
-.with {
-  padding: 12px 20px;
-}
 .with a {
   margin-inline-start: 8px;
-}
-.modes {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  padding: 14px 20px 0;
-}
-.notice {
-  margin: 12px 20px 0;
 }
 .paper {
   padding: 16px 20px;
@@ -269,12 +256,6 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
 .title-of {
   font: 600 15px var(--sans);
   color: var(--ink-soft);
-}
-.page-view {
-  padding: 16px 12px;
-  background: var(--desk);
-  margin-top: 12px;
-  overflow-x: auto;
 }
 /* On a phone the pages are as wide as it takes to hit what is on them. */
 @media (max-width: 600px) {

@@ -23,7 +23,7 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
 <template>
   <h2 id="money">Money, from this quarter on</h2>
   <ul class="ledger" aria-labelledby="money" data-testid="money-row">
-    <li v-for="r in rows" :key="r.label" class="sum">
+    <li v-for="r in rows" :key="r.label" class="sum pt-2.5 pb-2 px-0">
       <div>
         <span class="soft" :class="r.tone === 'bracken' ? 'bad' : ''">{{ r.label }}</span><b
           class="money"
@@ -31,7 +31,10 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
           >{{ money(r.amount, currency) }}</b
         >
       </div>
-      <span v-if="r.tone" class="bar" aria-hidden="true"
+      <span
+        v-if="r.tone"
+        class="bar block h-[5px] rounded-[3px] bg-hairline mt-[5px] overflow-hidden"
+        aria-hidden="true"
         ><i :style="{ width: share(r.amount), background: `var(--${r.tone})` }"
       /></span>
     </li>
@@ -39,9 +42,6 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
 </template>
 
 <style scoped>
-.sum {
-  padding: 10px 0 8px;
-}
 .sum div {
   display: flex;
   justify-content: space-between;
@@ -49,14 +49,6 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
 }
 .sum b {
   font-size: 20px;
-}
-.bar {
-  display: block;
-  height: 5px;
-  border-radius: 3px;
-  background: var(--hairline);
-  margin-top: 5px;
-  overflow: hidden;
 }
 .bar i {
   display: block;

@@ -21,7 +21,13 @@ const id = useId()
       <span class="small strong">{{ total }}</span>
     </div>
     <ul class="ledger">
-      <li v-for="row in shown" :key="keyOf(row)" class="row"><slot :row="row" /></li>
+      <li
+        v-for="row in shown"
+        :key="keyOf(row)"
+        class="row grid grid-cols-[28px_minmax(0,1fr)_210px_136px] items-center gap-3 min-h-13 py-1.5 px-0"
+      >
+        <slot :row="row" />
+      </li>
       <li v-if="rows.length === 0" class="none soft">{{ none }}</li>
     </ul>
     <Button v-if="rows.length > SHORT" size="small" variant="text" @click="whole = !whole">
@@ -33,14 +39,6 @@ const id = useId()
 <style scoped>
 section {
   margin-bottom: 24px;
-}
-.row {
-  display: grid;
-  grid-template-columns: 28px minmax(0, 1fr) 210px 136px;
-  align-items: center;
-  gap: 12px;
-  min-height: 52px;
-  padding: 6px 0;
 }
 .row :slotted(.what) {
   display: grid;

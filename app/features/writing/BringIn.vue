@@ -48,7 +48,7 @@ async function keep(body: object) {
 <template>
   <Dialog v-model:visible="visible" modal header="Bring in a file" :style="{ width: '680px' }" :draggable="false">
     <FormOf v-slot="{ busy }" class="form" :schema="named" :given="() => form" :send="keep">
-      <div class="two">
+      <div class="two grid grid-cols-[1fr_160px] gap-3">
         <FieldOf name="name" label="Name"><InputText v-model="form.name" autofocus maxlength="120" required /></FieldOf>
         <Choice v-model="form.kind" label="Kind of paper" :options="paperKinds.map((k) => ({ value: k, label: k }))" />
       </div>
@@ -61,9 +61,9 @@ async function keep(body: object) {
       <p v-else class="soft">Everything in the file was taken.</p>
       <section v-if="brought.blanks.length" aria-label="Blanks that were found">
         <h2>{{ brought.blanks.length }} {{ brought.blanks.length === 1 ? 'blank' : 'blanks' }} found</h2>
-        <ul class="ledger blanks">
+        <ul class="ledger blanks max-h-[36vh] overflow-auto">
           <li v-for="(b, i) in brought.blanks" :key="i">
-            <label class="blank"
+            <label class="blank flex gap-2.5"
               ><Checkbox binary :model-value="taken.has(i)" @update:model-value="toggle(i)" />
               <span
                 ><span class="soft">{{ b.before }}</span
@@ -88,24 +88,11 @@ async function keep(body: object) {
 </template>
 
 <style scoped>
-.two {
-  display: grid;
-  grid-template-columns: 1fr 160px;
-  gap: 12px;
-}
-.blanks {
-  max-height: 36vh;
-  overflow: auto;
-}
 .blanks li {
   display: grid;
   grid-template-columns: 1fr 130px;
   gap: 10px;
   align-items: center;
   padding: 6px 0;
-}
-.blank {
-  display: flex;
-  gap: 10px;
 }
 </style>

@@ -103,7 +103,12 @@ function remove(): void {
 </script>
 
 <template>
-  <section v-if="chosen && TITLES[name]" class="chosen" :aria-label="TITLES[name]" data-chosen>
+  <section
+    v-if="chosen && TITLES[name]"
+    class="chosen grid gap-2.5 border border-hairline-strong rounded-corner bg-paper p-3 mb-4.5"
+    :aria-label="TITLES[name]"
+    data-chosen
+  >
     <h2>{{ TITLES[name] }}</h2>
     <template v-if="name === 'value'">
       <p>
@@ -145,7 +150,7 @@ function remove(): void {
       <p>
         <NuxtLink :to="`/library/clauses/${attrs.clause}`">{{ clauseName(String(attrs.clause)) }}</NuxtLink>
       </p>
-      <label class="tick"
+      <label class="flex gap-2 items-center"
         ><Checkbox
           binary
           :model-value="!attrs.edition"
@@ -166,7 +171,7 @@ function remove(): void {
         @update:model-value="set('height', Math.min(400, Math.max(0, $event ?? 0)))"
     /></label>
     <template v-if="name === 'paragraph'">
-      <label class="tick"
+      <label class="flex gap-2 items-center"
         ><Checkbox
           binary
           :model-value="!!attrs.numbered"
@@ -174,7 +179,7 @@ function remove(): void {
         />
         Numbered</label
       >
-      <label class="tick"
+      <label class="flex gap-2 items-center"
         ><Checkbox binary :model-value="!!attrs.small" @update:model-value="set('small', attrs.small ? null : true)" />
         Small print</label
       >
@@ -188,7 +193,7 @@ function remove(): void {
         @update:model-value="set('each', $event || null)"
       />
     </template>
-    <label v-if="name === 'heading'" class="tick"
+    <label v-if="name === 'heading'" class="flex gap-2 items-center"
       ><Checkbox
         binary
         :model-value="!!attrs.numbered"
@@ -209,23 +214,3 @@ function remove(): void {
     </Button>
   </section>
 </template>
-
-<style scoped>
-.chosen {
-  display: grid;
-  gap: 10px;
-  border: 1px solid var(--hairline-strong);
-  border-radius: var(--corner);
-  background: var(--paper);
-  padding: 12px;
-  margin-bottom: 18px;
-}
-.block {
-  display: block;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-</style>

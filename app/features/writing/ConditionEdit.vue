@@ -17,7 +17,7 @@ function put(more: Partial<Condition>): void {
 </script>
 
 <template>
-  <fieldset class="condition">
+  <fieldset class="border-0 p-0 m-0 grid gap-1.5">
     <legend class="label">When it is there</legend>
     <Choice
       aria-label="When it is there"
@@ -40,7 +40,7 @@ function put(more: Partial<Condition>): void {
         ]"
         @update:model-value="put({ path: $event })"
       />
-      <span class="two">
+      <span class="two flex gap-1.5">
         <Choice
           aria-label="How it is compared"
           :model-value="value.is"
@@ -63,17 +63,3 @@ function put(more: Partial<Condition>): void {
     </template>
   </fieldset>
 </template>
-
-<style scoped>
-.condition {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 6px;
-}
-.two {
-  display: flex;
-  gap: 6px;
-}
-</style>

@@ -42,7 +42,7 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
     ><span>What it asks</span
     ><TypedText :value="field.label" maxlength="200" @given="put({ label: $event || FIELD_WORDS[field.type] })"
   /></label>
-  <label v-if="field.type !== 'date'" class="tick"
+  <label v-if="field.type !== 'date'" class="flex gap-2 items-center"
     ><Checkbox binary :model-value="field.required" @update:model-value="put({ required: !field.required })" /> Has to
     be filled</label
   >
@@ -115,11 +115,3 @@ const asks = computed(() => !['date', 'signature', 'tick', 'attachment'].include
       @update:model-value="emit('width', $event || null)"
   /></label>
 </template>
-
-<style scoped>
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-</style>

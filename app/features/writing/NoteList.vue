@@ -7,7 +7,7 @@ const emit = defineEmits<{ go: [string]; cure: [PreflightNote] }>()
 </script>
 
 <template>
-  <ul class="notes" aria-label="Before it goes">
+  <ul class="grid gap-3.5 mt-2" aria-label="Before it goes">
     <li v-for="(n, i) in notes" :key="n.rule + n.at + i" :class="n.severity">
       <Button v-if="n.at" unstyled class="words" @click="emit('go', n.at)">{{ n.words }}</Button>
       <span v-else>{{ n.words }}</span>
@@ -19,11 +19,6 @@ const emit = defineEmits<{ go: [string]; cure: [PreflightNote] }>()
 </template>
 
 <style scoped>
-.notes {
-  display: grid;
-  gap: 14px;
-  margin-top: 8px;
-}
 li {
   border-left: 3px solid var(--gorse);
   padding: 2px 0 2px 11px;

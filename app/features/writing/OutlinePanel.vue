@@ -84,7 +84,7 @@ const toggle = (key: string) => {
 <template>
   <nav aria-label="On this paper">
     <h2>On this paper</h2>
-    <ul class="outline">
+    <ul class="headings">
       <li v-for="h in outline" :key="h.id">
         <Button unstyled class="plain" @click="goTo(h.id)">{{ h.text }}</Button>
       </li>
@@ -95,11 +95,11 @@ const toggle = (key: string) => {
     <h2>Parties</h2>
     <ul>
       <li v-for="(p, i) in base.parties" :key="p.key">
-        <Button unstyled class="plain party-row" :aria-expanded="open === p.key" @click="toggle(p.key)">
+        <Button unstyled class="plain flex gap-1.5 items-center" :aria-expanded="open === p.key" @click="toggle(p.key)">
           <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
           <span v-if="p.when" class="soft small">sometimes</span>
         </Button>
-        <div v-if="open === p.key" class="card edit">
+        <div v-if="open === p.key" class="card grid gap-2 mt-1 mb-2 mx-0 p-2.5">
           <label class="field"
             ><span>Name</span
             ><TypedText
@@ -107,7 +107,7 @@ const toggle = (key: string) => {
               maxlength="60"
               @given="$event.trim() && changeParty(p.key, { label: $event.trim() })"
           /></label>
-          <label class="tick"
+          <label class="flex gap-2 items-center"
             ><Checkbox binary :model-value="initials(p.key)" @update:model-value="toggleInitials(p.key)" /> Initials on
             every page</label
           >
@@ -116,13 +116,11 @@ const toggle = (key: string) => {
         </div>
       </li>
     </ul>
-    <p class="adds">
-      <Button v-for="u in free" :key="u" variant="outlined" class="small-btn" @click="addParty(u)"
+    <p class="flex flex-wrap gap-1 mt-1.5">
+      <Button v-for="u in free" :key="u" variant="outlined" class="slim" @click="addParty(u)"
         ><Plus :size="14" /> {{ u }}</Button
       >
-      <Button variant="outlined" class="small-btn" @click="addParty('Another party')"
-        ><Plus :size="14" /> Another</Button
-      >
+      <Button variant="outlined" class="slim" @click="addParty('Another party')"><Plus :size="14" /> Another</Button>
     </p>
   </section>
   <section aria-label="Paper values" class="gap">
@@ -130,7 +128,7 @@ const toggle = (key: string) => {
     <ul>
       <li v-for="a in asks" :key="a.key">
         <Button unstyled class="plain" :aria-expanded="open === a.key" @click="toggle(a.key)">{{ a.label }}</Button>
-        <div v-if="open === a.key" class="card edit">
+        <div v-if="open === a.key" class="card grid gap-2 mt-1 mb-2 mx-0 p-2.5">
           <label class="field"
             ><span>What is asked</span
             ><TypedText
@@ -149,7 +147,7 @@ const toggle = (key: string) => {
             ]"
             @update:model-value="changeAsk(a.key, { type: $event as Ask['type'] })"
           />
-          <label class="tick"
+          <label class="flex gap-2 items-center"
             ><Checkbox
               binary
               :model-value="a.required"
@@ -161,14 +159,14 @@ const toggle = (key: string) => {
         </div>
       </li>
     </ul>
-    <p class="adds">
-      <Button variant="outlined" class="small-btn" @click="addAsk"><Plus :size="14" /> A paper value</Button>
+    <p class="flex flex-wrap gap-1 mt-1.5">
+      <Button variant="outlined" class="slim" @click="addAsk"><Plus :size="14" /> A paper value</Button>
     </p>
   </section>
 </template>
 
 <style scoped>
-.outline li {
+.headings li {
   padding: 1px 0;
 }
 .plain {
@@ -180,32 +178,5 @@ const toggle = (key: string) => {
 }
 .plain:hover {
   color: var(--heather-deep);
-}
-.party-row {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.edit {
-  display: grid;
-  gap: 8px;
-  margin: 4px 0 8px;
-  padding: 10px;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.adds {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin-top: 6px;
-}
-.small-btn {
-  min-height: 28px;
-  padding: 2px 9px;
-  font-size: 13px;
 }
 </style>

@@ -106,7 +106,7 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
       ><TextAlignEnd :size="17"
     /></IconButton>
     <template v-if="inTable">
-      <span class="apart" />
+      <span class="w-2" />
       <Button variant="text" size="small" aria-label="Add a row" @click="chain().addRowAfter().run()"
         ><Plus :size="14" /> row</Button
       >
@@ -143,8 +143,5 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
 }
 .bar .field {
   width: 200px;
-}
-.apart {
-  width: 8px;
 }
 </style>

@@ -18,7 +18,7 @@ const setColumn = (i: number, more: object) =>
 </script>
 
 <template>
-  <div v-for="(c, i) in columns" :key="i" class="two">
+  <div v-for="(c, i) in columns" :key="i" class="two grid grid-cols-[80px_1fr] gap-1.5">
     <InputNumber
       :model-value="c.width"
       :use-grouping="false"
@@ -48,11 +48,3 @@ const setColumn = (i: number, more: object) =>
     @update:model-value="emit('each', $event || null)"
   />
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: 80px 1fr;
-  gap: 6px;
-}
-</style>

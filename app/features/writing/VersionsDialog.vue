@@ -42,10 +42,16 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
     :draggable="false"
     dismissable-mask
   >
-    <div class="cols">
+    <div class="cols grid grid-cols-[240px_1fr] gap-5.5">
       <ul class="ledger" aria-label="Versions">
         <li v-for="(v, i) in versions" :key="v.id">
-          <Button unstyled class="row" :autofocus="i === 0" :aria-pressed="shown?.row.id === v.id" @click="look(v)">
+          <Button
+            unstyled
+            class="row grid w-full text-left border-0 bg-transparent p-2 cursor-pointer"
+            :autofocus="i === 0"
+            :aria-pressed="shown?.row.id === v.id"
+            @click="look(v)"
+          >
             <b>{{ title(v) }}</b>
             <span class="soft small"
               >{{ whenWords(v.at, now.slice(0, 10)) }}{{ v.by ? `, ${v.by}` : ''
@@ -61,7 +67,7 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
       </ul>
       <section v-if="shown" aria-label="What has changed since">
         <h2>From {{ title(shown.row).toLowerCase() }} to what stands here now</h2>
-        <div class="text"><ComparedText :list="shown.compared" /></div>
+        <div class="text max-h-[46vh] overflow-auto mt-2 mb-3 mx-0"><ComparedText :list="shown.compared" /></div>
         <p>
           <Button @click="bringBack">Bring {{ title(shown.row).toLowerCase() }} back</Button>
         </p>
@@ -72,27 +78,8 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: 240px 1fr;
-  gap: 22px;
-}
-.row {
-  display: grid;
-  width: 100%;
-  text-align: left;
-  border: 0;
-  background: none;
-  padding: 8px;
-  cursor: pointer;
-}
 .row[aria-pressed='true'] {
   background: var(--heather-tint);
-}
-.text {
-  max-height: 46vh;
-  overflow: auto;
-  margin: 8px 0 12px;
 }
 @media (max-width: 700px) {
   .cols {

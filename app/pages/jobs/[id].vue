@@ -31,23 +31,23 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
     <span class="notice trouble" role="alert">{{ problem }}</span>
   </p>
   <div v-if="job">
-    <header class="top">
+    <header class="top border-b border-b-hairline pt-5 pb-0 px-7 max-w-320 my-0 mx-auto">
       <div class="head">
-        <h1 class="title">{{ job.title }}</h1>
-        <span class="client">{{ job.client?.name }}</span>
+        <h1 class="title max-w-full wrap-anywhere">{{ job.title }}</h1>
+        <span class="client text-[16px]">{{ job.client?.name }}</span>
         <span class="grow" />
         <span class="soft">{{ facts.join(' · ') }}</span>
       </div>
       <JobLine :stops="job.line" large />
     </header>
-    <div class="page cols">
-      <div class="stack">
+    <div class="page cols grid grid-cols-[290px_minmax(0,1fr)_300px] gap-8.5 pt-5">
+      <div class="grid gap-5 content-start">
         <JobRecord v-model:choosing="choosingClient" />
         <JobLines />
         <JobGuests v-if="hasGuests" />
       </div>
       <JobThread />
-      <aside class="stack">
+      <aside class="grid gap-5 content-start">
         <JobNext @choose-client="choosingClient = true" />
         <JobAdd />
       </aside>
@@ -56,30 +56,6 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
 </template>
 
 <style scoped>
-.top {
-  border-bottom: 1px solid var(--hairline);
-  padding: 20px 28px 0;
-  max-width: 1280px;
-  margin: 0 auto;
-}
-.title {
-  max-width: 100%;
-  overflow-wrap: anywhere;
-}
-.client {
-  font-size: 16px;
-}
-.cols {
-  display: grid;
-  grid-template-columns: 290px minmax(0, 1fr) 300px;
-  gap: 34px;
-  padding-top: 20px;
-}
-.stack {
-  display: grid;
-  gap: 20px;
-  align-content: start;
-}
 @media (max-width: 1000px) {
   .cols {
     grid-template-columns: 1fr;

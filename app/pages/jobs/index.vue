@@ -71,7 +71,7 @@ const STOPS = [
       ><span class="grow" />
       <LinkButton main to="/jobs/new">New job <kbd>n</kbd></LinkButton>
     </div>
-    <div class="filters">
+    <div class="filters flex flex-wrap gap-2.5 items-center mb-2.5">
       <OneOf
         v-model="which"
         label="Which jobs"
@@ -81,7 +81,7 @@ const STOPS = [
           { value: 'past', label: 'Past' },
         ]"
       />
-      <label class="search"
+      <label class="search flex-1 min-w-55 max-w-85 ml-auto"
         ><span class="sr">Search jobs</span
         ><InputText
           ref="search"
@@ -119,7 +119,9 @@ const STOPS = [
           ]"
       /></template>
       <template #day="{ row: r }"
-        ><span class="nowrap" :class="{ soft: !r.day }">{{ dayWords(r.day, page!.today) }}</span></template
+        ><span class="nowrap whitespace-nowrap" :class="{ soft: !r.day }">{{
+          dayWords(r.day, page!.today)
+        }}</span></template
       >
       <template #title="{ row: r }"
         ><NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink></template
@@ -147,22 +149,6 @@ const STOPS = [
 </template>
 
 <style scoped>
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 10px;
-}
-.search {
-  flex: 1;
-  min-width: 220px;
-  max-width: 340px;
-  margin-left: auto;
-}
-.nowrap {
-  white-space: nowrap;
-}
 .page :deep(.cell-kind) {
   white-space: nowrap;
 }

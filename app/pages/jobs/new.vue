@@ -64,8 +64,8 @@ async function save() {
       <h1>New job</h1>
       <span class="soft">Everything but the kind can come later.</span>
     </div>
-    <div class="cols">
-      <div class="grid">
+    <div class="cols grid grid-cols-[minmax(0,1fr)_320px] gap-9">
+      <div class="fields grid grid-cols-2 gap-y-3.5 gap-x-5 content-start">
         <Choice
           v-model="form.kindId"
           label="Kind"
@@ -74,19 +74,21 @@ async function save() {
         <FieldOf name="title" label="Title"
           ><InputText v-model="form.title" placeholder="Filled from the client if left empty"
         /></FieldOf>
-        <FieldOf name="clientId" class="wide"><ClientPicker v-model="client" label="Client" /></FieldOf>
+        <FieldOf name="clientId" class="wide col-span-full"><ClientPicker v-model="client" label="Client" /></FieldOf>
         <FieldOf name="starts" label="Begins"><WhenField v-model="form.starts" kind="moment" /></FieldOf>
         <FieldOf name="ends" label="Ends"><WhenField v-model="form.ends" kind="moment" /></FieldOf>
         <Choice v-model="form.timeZone" label="Time zone" :options="zones.map((z) => ({ value: z, label: z }))" />
         <FieldOf name="people" label="Number of people"
           ><InputNumber v-model="form.people" :use-grouping="false" :min="0"
         /></FieldOf>
-        <FieldOf name="place" label="Place" class="wide"><InputText v-model="form.place" maxlength="500" /></FieldOf>
+        <FieldOf name="place" label="Place" class="wide col-span-full"
+          ><InputText v-model="form.place" maxlength="500"
+        /></FieldOf>
         <label v-for="f in kind?.settings.facts" :key="f.key" class="field"
           ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
           ><InputText v-model="form.facts[f.key]"
         /></label>
-        <label class="field wide"
+        <label class="field wide col-span-full"
           ><span>Notes, for you alone</span><Textarea v-model="form.notes" auto-resize rows="2" />
         </label>
       </div>
@@ -116,27 +118,13 @@ async function save() {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 14px 20px;
-  align-content: start;
-}
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 36px;
-}
-.wide {
-  grid-column: 1 / -1;
-}
 @media (max-width: 900px) {
   .cols {
     grid-template-columns: 1fr;
   }
 }
 @media (max-width: 640px) {
-  .grid {
+  .fields {
     grid-template-columns: 1fr;
   }
 }

@@ -21,7 +21,7 @@ const retry = () => act(() => sendAgain({ rows: [] }))
 </script>
 
 <template>
-  <div class="page narrow">
+  <div class="page max-w-180">
     <p v-if="error" class="notice trouble" role="alert">{{ wordsOf(error) }}</p>
     <template v-if="list">
       <h1 class="title">{{ list.title }}, to a list</h1>
@@ -38,7 +38,7 @@ const retry = () => act(() => sendAgain({ rows: [] }))
       <template v-if="list.failed.length">
         <h2 class="gap">Not sent</h2>
         <ul class="ledger" aria-label="Not sent">
-          <li v-for="f in list.failed" :key="f.n" class="row">
+          <li v-for="f in list.failed" :key="f.n" class="row grid grid-cols-[26px_1fr_auto] items-center py-2 px-0">
             <StopMark state="trouble" :size="18" /><span
               ><b>{{ f.name || `line ${f.n}` }}</b> {{ f.problem }}</span
             ><Button
@@ -79,15 +79,6 @@ const retry = () => act(() => sendAgain({ rows: [] }))
 </template>
 
 <style scoped>
-.narrow {
-  max-width: 720px;
-}
-.row {
-  display: grid;
-  grid-template-columns: 26px 1fr auto;
-  align-items: center;
-  padding: 8px 0;
-}
 .mend {
   grid-column: 2 / -1;
   display: grid;

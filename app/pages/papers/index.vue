@@ -77,7 +77,9 @@ const columns: RowColumn<PaperRow>[] = [
         >
       </template>
       <template #state="{ row: p }"
-        ><span class="state"><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span></template
+        ><span class="state flex gap-2 items-center"
+          ><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span
+        ></template
       >
       <template #title="{ row: p }"
         ><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{ p.title }}</NuxtLink></template
@@ -96,11 +98,3 @@ const columns: RowColumn<PaperRow>[] = [
     </RowsTable>
   </div>
 </template>
-
-<style scoped>
-.state {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-</style>

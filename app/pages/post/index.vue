@@ -38,9 +38,9 @@ const parts = computed(() =>
       <span class="soft">every message that went out, as the mailboxes show it</span>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
-    <Splitter v-if="rows?.length" :layout="roomy ? 'horizontal' : 'vertical'" class="room">
+    <Splitter v-if="rows?.length" :layout="roomy ? 'horizontal' : 'vertical'" class="min-h-[60vh]">
       <SplitterPanel :size="34" :min-size="20"
-        ><ul class="ledger" aria-label="Messages">
+        ><ul class="ledger flex-1 m-0 max-h-[78vh] overflow-auto" aria-label="Messages">
           <li v-for="r in rows" :key="r.id">
             <Button unstyled data-row class="row" :aria-current="shown?.id === r.id" @click="open(r.id)">
               <b class="ellipsis">{{ r.subject }}</b><span class="soft small">{{ whenWords(r.at, today) }}</span
@@ -50,16 +50,16 @@ const parts = computed(() =>
         </ul></SplitterPanel
       >
       <SplitterPanel :size="66" :min-size="30"
-        ><article v-if="shown" class="letter" aria-label="Message">
+        ><article v-if="shown" class="letter py-5 px-6" aria-label="Message">
           <h2 class="serif">{{ shown.subject }}</h2>
           <p class="soft small">from {{ shown.from }}<br />to {{ shown.to }}</p>
-          <p class="body">
+          <p class="body whitespace-pre-line my-3.5 mx-0">
             <template v-for="(p, i) in parts" :key="i"
               ><a v-if="p.link" :href="p.link" target="_blank" rel="noopener">{{ p.t }}</a
               ><template v-else>{{ p.t }}</template></template
             >
           </p>
-          <p v-if="shown.closed && session.data?.postRoomOpens" class="reveal">
+          <p v-if="shown.closed && session.data?.postRoomOpens" class="flex flex-wrap gap-2.5 items-center">
             <Button variant="outlined" :disabled="busy" @click="reveal">Open it as {{ shown.to }}</Button>
             <span class="soft small">That you looked stands in the record of its round.</span>
           </p>
@@ -75,9 +75,6 @@ const parts = computed(() =>
 </template>
 
 <style scoped>
-.room {
-  min-height: 60vh;
-}
 .row {
   display: grid;
   grid-template-columns: 1fr auto;
@@ -92,28 +89,9 @@ const parts = computed(() =>
 .row[aria-current='true'] {
   background: var(--heather-tint);
 }
-.letter {
-  padding: 20px 24px;
-}
 .letter h2 {
   font-size: 20px;
   color: var(--ink);
-}
-.body {
-  white-space: pre-line;
-  margin: 14px 0;
-}
-.reveal {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
-.ledger {
-  flex: 1;
-  margin: 0;
-  max-height: 78vh;
-  overflow: auto;
 }
 @media (max-width: 800px) {
   .ledger {

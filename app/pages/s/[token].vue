@@ -114,7 +114,7 @@ const asks = computed((): WordKey =>
         <p>
           <b>{{ view.business.name }}</b>
           <template v-if="view.state === 'open'"> {{ ' ' + says(asks) }}</template>
-          <span class="soft small what">{{ what }}</span>
+          <span class="soft small what block">{{ what }}</span>
         </p>
         <label class="language"
           ><span class="sr">{{ says('language') }}</span>
@@ -170,9 +170,6 @@ const asks = computed((): WordKey =>
 .who p {
   flex: 1;
   min-width: 0;
-}
-.what {
-  display: block;
 }
 .language select {
   border: 1px solid var(--hairline-strong);

@@ -137,7 +137,7 @@ const now = useNow()
       <h1>{{ fresh ? 'New clause' : 'Clause' }}</h1>
       <span v-if="!fresh" class="soft">edition {{ clause.edition }}{{ clause.archived ? ', archived' : '' }}</span>
     </div>
-    <div class="cols">
+    <div class="cols grid grid-cols-[minmax(0,1fr)_300px] gap-8.5">
       <FormOf v-slot="{ busy: on }" class="form" :schema="saveClause" :given="given" :send="keep">
         <FieldOf name="name" label="Name"
           ><InputText v-model="name" maxlength="120" required :autofocus="fresh"
@@ -150,8 +150,8 @@ const now = useNow()
           <Button variant="outlined" @click="editor.chain().focus().toggleBulletList().run()">List</Button>
           <Button variant="outlined" aria-haspopup="listbox" @click="openMenu">Insert <kbd>/</kbd></Button>
         </div>
-        <div ref="desk" class="desk" @keydown="slash">
-          <div class="sheet-paper short"><EditorContent v-if="editor" :editor="editor" /></div>
+        <div ref="desk" class="relative" @keydown="slash">
+          <div class="sheet-paper py-6 px-8 m-0 min-h-50"><EditorContent v-if="editor" :editor="editor" /></div>
           <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
         </div>
         <p class="acts">
@@ -166,17 +166,24 @@ const now = useNow()
       <aside>
         <h2>What a change touches</h2>
         <ul class="ledger">
-          <li v-for="t in clause.templates" :key="t.id" class="row">
+          <li v-for="t in clause.templates" :key="t.id" class="row flex justify-between gap-2.5 py-2 px-0">
             <NuxtLink :to="`/library/templates/${t.id}`">{{ t.name }}</NuxtLink>
             <span class="soft small">{{ t.follows ? 'follows it' : 'keeps an edition' }}</span>
           </li>
-          <li v-if="!clause.templates.length" class="soft row">No template uses it yet.</li>
+          <li v-if="!clause.templates.length" class="soft row flex justify-between gap-2.5 py-2 px-0">
+            No template uses it yet.
+          </li>
         </ul>
         <template v-if="clause.editions.length > 1">
           <h2 class="gap">Editions</h2>
           <ul class="ledger">
             <li v-for="e in [...clause.editions].reverse()" :key="e.edition">
-              <Button unstyled class="row plain" :aria-pressed="shown === e.edition" @click="shown = e.edition">
+              <Button
+                unstyled
+                class="row flex justify-between gap-2.5 py-2 px-0 plain w-full border-0 bg-transparent cursor-pointer"
+                :aria-pressed="shown === e.edition"
+                @click="shown = e.edition"
+              >
                 <b>Edition {{ e.edition }}</b>
                 <span class="soft small">{{ whenWords(e.at, now.slice(0, 10)) }}, {{ e.by }}</span>
               </Button>
@@ -194,31 +201,6 @@ const now = useNow()
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 34px;
-}
-.desk {
-  position: relative;
-}
-.short {
-  padding: 24px 32px;
-  margin: 0;
-  min-height: 200px;
-}
-.row {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  padding: 8px 0;
-}
-.plain {
-  width: 100%;
-  border: 0;
-  background: none;
-  cursor: pointer;
-}
 .plain[aria-pressed='true'] {
   background: var(--heather-tint);
 }

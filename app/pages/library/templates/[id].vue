@@ -94,7 +94,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
       />
       <Choice
         aria-label="Kind of paper"
-        class="kind"
+        class="kind w-37.5"
         :model-value="view.kind"
         :options="paperKinds.map((k) => ({ value: k, label: k }))"
         @update:model-value="rename({ kind: $event })"
@@ -110,16 +110,22 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
       <TakeOut :base="`/api/templates/${sheet.id}`" />
       <Button @click="see">See it as…</Button>
     </div>
-    <div v-if="saved === 'set aside' || told" class="notice trouble told" role="alert">
+    <div v-if="saved === 'set aside' || told" class="notice trouble flex flex-wrap gap-2.5 items-center" role="alert">
       <span>{{ told }}</span>
       <template v-if="saved === 'set aside'">
         <Button variant="outlined" @click="takeTheirs">Show what is there now</Button>
         <Button variant="outlined" @click="keepMine">Keep mine as a template of its own</Button>
       </template>
     </div>
-    <div class="cols">
-      <div class="side"><OutlinePanel /></div>
-      <section ref="desk" class="desk" aria-label="The sheet and its tools" @keydown="slash" @keydown.capture="enter">
+    <div class="cols grid grid-cols-[218px_minmax(0,1fr)_268px] min-h-[calc(100vh-110px)]">
+      <div class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start"><OutlinePanel /></div>
+      <section
+        ref="desk"
+        class="desk relative bg-desk pt-0 pb-4.5 px-2 min-w-0"
+        aria-label="The sheet and its tools"
+        @keydown="slash"
+        @keydown.capture="enter"
+      >
         <SheetBar @insert="openMenu" />
         <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
@@ -132,7 +138,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
           @picked="sheet.takePictures($event)"
         />
       </section>
-      <aside class="side" aria-label="Beside the sheet">
+      <aside class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start" aria-label="Beside the sheet">
         <ChosenCard />
         <h2>Before it goes</h2>
         <NoteList
@@ -162,34 +168,6 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 .name:focus {
   border-color: var(--hairline-strong);
   background: var(--paper);
-}
-.kind {
-  width: 150px;
-}
-.told {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-}
-.cols {
-  display: grid;
-  grid-template-columns: 218px minmax(0, 1fr) 268px;
-  min-height: calc(100vh - 110px);
-}
-.side {
-  padding: 20px 18px;
-  position: sticky;
-  top: 0;
-  max-height: 100vh;
-  overflow: auto;
-  align-self: start;
-}
-.desk {
-  position: relative;
-  background: var(--desk);
-  padding: 0 8px 18px;
-  min-width: 0;
 }
 @media (max-width: 1100px) {
   .cols {

@@ -127,20 +127,25 @@ const pdf = `/api/papers/${id}/export?as=pdf`
     <p v-else-if="!draft" class="notice">
       This was sent. What was sent never changes; it is shown here as the record fills it now.
     </p>
-    <div class="cols">
-      <div class="side">
+    <div class="cols grid grid-cols-[218px_minmax(0,1fr)_268px] min-h-[calc(100vh-110px)]">
+      <div class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start">
         <nav aria-label="On this paper">
           <h2>On this paper</h2>
           <ul>
             <li v-for="h in outline" :key="h.id">
-              <Button unstyled class="plain" @click="goTo(h.id)">{{ h.text }}</Button>
+              <Button
+                unstyled
+                class="border-0 bg-transparent py-[3px] px-0 cursor-pointer text-left"
+                @click="goTo(h.id)"
+                >{{ h.text }}</Button
+              >
             </li>
           </ul>
         </nav>
         <PartiesBeside v-model:binding="binding" :editable="draft" />
         <OwnValues :editable="draft" />
       </div>
-      <section class="desk" aria-label="The paper">
+      <section class="desk relative bg-desk py-4.5 px-2 min-w-0" aria-label="The paper">
         <div class="sheet-paper sheet-view">
           <PaperBlocks :blocks="whole.header" bare />
           <PaperBlocks :blocks="whole.body" />
@@ -148,7 +153,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
         </div>
         <SourcePop v-if="value" :key="value.source.path" />
       </section>
-      <aside class="side" aria-label="Beside the paper">
+      <aside class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start" aria-label="Beside the paper">
         <AmendmentList v-if="written.amendments.length" :document="whole" />
         <h2 :class="{ gap: written.amendments.length }">Before it goes</h2>
         <NoteList
@@ -171,32 +176,6 @@ const pdf = `/api/papers/${id}/export?as=pdf`
 </template>
 
 <style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: 218px minmax(0, 1fr) 268px;
-  min-height: calc(100vh - 110px);
-}
-.side {
-  padding: 20px 18px;
-  position: sticky;
-  top: 0;
-  max-height: 100vh;
-  overflow: auto;
-  align-self: start;
-}
-.desk {
-  position: relative;
-  background: var(--desk);
-  padding: 18px 8px;
-  min-width: 0;
-}
-.plain {
-  border: 0;
-  background: none;
-  padding: 3px 0;
-  cursor: pointer;
-  text-align: left;
-}
 .sheet-view :deep(.value-button) {
   cursor: help;
 }
