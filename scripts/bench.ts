@@ -16,33 +16,38 @@ import { seedOnce } from './lib.mjs'
 /**
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
+ * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, lists.
  */
-const { values } = parseArgs({ options: { out: { type: 'string' } } })
+const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
 const figures: Figure[] = []
-const add = (list: Figure[]) => {
-  for (const f of list) print(f)
-  figures.push(...list)
+const add = async (part: string, take: () => Promise<Figure[]>) => {
+  if (values.part && values.part !== part) return
+  for (const f of await take()) {
+    print(f)
+    figures.push(f)
+  }
 }
 
-add(await blanks())
-add(await papers())
+await add('blanks', blanks)
+await add('papers', papers)
 await seedOnce()
 const server = await TestServer.start()
 try {
   // Found before a thousand newer messages stand in the post room.
   const token = await linkTo(await signedIn(server), 'ines@marlow.example', /quote/)
-  add(await screens(server, token))
-  add(await firstPage(server))
-  add(await typing(server))
-  add(await slowPhone(server))
-  add(await opening(server))
-  add(await crowds(server))
-  await server.kill()
-  process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)
-  grow(server.folder)
-  await server.restart()
-  add(await lists(server))
-  add([await signerPage(server, token)])
+  await add('screens', () => screens(server, token))
+  await add('screens', () => firstPage(server))
+  await add('typing', () => typing(server))
+  await add('phone', () => slowPhone(server))
+  await add('opening', () => opening(server))
+  await add('crowds', () => crowds(server))
+  await add('lists', async () => {
+    await server.kill()
+    process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)
+    grow(server.folder)
+    await server.restart()
+    return [...(await lists(server)), await signerPage(server, token)]
+  })
 } finally {
   await server.stop()
 }
