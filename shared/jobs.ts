@@ -137,7 +137,11 @@ export const listJobs = z.object({
   stop: z.string().max(20).optional(),
   notReady: z.enum(['1']).optional(),
   find: z.string().max(200).optional(),
-  after: z.string().max(200).optional(),
+  /** What they stand in order by: their day where nothing is said. */
+  sort: z.enum(['title', 'client', 'total']).optional(),
+  /** The other way round: Z to A, the highest first. */
+  down: z.enum(['1']).optional(),
+  after: z.string().max(600).optional(),
   limit: z.coerce.number().int().min(1).max(100).default(40),
 })
 

@@ -13,6 +13,8 @@ export interface RowColumn<R> {
   always?: boolean
   /** What rows are put in order by, where all of them are there; the head says and changes it. */
   order?: (row: R) => string | number
+  /** The server's name for putting them in order by this, where they come page by page. */
+  sort?: string
 }
 
 /**
@@ -33,6 +35,23 @@ const props = defineProps<{
   many?: boolean
 }>()
 const emit = defineEmits<{ more: [] }>()
+/** What rows that come page by page stand in order by; empty is the order they come in by themselves. */
+const sort = defineModel<{ by: string; down: boolean }>('sort')
+/** The part has the order of such rows by the name of their column. */
+const sorted = computed(() =>
+  sort.value
+    ? {
+        lazy: true,
+        removableSort: true,
+        sortField: sort.value.by && `order-${props.columns.find((c) => c.sort === sort.value!.by)?.key}`,
+        sortOrder: sort.value.down ? -1 : 1,
+        onSort: ({ sortField, sortOrder }: { sortField?: unknown; sortOrder?: number | null }) => {
+          const column = props.columns.find((c) => `order-${c.key}` === sortField)
+          sort.value = { by: column?.sort ?? '', down: sortOrder === -1 }
+        },
+      }
+    : {},
+)
 defineSlots<{ [name: string]: (of: { row: T; chosen: T[]; done: () => void }) => unknown }>()
 
 const session = useSession()
@@ -134,6 +153,7 @@ const scroller = computed(() =>
       :group-rows-by="grouped ? 'group' : undefined"
       :export-filename="name"
       :pt="{ rowGroupHeaderCell: { colspan: 100 } }"
+      v-bind="sorted"
     >
       <template v-if="grouped" #groupheader="{ data }">{{ (data as Value).group }}</template>
       <Column v-if="many" selection-mode="multiple" header-style="width: 40px" :exportable="false" />
@@ -143,7 +163,7 @@ const scroller = computed(() =>
         :field="`text-${c.key}`"
         :sort-field="`order-${c.key}`"
         :export-header="c.header"
-        :sortable="!!c.order"
+        :sortable="!!c.order || !!c.sort"
         :body-class="[`cell-${c.key}`, { money: c.amount }]"
         :header-class="{ 'money-head': c.amount, filters: !!$slots[`head-${c.key}`] }"
       >

@@ -1,6 +1,6 @@
 import { jobsFrom } from './sums'
-import { and, asc, desc, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
-import type { z } from 'zod'
+import { and, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
+import { z } from 'zod'
 import { addDays } from '../../core/calendar/dates'
 import { type LineFacts, lineOf, standing } from '../../core/line/line'
 import type { JobPage, JobRow, listJobs } from '../../shared/jobs'
@@ -15,16 +15,15 @@ const NEAR = 30
 
 /** A row of the list as one JSON text: reading forty rows of twelve columns one by one costs more than the query. */
 const rowJson = sql<string>`json_object('id', ${jobs.id}, 'title', ${jobs.title}, 'client', coalesce(${contacts.name}, ''),
-  'kind', coalesce(${kinds.name}, ''), 'starts', ${jobs.starts}, 'day', ${jobs.day}, 'sortDay', ${jobs.sortDay}, 'total', ${standings.total},
+  'kind', coalesce(${kinds.name}, ''), 'starts', ${jobs.starts}, 'day', ${jobs.day}, 'total', ${standings.total},
   'agreed', ${standings.agreed} > 0, 'ready', ${standings.ready}, 'facts', json(${standings.facts}))`
 type ReadRow = Omit<JobRow, 'stops' | 'state' | 'words' | 'agreed' | 'ready'> & {
   facts: LineFacts
-  sortDay: string
   agreed: 0 | 1
   ready: 0 | 1
 }
 
-function toRow({ facts, sortDay: _, agreed, ready, ...row }: ReadRow, day: string): JobRow {
+function toRow({ facts, agreed, ready, ...row }: ReadRow, day: string): JobRow {
   const stops = lineOf(facts, day)
   const { state, words } = standing(stops, facts)
   return { ...row, agreed: agreed === 1, ready: ready === 1, stops, state, words }
@@ -32,7 +31,29 @@ function toRow({ facts, sortDay: _, agreed, ready, ...row }: ReadRow, day: strin
 
 export const like = (text: string) => `%${searchable(text).replace(/[\\%_]/g, '\\$&')}%`
 
-/** A page of jobs by day (those without one last), with where each stands. `after` is the key the last page ended on. */
+/** Where a page ended: the value it was in order by, and the job's id. What can't be read is the beginning. */
+const key = z.tuple([z.union([z.string().max(400), z.number()]), z.string().max(60)])
+function keyOf(after: string | undefined): { value: string | number; id: string } | null {
+  try {
+    const [value, id] = key.parse(JSON.parse(after ?? ''))
+    return { value, id }
+  } catch {
+    return null
+  }
+}
+
+/** What jobs can stand in order by; names without regard to case and accents. */
+const ORDER = {
+  day: sql`${jobs.sortDay}`,
+  title: sql`${jobs.search}`,
+  client: sql`coalesce(${contacts.search}, '')`,
+  total: sql`${standings.total}`,
+}
+
+/**
+ * A page of jobs, by day where nothing else is asked for (those without one last), with where each stands. `after` is the
+ * key the last page ended on.
+ */
 export async function listJobRows(query: z.output<typeof listJobs>): Promise<JobPage> {
   const business = await theBusiness()
   const day = today(business.timeZone)
@@ -48,28 +69,26 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
       : undefined,
     query.find?.trim() ? sql`${jobs.search} like ${like(query.find)} escape '\\'` : undefined,
   ]
-  const cursor = query.after?.split('~')
-  if (cursor?.length === 2)
-    where.push(
-      past
-        ? sql`(${jobs.sortDay}, ${jobs.id}) < (${cursor[0]}, ${cursor[1]})`
-        : sql`(${jobs.sortDay}, ${jobs.id}) > (${cursor[0]}, ${cursor[1]})`,
-    )
+  const by = ORDER[query.sort ?? 'day']
+  const down = query.sort ? query.down === '1' : past
+  const cursor = keyOf(query.after)
+  if (cursor) where.push(sql`(${by}, ${jobs.id}) ${sql.raw(down ? '<' : '>')} (${cursor.value}, ${cursor.id})`)
+  const way = sql.raw(down ? 'desc' : 'asc')
   const select = db()
-    .select({ row: rowJson })
+    .select({ row: rowJson, by })
     .from(jobs)
     .innerJoin(standings, eq(standings.jobId, jobs.id))
     .leftJoin(contacts, eq(contacts.id, jobs.clientId))
     .leftJoin(kinds, eq(kinds.id, jobs.kindId))
     .where(and(...where))
-    .orderBy(past ? desc(jobs.sortDay) : asc(jobs.sortDay), past ? desc(jobs.id) : asc(jobs.id))
+    .orderBy(sql`${by} ${way}`, sql`${jobs.id} ${way}`)
     .limit(query.limit + 1)
-  const found = (await db().values<[string]>(select.getSQL())).map((r) => JSON.parse(r[0]) as ReadRow)
-  const rows = found.slice(0, query.limit)
+  const found = await db().values<[string, string | number]>(select.getSQL())
+  const rows = found.slice(0, query.limit).map((r) => JSON.parse(r[0]) as ReadRow)
   const last = rows.at(-1)
   return {
     rows: rows.map((r) => toRow(r, day)),
-    next: found.length > query.limit && last ? `${last.sortDay}~${last.id}` : null,
+    next: found.length > query.limit && last ? JSON.stringify([found[query.limit - 1]![1], last.id]) : null,
     counts: cursor ? null : await jobCounts(day),
     today: day,
     currency: business.currency,

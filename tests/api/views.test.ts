@@ -26,6 +26,26 @@ async function allJobs(query: string): Promise<{ rows: JobRow[]; pages: number }
   }
 }
 
+describe('jobs in another order', () => {
+  it.each(['title', 'client', 'total'] as const)('stand by %s, each once, and the other way round', async (sort) => {
+    const { rows, pages } = await allJobs(`when=all&limit=5&sort=${sort}`)
+    expect(pages).toBeGreaterThan(2)
+    const everyone = await allJobs('when=all&limit=100')
+    expect(rows.map((r) => r.id).sort()).toEqual(everyone.rows.map((r) => r.id).sort())
+    const keys = rows.map((r) => (sort === 'total' ? r.total : r[sort].toLowerCase()))
+    const inOrder = [...keys].sort((a, b) => (a < b ? -1 : a > b ? 1 : 0))
+    expect(keys).toEqual(inOrder)
+    const back = await allJobs(`when=all&limit=7&sort=${sort}&down=1`)
+    expect(back.rows.map((r) => r.id)).toEqual(rows.map((r) => r.id).reverse())
+  })
+
+  it('begin anew where the end of the last page can’t be read', async () => {
+    const first = await page('when=all&limit=3')
+    for (const after of ['x', '[]', '[null,null]', '{"a":1}', '["2026-01-01~x"'])
+      expect((await page(`when=all&limit=3&after=${encodeURIComponent(after)}`)).rows).toEqual(first.rows)
+  })
+})
+
 describe('the demo business', () => {
   it('has jobs in every state of the line, around today', async () => {
     const { rows } = await allJobs('when=all&limit=100')

@@ -194,7 +194,7 @@ test('a typo is corrected while it is out, an address after a bounce, and a list
   })
   await page.getByRole('button', { name: 'Send to 2 people, each their own' }).click()
   await expect(page.getByText('1 of 2 sent, 1 not sent.')).toBeVisible()
-  await expect(page.getByRole('list', { name: 'Not sent' })).toContainText('“nowhere” is not an e-mail address')
+  await expect(page.getByRole('region', { name: 'Not sent' })).toContainText('“nowhere” is not an e-mail address')
   await accessible(page)
   await linkTo(api, 'zoe@clients.example')
   await page.getByRole('button', { name: 'Put right: Bo' }).click()

@@ -11,8 +11,11 @@ export interface JobFilter {
   notReady: string
   stop: string
   find: string
+  /** What they stand in order by: their day where nothing is said; `down` is the other way round. */
+  sort: string
+  down: string
 }
-const ANY: JobFilter = { when: 'coming', kind: '', notReady: '', stop: '', find: '' }
+const ANY: JobFilter = { when: 'coming', kind: '', notReady: '', stop: '', find: '', sort: '', down: '' }
 
 /** The list of jobs, as it is looked for. */
 export const useJobs = defineStore('jobs', () => {

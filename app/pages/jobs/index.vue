@@ -23,6 +23,10 @@ const which = computed({
     filter.value.notReady = to === 'not-ready' ? '1' : ''
   },
 })
+const sort = computed({
+  get: () => ({ by: filter.value.sort, down: filter.value.down === '1' }),
+  set: ({ by, down }) => Object.assign(filter.value, { sort: by, down: by && down ? '1' : '' }),
+})
 /** What is looked for as it is typed. */
 const find = ref(filter.value.find)
 watchDebounced(find, (typed) => (filter.value.find = typed), { debounce: 150 })
@@ -39,7 +43,7 @@ useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/ne
 
 /** The week a job's day is in; past jobs stand in one list. */
 const groupOf = computed(() => {
-  if (filter.value.when !== 'coming') return undefined
+  if (filter.value.when !== 'coming' || filter.value.sort) return undefined
   const today = page.value?.today ?? ''
   const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
   return ({ day }: JobRow) =>
@@ -47,12 +51,12 @@ const groupOf = computed(() => {
 })
 const columns: RowColumn<JobRow>[] = [
   { key: 'day', header: 'Day', text: (r) => r.day ?? '' },
-  { key: 'title', header: 'Job', text: (r) => r.title, always: true },
-  { key: 'client', header: 'Client', text: (r) => r.client },
+  { key: 'title', header: 'Job', text: (r) => r.title, always: true, sort: 'title' },
+  { key: 'client', header: 'Client', text: (r) => r.client, sort: 'client' },
   { key: 'kind', header: 'Kind', text: (r) => r.kind, always: true },
   { key: 'line', header: 'Line', text: (r) => r.stops.map((s) => `${s.label}: ${s.note}`).join('; ') },
   { key: 'stands', header: 'Where it stands', text: (r) => r.words, always: true },
-  { key: 'agreed', header: 'Agreed', text: (r) => money(r.total, page.value!.currency), amount: true },
+  { key: 'agreed', header: 'Agreed', text: (r) => money(r.total, page.value!.currency), amount: true, sort: 'total' },
 ]
 const STOPS = [
   ['quote', 'the quote'],
@@ -94,6 +98,7 @@ const STOPS = [
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <RowsTable
+      v-model:sort="sort"
       name="jobs"
       :rows="rows"
       :columns="columns"
