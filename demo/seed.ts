@@ -197,6 +197,8 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
     title: job.title,
     clientId: contactIds.get(job.client) ?? null,
     client: null,
+    enquiry: '',
+    answer: null,
     starts,
     ends: starts && Temporal.PlainDateTime.from(starts).add({ hours: job.hours }).toString().slice(0, 16),
     timeZone: BUSINESS.timeZone,

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { chromium, type Page } from '@playwright/test'
 import { type Caller, signedIn } from '../tests/support/caller'
-import { addLine, choose, draw, launchOptions, openLine, signInAs } from '../tests/support/browser'
+import { addLine, choose, draw, launchOptions, openLine, signInAs, newJobByHand } from '../tests/support/browser'
 import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
@@ -55,13 +55,13 @@ say(`Done: ${out}`)
 async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
   say('A new job')
   await signInAs(owner)
-  await owner.goto('/jobs/new')
+  await newJobByHand(owner)
   await choose(owner, 'Kind', 'Garden weekend')
   await owner.getByLabel('Title').fill('Orchard wedding')
   await owner.getByRole('combobox', { name: 'Client' }).fill('Ines Marlow')
   await owner.getByRole('option', { name: /ines@marlow.example/ }).click()
   await owner.getByLabel('Begins').fill(`${inDays(45)}T16:00`)
-  await owner.getByLabel('Place', { exact: true }).fill('Orchard House, Oakhanger')
+  await owner.getByLabel('Where', { exact: true }).fill('Orchard House, Oakhanger')
   await owner.getByLabel('Number of people').fill('24')
   await owner.getByLabel('Gate width').fill('2.6')
   const lines = [

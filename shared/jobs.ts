@@ -98,6 +98,16 @@ export const newJob = z.object({
   notes: prose(10_000).default(''),
   lines: z.array(pricedLine).max(200).default([]),
   discount: discount.default(null),
+  /** What the client wrote, where the job begins with that. */
+  enquiry: prose(20_000).default(''),
+  /** What they are asked back, by mail, as the job is added. */
+  answer: z
+    .object({
+      subject: requiredLine(300, 'The subject'),
+      words: prose(5000).pipe(z.string().trim().min(1, 'Write a few words first.')),
+    })
+    .nullable()
+    .default(null),
   /** Made by the page: the same key twice makes one job. */
   key: z.string().max(60).optional(),
 })

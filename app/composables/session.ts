@@ -5,7 +5,14 @@ import { api } from './api'
 interface Session {
   member: { id: string; name: string; role: 'owner' | 'staff' } | null
   handover: boolean
-  business: { name: string; currency: string; timeZone: string; locale: string; taxRate: string } | null
+  business: {
+    name: string
+    email: string
+    currency: string
+    timeZone: string
+    locale: string
+    taxRate: string
+  } | null
   /** What of the outside world is pretended here. */
   standins: ('cards' | 'identity' | 'post')[]
   /** Whether this member may open links in the post room. */

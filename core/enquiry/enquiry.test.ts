@@ -41,6 +41,7 @@ describe('when', () => {
     ['2027-06-12', '2027-06-12', null],
     ['12/6/27', '2027-06-12', null],
     ['either 5 March or 2 April', '2027-03-05 or 2027-04-02', null],
+    ['19 or 26 June, from 4pm', '2027-06-19T16:00 or 2027-06-26T16:00', null],
     ['28 February to 2 March', '2027-02-28', '2027-03-02'],
     ['30 November', '2026-11-30', null],
     ['27 November', '2027-11-27', null],

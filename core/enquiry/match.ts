@@ -7,15 +7,19 @@ export const searchable = (text: string) =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim()
 
-/** A word without the ending that says how many or whose. */
-export function stem(word: string): string {
-  if (word.endsWith('ces') && word.length > 5) return `${word.slice(0, -3)}z`
-  return word.length > 4 ? word.replace(/(?:es|en|s|n|e|x)$/, '') : word.replace(/s$/, '')
+/** A word as it may be without the ending that says how many or whose: "robes" is of "robe", "boxes" of "box". */
+function stems(word: string): string[] {
+  const out = [word]
+  if (word.endsWith('ces') && word.length > 5) out.push(`${word.slice(0, -3)}z`)
+  for (const ending of ['s', 'es', 'n', 'en', 'e', 'x'])
+    if (word.endsWith(ending) && word.length - ending.length >= 3) out.push(word.slice(0, -ending.length))
+  return out
 }
 /** Whether two words are the same but for their ending or one slip of the pen. */
 export function sameWord(a: string, b: string): boolean {
-  if (stem(a) === stem(b)) return true
-  return Math.min(a.length, b.length) >= 6 && a[0] === b[0] && distance(stem(a), stem(b)) <= 1
+  const [x, y] = [stems(a), stems(b)]
+  if (x.some((s) => y.includes(s))) return true
+  return Math.min(a.length, b.length) >= 6 && a[0] === b[0] && distance(x.at(-1)!, y.at(-1)!) <= 1
 }
 
 export interface Word {

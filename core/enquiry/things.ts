@@ -1,6 +1,6 @@
 import { readDecimal } from '../money/typed'
 import { type Word, sameWord, wordsIn } from './match'
-import { NUMBER, numberOf, spanOf } from './text'
+import { NUMBER, numberOf } from './text'
 import { type Known, NOTHING, type Read, type ReadItem, type Span, said } from './types'
 
 /** Words that are said of anything, so that one of them alone points to nothing. */
@@ -47,20 +47,23 @@ export function itemsIn(text: string, items: readonly { id: string; flat: string
 
 /** The number right before the first words of an item: "two of the cold plunge tubs" is 2, "24 people, barrel" is 1. */
 function quantityBefore(text: string, all: readonly Word[], sure: readonly Word[], name: readonly string[]) {
-  for (const hit of sure) {
-    let i = all.indexOf(hit)
-    const last = hit
-    while (i > 0 && adjoins(text, all[i - 1]!, all[i]!) && name.some((n) => sameWord(n, all[i - 1]!.text))) i -= 1
-    const first = all[i]!
-    const m = new RegExp(
-      `(?<![\\p{L}\\d.,:/-])(${NUMBER})\\s?(?:x|×)?\\s?(?:of the\\s|big\\s|grosse?n?\\s|grands?\\s)?$`,
-      'u',
-    ).exec(text.slice(0, first.from))
-    if (m) return { quantity: numberOf(m[1]!), at: [{ from: m.index, to: last.to }] }
+  const named = (w: Word | undefined) => !!w && name.some((n) => sameWord(n, w.text))
+  const runs = sure.map((hit) => {
+    let [first, last] = [all.indexOf(hit), all.indexOf(hit)]
+    while (named(all[first - 1]) && adjoins(text, all[first - 1]!, all[first]!)) first -= 1
+    while (named(all[last + 1]) && adjoins(text, all[last]!, all[last + 1]!)) last += 1
+    return { from: all[first]!.from, to: all[last]!.to }
+  })
+  for (const run of runs) {
+    const m = NUMBERED.exec(text.slice(0, run.from))
+    if (m) return { quantity: numberOf(m[1]!), at: [{ from: m.index, to: run.to }] }
   }
-  const first = sure[0]!
-  return { quantity: 1, at: [{ from: first.from, to: first.to }] }
+  return { quantity: 1, at: [runs[0]!] }
 }
+const NUMBERED = new RegExp(
+  `(?<![\\p{L}\\d.,:/-])(${NUMBER})\\s?(?:x|×)?\\s?(?:of the\\s|big\\s|grosse?n?\\s|grands?\\s)?$`,
+  'u',
+)
 const adjoins = (text: string, a: Word, b: Word) => /^[\s-]$/.test(text.slice(a.to, b.from))
 
 const NEAR_WORDS = 8
@@ -97,7 +100,7 @@ export function budgetIn(text: string, locale: string): Read<string> {
     const m = pattern.exec(text)
     const typed = m?.slice(1).find(Boolean)
     const read = typed ? readDecimal(typed, locale, 2) : null
-    if (m && read && 'value' in read) return said(read.value, spanOf(m))
+    if (m && read && 'value' in read) return said(read.value, { from: m.index, to: m.index + m[0].trimEnd().length })
   }
   return NOTHING
 }

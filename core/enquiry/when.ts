@@ -25,13 +25,13 @@ export function whenIn(text: string, written: string, language: EnquiryLanguage,
   if (!days.length) return { starts: NOTHING, ends: NOTHING }
   const first = days[0]!
   const either = days.find((m) => m.is === 'either')
-  if (either) return choice(either.days, [either])
+  if (either) return choice(text, either.days, [either])
   const group = days.find((m) => m.is === 'span' || m.is === 'weekend')
   if (group) return stretch(text, group)
   const joined = days[1] && pair(text, first, days[1])
   if (joined === 'span') return spanned(text, first, days[1]!)
   const others = [...new Set(days.map((m) => m.days[0]!))]
-  if (others.length > 1) return choice(others, days)
+  if (others.length > 1) return choice(text, others, days)
   return single(text, first)
 }
 
@@ -48,10 +48,14 @@ function pair(text: string, a: Mention, b: Mention): 'span' | 'either' | null {
   if (OR.test(between)) return 'either'
   return TILL.test(between) && a.days[0]! < b.days[0]! ? 'span' : null
 }
-const choice = (days: readonly Day[], at: readonly Span[]): When => ({
-  starts: { value: null, at: at.map(({ from, to }) => ({ from, to })), or: [...days] },
-  ends: NOTHING,
-})
+/** Days of which one is to be chosen, each with the time that is said after them. */
+function choice(text: string, days: readonly Day[], at: readonly Span[]): When {
+  const from = timesWith(text, at.at(-1)!, at).find((t) => !t.till)
+  return {
+    starts: { value: null, at: [...at, ...(from ? [from] : [])].map(plain), or: days.map((d) => withTime(d, from)) },
+    ends: NOTHING,
+  }
+}
 const plain = ({ from, to }: Span): Span => ({ from, to })
 const withTime = (day: Day, time: TimeMention | undefined) => (time ? `${day}T${time.time}` : day)
 

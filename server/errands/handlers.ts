@@ -1,6 +1,6 @@
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
-import { mailMember, mailOwner } from '../messages/house'
+import { mailClient, mailMember, mailOwner } from '../messages/house'
 import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../messages/money'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
 import { raiseInvoice } from '../money/invoices'
@@ -40,6 +40,7 @@ export const handlers: Record<string, Handler> = {
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
   'mail.owner': (e) => mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
+  'mail.client': (e) => mailClient(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),
   project: (e) => projectJob(s(e.payload.jobId)),

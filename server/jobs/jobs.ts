@@ -11,6 +11,7 @@ import { contacts, guests, jobLines, jobs, kinds, outbox } from '../platform/db/
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
+import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
 import { touch } from '../standing/touch'
@@ -56,9 +57,22 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     if (input.lines.length)
       await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
+    const from = client?.name ?? 'The client'
+    if (input.enquiry) await note({ jobId: id, type: 'enquiry', words: `${from} wrote`, detail: input.enquiry })
+    if (input.answer) await answerEnquiry(id, client?.email ?? '', input.answer)
     touch(id)
     return id
   })
+}
+
+/** Asks the client back, and puts what was asked into the thread. */
+async function answerEnquiry(jobId: string, email: string, { subject, words }: { subject: string; words: string }) {
+  if (!email) {
+    const message = 'The answer goes by e-mail: give the client’s address first.'
+    throw new Problem('invalid', message, { 'client.email': message })
+  }
+  await enqueue('mail.client', `enquiry:${jobId}`, { jobId, subject, words })
+  await note({ jobId, type: 'answer', words: `Answered ${email}: ${subject}`, detail: words })
 }
 
 const LABELS: Record<string, string> = {

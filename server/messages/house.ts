@@ -3,6 +3,7 @@ import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { jobs, members } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
+import { loadJob } from '../records/job'
 import { post } from './compose'
 
 /** Asks somebody inside the business to check, or tells whoever handed it in what became of it. */
@@ -35,4 +36,10 @@ export async function mailOwner(key: string, jobId: string, subject: string, wor
       paragraphs: [words],
       button: { label: 'Open the job', to: `${useConfig().origin}/jobs/${jobId}` },
     })
+}
+
+/** Writes to the client of a job, in the words somebody here gave it. */
+export async function mailClient(key: string, jobId: string, subject: string, words: string): Promise<void> {
+  const { client, business } = await loadJob(jobId)
+  if (client?.email) await post(business, { key, to: client.email, subject, paragraphs: words.split(/\n{2,}/) })
 }

@@ -37,7 +37,14 @@ export const sessionView = z.object({
   member: z.object({ id: z.string(), name: z.string(), role: z.enum(['owner', 'staff']) }).nullable(),
   handover: z.boolean(),
   business: z
-    .object({ name: z.string(), currency: z.string(), timeZone: z.string(), locale: z.string(), taxRate: z.string() })
+    .object({
+      name: z.string(),
+      email: z.string(),
+      currency: z.string(),
+      timeZone: z.string(),
+      locale: z.string(),
+      taxRate: z.string(),
+    })
     .nullable(),
   standins: z.array(z.enum(['cards', 'identity', 'post'])),
   postRoomOpens: z.boolean().optional(),

@@ -67,8 +67,11 @@ export const instantIn = (language: Language, instant: string, timeZone: string)
   )
 
 /** Several things as a language lists them: `Petra and Jan`. */
-export const listIn = (language: Language, items: readonly string[]): string =>
-  new Intl.ListFormat(LOCALE[language], { type: 'conjunction' }).format(items)
+export const listIn = (
+  language: Language,
+  items: readonly string[],
+  type: 'conjunction' | 'disjunction' = 'conjunction',
+): string => new Intl.ListFormat(LOCALE[language], { type }).format(items)
 
 /** An amount as a language writes it. */
 export const moneyIn = (language: Language, amount: number, currency: string): string =>

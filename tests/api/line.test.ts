@@ -48,6 +48,49 @@ interface Exported {
 const exported = (job: string) => owner.must<Exported>('GET', `/api/jobs/${job}/export`)
 const lineStates = async (job: string) => Object.fromEntries((await exported(job)).line.map((s) => [s.key, s.state]))
 
+describe('a job that begins with an enquiry', () => {
+  const body = (more: object) => ({
+    kindId: 'garden',
+    client: { name: 'Tamsin Roe', email: 'tamsin.roe@clients.example' },
+    enquiry: 'Is the barrel free?',
+    answer: { subject: 'Your enquiry', words: 'Hello,\n\nWhich day suits you?' },
+    key: `enquiry-${Math.random()}`,
+    ...more,
+  })
+
+  it('keeps what they wrote, and asks them back once however often it is sent', async () => {
+    const sent = body({})
+    const [a, b] = [
+      await owner.must<{ id: string }>('POST', '/api/jobs', sent),
+      await owner.must<{ id: string }>('POST', '/api/jobs', sent),
+    ]
+    expect(a.id).toBe(b.id)
+    const { thread, client } = await jobOf(owner, a.id)
+    expect(client?.email).toBe('tamsin.roe@clients.example')
+    expect(thread.map((h) => [h.words, h.detail]).reverse()).toEqual([
+      ['Job added', ''],
+      ['Tamsin Roe wrote', 'Is the barrel free?'],
+      ['Answered tamsin.roe@clients.example: Your enquiry', 'Hello,\n\nWhich day suits you?'],
+    ])
+    const mails = await until(
+      () => mailsTo(owner, 'tamsin.roe@clients.example'),
+      (m) => m.length > 0,
+    )
+    expect(mails).toHaveLength(1)
+    expect(mails[0]!.text).toContain('Which day suits you?')
+  })
+
+  it('is not added at all where the answer can go nowhere', async () => {
+    const before = await owner.must<{ rows: unknown[] }>('GET', '/api/jobs?when=all&limit=100')
+    const refused = await owner.call('POST', '/api/jobs', body({ client: { name: 'Nobody Known' } }))
+    expect(refused.status).toBe(422)
+    expect(JSON.stringify(refused.body)).toContain('give the client’s address first')
+    const after = await owner.must<{ rows: unknown[] }>('GET', '/api/jobs?when=all&limit=100')
+    expect(after.rows).toHaveLength(before.rows.length)
+    expect(await owner.must<unknown[]>('GET', '/api/contacts?find=Nobody%20Known')).toEqual([])
+  })
+})
+
 describe('from a job to signed and paid', () => {
   it('takes the client’s choices from the quote to contract, sealed copy, deposit and invoice', async () => {
     const job = await makeJob(owner)

@@ -1,12 +1,12 @@
 import { jobOf } from '../support/line'
-import { addLine, choose, expect, openLine, signIn, test } from './support'
+import { addLine, choose, expect, openLine, signIn, test, newJobByHand } from './support'
 
 test('priced lines are written as in a sheet: pasted, moved by keys and by hand, taken back, and kept so', async ({
   page,
   api,
 }) => {
   await signIn(page)
-  await page.goto('/jobs/new')
+  await newJobByHand(page)
   await choose(page, 'Kind', 'Garden weekend')
   await page.getByLabel('Title').fill('A sheet of lines')
   await addLine(page, 'Delivery by boat')

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { jobOf, linkTo, makeJob, makePaper, send, viewOf } from '../support/line'
 import { STAFF } from '../support/caller'
-import { addLine, choose, openLine, accessible, expect, phone, signIn, test } from './support'
+import { addLine, choose, openLine, accessible, expect, phone, signIn, test, newJobByHand } from './support'
 
 test('every screen: no serious fault of accessibility, at a desk and on a phone', async ({ page, api }) => {
   test.setTimeout(300_000)
@@ -191,7 +191,7 @@ test('numbers are read as the business writes them; what can’t be is said besi
   const settings = await api.must<Record<string, unknown>>('GET', '/api/business/settings')
   await api.must('PUT', '/api/business/settings', { ...settings, locale: 'de-DE', taxRate: '7' })
   await signIn(page)
-  await page.goto('/jobs/new')
+  await newJobByHand(page)
   await page.getByLabel('Title').fill('Zahlen')
   await addLine(page, 'Fire-keeper')
   // What the item lets a client set comes with it.
@@ -228,7 +228,7 @@ test('a form says what is wrong beside its field, keeps what was typed, and lets
   await page.getByLabel('E-mail').fill('maren@larkmoor.example')
   await expect(page.getByText('Give your e-mail address.')).toBeHidden()
   await signIn(page)
-  await page.goto('/jobs/new')
+  await newJobByHand(page)
   await page.getByRole('combobox', { name: 'Client' }).fill('Ottilie Brand')
   await page.getByRole('option', { name: /Add “Ottilie Brand”/ }).click()
   const form = page.getByRole('dialog', { name: 'Someone new' })

@@ -63,3 +63,9 @@ export async function addLine(page: Page, item: string): Promise<void> {
 /** Opens what is rarer about a priced line: its discount, and what the client may choose. */
 export const openLine = (page: Page, n: number): Promise<void> =>
   page.getByRole('button', { name: `More for line ${n}`, exact: true }).click()
+
+/** Opens a new job to be filled field by field, without an enquiry. */
+export async function newJobByHand(page: Page): Promise<void> {
+  await page.goto('/jobs/new')
+  await page.getByRole('button', { name: 'Begin with an empty record' }).click()
+}

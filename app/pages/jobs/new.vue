@@ -1,131 +1,147 @@
 <script setup lang="ts">
-import { addDays } from '~~/core/calendar/dates'
-import type { Discount, PricedLine } from '~~/core/pricing/pricing'
-import { type ContactView, newJob } from '~~/shared/jobs'
+import { dayOf } from '~~/core/calendar/dates'
+import { newJob } from '~~/shared/jobs'
+import EnquiryBox from '~/features/enquiry/EnquiryBox.vue'
+import StillOpen from '~/features/enquiry/StillOpen.vue'
 import JobForecast from '~/features/job/JobForecast.vue'
-import LinesEditor from '~/features/lines/LinesEditor.vue'
+import RecordFields from '~/features/job/RecordFields.vue'
+import { useNewJob } from '~/features/job/useNewJob'
 import { useLibrary } from '~/features/library/useLibrary'
+import LinesEditor from '~/features/lines/LinesEditor.vue'
 
+/** A new job: from what people wrote, or field by field. */
 useHead({ title: 'New job · Upwold' })
 const library = useLibrary()
 library.follow()
 const session = useSession()
-const zones = Intl.supportedValuesOf('timeZone')
-const form = reactive({
-  kindId: '',
-  title: '',
-  starts: '',
-  ends: '',
-  timeZone: session.data?.business?.timeZone ?? 'Europe/London',
-  place: '',
-  people: null as number | null,
-  facts: {} as Record<string, string>,
-  notes: '',
-})
-const client = ref<ContactView | null>(null),
-  lines = ref<PricedLine[]>([]),
-  discount = ref<Discount | null>(null)
-const key = newKey()
-const kind = computed(() => library.kinds.find((k) => k.id === form.kindId))
-watchEffect(() => {
-  form.kindId ||= library.kinds[0]?.id ?? ''
-})
-watch(
-  () => form.starts,
-  (s) => {
-    if (!s || form.ends >= s) return
-    const end = new Date(Date.parse(`${s}Z`) + (kind.value?.settings.usual.hours ?? 2) * 3_600_000)
-      .toISOString()
-      .slice(0, 16)
-    form.ends = end || addDays(s.slice(0, 10), 1)
-  },
-)
+const job = useNewJob()
+const { record, client, lines, discount, kind, read } = storeToRefs(job)
+job.begin()
+const today = dayOf(new Date().toISOString(), session.data?.business?.timeZone ?? 'UTC')
+
+/** Field by field, without an enquiry. */
+const plain = ref(false)
+function byHand(): void {
+  plain.value = true
+  record.value.kindId ||= library.kinds[0]?.id ?? ''
+  void nextTick(() => document.querySelector<HTMLElement>('[data-fact=client] input')?.focus())
+}
+useKeys({ e: byHand })
+
+/** The field that is in hand: its words in the text are shown. */
+const current = ref('')
+function focused(event: FocusEvent): void {
+  current.value = (event.target as HTMLElement).closest<HTMLElement>('[data-fact]')?.dataset.fact ?? ''
+}
+/** Words of the text were touched: the field they were read into is taken in hand. */
+function takeInHand(field: string): void {
+  const places = [...document.querySelectorAll<HTMLElement>('[data-fact]')]
+  // A fact has its field once the kind is chosen that asks for it.
+  const place = places.find((e) => e.dataset.fact === field) ?? places.find((e) => e.dataset.fact === 'kind')
+  const control = place?.querySelector<HTMLElement>('input:not([type=hidden]), textarea, [role=combobox], button')
+  place?.scrollIntoView({ block: 'nearest' })
+  control?.focus()
+}
+
 const editor = ref<{ settled(): boolean }>()
-const given = () => ({
-  ...form,
-  key,
-  starts: form.starts || null,
-  ends: form.ends || null,
-  clientId: client.value?.id ?? null,
-  lines: lines.value,
-  discount: discount.value,
-})
+const busyAdding = ref(false)
+const notices = useNotices()
+const withQuote = ref(false)
+const quotable = computed(() => !!kind.value?.settings.templates.quote && lines.value.length > 0)
 /** Numbers that can't be read are said beside them first. */
-async function save() {
+async function add(answer: { subject: string; words: string } | null = null): Promise<void> {
   if (!editor.value!.settled()) return
-  const { id } = await api<{ id: string }>('/api/jobs', { method: 'POST', body: given() })
-  await navigateTo(`/jobs/${id}`)
+  await navigateTo(withQuote.value && !answer ? await job.addWithQuote() : `/jobs/${await job.add(answer)}`)
+}
+async function answered(answer: { subject: string; words: string }): Promise<void> {
+  busyAdding.value = true
+  try {
+    const checked = newJob.safeParse(job.given(answer))
+    if (!checked.success) throw new ApiProblem(checked.error.issues[0]!.message, 422, 'invalid', {}, {})
+    await add(answer)
+  } catch (e) {
+    notices.trouble(e)
+  } finally {
+    busyAdding.value = false
+  }
 }
 </script>
 
 <template>
-  <FormOf v-slot="{ busy, problems }" class="page" :schema="newJob" :given="given" :send="save">
+  <div class="page">
     <div class="head">
       <h1>New job</h1>
-      <span class="soft">Everything but the kind can come later.</span>
+      <span class="soft">{{ plain ? 'Everything but the kind can come later.' : 'from what they wrote' }}</span>
+      <span class="grow" />
+      <Button v-if="plain" variant="text" @click="plain = false">From what they wrote</Button>
     </div>
-    <div class="cols grid grid-cols-[minmax(0,1fr)_320px] gap-9">
-      <div class="fields grid grid-cols-2 gap-y-3.5 gap-x-5 content-start">
-        <Choice
-          v-model="form.kindId"
-          label="Kind"
-          :options="library.kinds.map((k) => ({ value: k.id, label: k.name }))"
+    <FormOf v-slot="{ busy, problems }" :schema="newJob" :given="job.given" :send="() => add()">
+      <div class="cols grid gap-7" :class="{ plain }" @focusin="focused">
+        <EnquiryBox v-if="!plain" :current="current" :today="today" @touch="takeInHand">
+          <Button variant="text" @click="byHand">Begin with an empty record <kbd>e</kbd></Button>
+        </EnquiryBox>
+        <div v-if="plain || read" class="grid gap-4 content-start min-w-0">
+          <h2 v-if="!plain">What it says</h2>
+          <RecordFields :today="today" />
+          <StillOpen v-if="!plain" :busy="busy || busyAdding" @send="answered" />
+        </div>
+        <JobForecast
+          v-if="plain && kind"
+          :kind="kind"
+          :client="client"
+          :starts="record.starts"
+          :lines="lines"
+          :discount="discount"
         />
-        <FieldOf name="title" label="Title"
-          ><InputText v-model="form.title" placeholder="Filled from the client if left empty"
-        /></FieldOf>
-        <FieldOf name="clientId" class="wide col-span-full"><ClientPicker v-model="client" label="Client" /></FieldOf>
-        <FieldOf name="starts" label="Begins"><WhenField v-model="form.starts" kind="moment" /></FieldOf>
-        <FieldOf name="ends" label="Ends"><WhenField v-model="form.ends" kind="moment" /></FieldOf>
-        <Choice v-model="form.timeZone" label="Time zone" :options="zones.map((z) => ({ value: z, label: z }))" />
-        <FieldOf name="people" label="Number of people"
-          ><InputNumber v-model="form.people" :use-grouping="false" :min="0"
-        /></FieldOf>
-        <FieldOf name="place" label="Place" class="wide col-span-full"
-          ><InputText v-model="form.place" maxlength="500"
-        /></FieldOf>
-        <label v-for="f in kind?.settings.facts" :key="f.key" class="field"
-          ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
-          ><InputText v-model="form.facts[f.key]"
-        /></label>
-        <label class="field wide col-span-full"
-          ><span>Notes, for you alone</span><Textarea v-model="form.notes" auto-resize rows="2" />
-        </label>
       </div>
-      <JobForecast
-        v-if="kind"
-        :kind="kind"
-        :client="client"
-        :starts="form.starts"
-        :lines="lines"
-        :discount="discount"
-      />
-    </div>
-    <h2 class="gap">Priced lines</h2>
-    <LinesEditor
-      ref="editor"
-      v-model:lines="lines"
-      v-model:discount="discount"
-      :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"
-      :currency="session.data?.business?.currency ?? 'GBP'"
-      :problems="problems"
-    />
-    <p class="gap">
-      <Button type="submit" size="large" :disabled="busy">Add the job</Button>
-      <LinkButton to="/jobs">Never mind</LinkButton>
-    </p>
-  </FormOf>
+      <template v-if="plain || read">
+        <h2 class="gap">Priced lines</h2>
+        <div data-fact="lines" @focusin="focused">
+          <LinesEditor
+            ref="editor"
+            v-model:lines="lines"
+            v-model:discount="discount"
+            :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"
+            :currency="session.data?.business?.currency ?? 'GBP'"
+            :problems="problems"
+            @update:lines="job.touch('lines')"
+          />
+        </div>
+        <p class="acts gap">
+          <Button type="submit" size="large" :disabled="busy || busyAdding" @click="withQuote = false"
+            >Add the job</Button
+          >
+          <Button
+            v-if="quotable"
+            type="submit"
+            size="large"
+            variant="outlined"
+            :disabled="busy || busyAdding"
+            @click="withQuote = true"
+            >Add it and make the quote</Button
+          >
+          <LinkButton to="/jobs">Never mind</LinkButton>
+        </p>
+      </template>
+    </FormOf>
+  </div>
 </template>
 
 <style scoped>
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: 1fr;
-  }
+.cols {
+  grid-template-columns: minmax(0, 1fr);
 }
-@media (max-width: 640px) {
-  .fields {
-    grid-template-columns: 1fr;
+.cols:has(> :nth-child(2)) {
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+}
+.cols.plain {
+  grid-template-columns: minmax(0, 1fr) 320px;
+}
+@media (max-width: 900px) {
+  .cols,
+  .cols.plain,
+  .cols:has(> :nth-child(2)) {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

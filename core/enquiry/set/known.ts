@@ -36,9 +36,8 @@ export const KNOWN: Record<'en' | 'de' | 'fr' | 'es', Known> = {
         name: 'Ines Marlow',
         email: 'ines@marlow.example',
         phone: '01632 960 508',
-        address: 'Orchard House\nOakhanger OX0 0AB',
       },
-      { id: 'fen', name: 'Fen Lights Trust', email: 'office@fenlights.example', phone: '', address: '' },
+      { id: 'fen', name: 'Fen Lights Trust', email: 'office@fenlights.example', phone: '' },
     ],
   },
   de: {
@@ -57,7 +56,7 @@ export const KNOWN: Record<'en' | 'de' | 'fr' | 'es', Known> = {
       { id: 'wood', description: 'Kaminholz, Netz', unit: 'Netz', unitPrice: minor(8) },
       { id: 'robe', description: 'Bademantel mit Handtuch', unit: '', unitPrice: minor(6) },
     ],
-    contacts: [{ id: 'greta', name: 'Greta Hollmann', email: 'greta@hollmann.example', phone: '', address: '' }],
+    contacts: [{ id: 'greta', name: 'Greta Hollmann', email: 'greta@hollmann.example', phone: '' }],
   },
   fr: {
     ...ABOUT,
@@ -74,7 +73,7 @@ export const KNOWN: Record<'en' | 'de' | 'fr' | 'es', Known> = {
       { id: 'plunge', description: 'Bain froid', unit: '', unitPrice: minor(95) },
       { id: 'robe', description: 'Peignoir et serviette', unit: '', unitPrice: minor(6) },
     ],
-    contacts: [{ id: 'anouk', name: 'Anouk Delmas', email: 'anouk@delmas.example', phone: '', address: '' }],
+    contacts: [{ id: 'anouk', name: 'Anouk Delmas', email: 'anouk@delmas.example', phone: '' }],
   },
   es: {
     ...ABOUT,
@@ -95,6 +94,6 @@ export const KNOWN: Record<'en' | 'de' | 'fr' | 'es', Known> = {
       { id: 'plunge', description: 'Bañera fría', unit: '', unitPrice: minor(95) },
       { id: 'robe', description: 'Albornoz y toalla', unit: '', unitPrice: minor(6) },
     ],
-    contacts: [{ id: 'leire', name: 'Leire Montoya', email: 'leire@montoya.example', phone: '', address: '' }],
+    contacts: [{ id: 'leire', name: 'Leire Montoya', email: 'leire@montoya.example', phone: '' }],
   },
 }

@@ -9,13 +9,13 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (!session || !member) return { member: null, handover: false, business: null, standins: [] }
-  const { name, currency, timeZone, settings } = await theBusiness()
+  const { name, email, currency, timeZone, settings } = await theBusiness()
   const handover = session.kind === 'handover'
   const { standins, postRoomOpens, mail } = useConfig()
   return {
     member: { id: member.id, name: member.name, role: member.role },
     handover,
-    business: { name, currency, timeZone, locale: settings.locale, taxRate: settings.taxRate },
+    business: { name, email, currency, timeZone, locale: settings.locale, taxRate: settings.taxRate },
     standins: [...standins],
     postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
     noMail: mail === null && !standins.has('post'),
