@@ -1,3 +1,4 @@
+import type { PaperPage } from '../shared/papers'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
@@ -22,7 +23,7 @@ const page = await context.newPage()
 await signInAs(page)
 const api = await signedIn(server)
 const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
-const papers = await api.must<{ id: string; state: string; title: string; jobTitle: string }[]>('GET', '/api/papers')
+const { rows: papers } = await api.must<PaperPage>('GET', '/api/papers?limit=100')
 const job = (title: string) => `/jobs/${rows.find((r) => r.title === title)!.id}`
 const paper = (title: string, state: string) =>
   `/papers/${papers.find((p) => p.jobTitle === title && p.state === state)!.id}`

@@ -50,6 +50,30 @@ export const sendPaper = z.object({
   key: z.string().min(1).max(60),
 })
 
+/** What papers are looked for by. */
+export const listPapers = z.object({
+  /** In titles, people, jobs and the words inside. */
+  find: z.string().max(200).optional(),
+  state: z.enum(['draft', 'out', 'signed', 'declined', 'withdrawn', 'lapsed', 'yours']).optional(),
+  kind: z.enum(['quote', 'contract', 'waiver', 'form']).optional(),
+  jobKind: recordId.optional(),
+  job: recordId.optional(),
+  client: recordId.optional(),
+  /** Who sent it. */
+  member: recordId.optional(),
+  /** Waiting since, or made in, this month: `2027-06`. */
+  month: z
+    .string()
+    .regex(/^\d{4}-(0[1-9]|1[0-2])$/)
+    .optional(),
+  language: z.string().max(5).optional(),
+  sort: z.enum(['title', 'whose', 'worth', 'since']).optional(),
+  /** The other way round. */
+  down: z.enum(['1']).optional(),
+  after: z.string().max(700).optional(),
+  limit: z.coerce.number().int().min(1).max(100).default(60),
+})
+
 export const withdrawPaper = z.object({ reason: line(500).default('') })
 
 /** `quote`, `agreement and house rules`, `agreement and 3 more papers`, in the papers’ own titles. */
@@ -59,4 +83,4 @@ export function titlesOf(papers: readonly { title: string }[]): string {
   return papers.length === 2 ? `${first} and ${second}` : `${first} and ${papers.length - 1} more papers`
 }
 
-export type { Answered, SheetPerson, PaperView, AmendmentRow, PaperRow } from './out/papers'
+export type { Answered, SheetPerson, PaperView, AmendmentRow, PaperPage, PaperRow } from './out/papers'

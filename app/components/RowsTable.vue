@@ -33,6 +33,8 @@ const props = defineProps<{
   more?: boolean
   /** Several can be chosen. */
   many?: boolean
+  /** Rows have a second line. */
+  tall?: boolean
 }>()
 const emit = defineEmits<{ more: [] }>()
 /** What rows that come page by page stand in order by; empty is the order they come in by themselves. */
@@ -104,7 +106,7 @@ const done = () => {
 }
 const table = useTemplateRef<{ exportCSV(options?: { selectionOnly: boolean }): void }>('table')
 
-const ROW = 45
+const height = computed(() => (props.tall ? 69 : 45))
 const roomy = useMediaQuery('(min-width: 761px)')
 /** Long lists scroll within their table, and only the rows in sight are drawn; one that is read to its end goes on so. */
 const long = ref(false)
@@ -116,7 +118,7 @@ const scrolls = computed(() => roomy.value && long.value)
 const scroller = computed(() =>
   scrolls.value
     ? {
-        itemSize: ROW,
+        itemSize: height.value,
         lazy: true,
         onLazyLoad: ({ last }: { last: number }) => {
           if (props.more && !props.busy && last >= props.rows.length - 12) emit('more')
@@ -144,7 +146,7 @@ const scroller = computed(() =>
       v-model:selection="chosen"
       :value="values"
       data-key="id"
-      :class="{ scrolls }"
+      :class="{ scrolls, tall }"
       :aria-busy="waits"
       :scrollable="scrolls"
       :scroll-height="scrolls ? 'max(320px, calc(100vh - 290px))' : undefined"

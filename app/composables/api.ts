@@ -17,6 +17,8 @@ interface Options {
   body?: object
   query?: Record<string, string | number | undefined>
   headers?: Record<string, string>
+  /** Where no JSON is answered. */
+  responseType?: 'blob'
 }
 
 /** Calls the API. Throws {@link ApiProblem} with words that can be shown. */

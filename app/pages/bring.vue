@@ -2,7 +2,7 @@
 import { useDropZone, useEventListener } from '@vueuse/core'
 import { z } from 'zod'
 import type { JobRow } from '~~/shared/jobs'
-import type { PaperRow } from '~~/shared/papers'
+import type { PaperPage } from '~~/shared/papers'
 import { type TakenFile, layOut } from '~~/shared/marking'
 import PageTray, { type TrayPage } from '~/features/marking/PageTray.vue'
 import { keepSent, readBlanks } from '~/features/marking/finder'
@@ -118,7 +118,7 @@ watch(
   troubles,
   async (list) => {
     if (!list.some((t) => t.readOnly) || !jobId.value || drafts.value.length) return
-    drafts.value = (await api<PaperRow[]>('/api/papers')).filter((p) => p.jobId === jobId.value && p.state === 'draft')
+    drafts.value = (await api<PaperPage>('/api/papers', { query: { job: jobId.value, state: 'draft' } })).rows
   },
   { deep: true },
 )

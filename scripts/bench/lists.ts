@@ -8,6 +8,8 @@ import { type Figure, compare, median } from './measure'
 
 export const JOBS = 50_000
 export const PAPERS = 150_000
+/** How many papers have a text to be searched. */
+const WORDED = 20_000
 
 /** A number from 0 to below `n` that is always the same for one `i`. */
 const pick = (i: number, salt: string, n: number) =>
@@ -44,11 +46,16 @@ export function grow(folder: string): void {
   const paper = db.prepare(
     `insert into papers (id, job_id, kind, title, document, bindings, state, created_at) values (?, ?, ?, ?, '{}', '{}', ?, ?)`,
   )
+  const listed = db.prepare(
+    `insert into paper_rows (paper_id, whose, worth, stop, waits, since, language, search, words) values (?, 'Ines Marlow', 42000, 'settled', 'signed', ?, 'en', ?, 'v')`,
+  )
+  const worded = db.prepare(`insert into paper_words (rowid, title, people, words) values (?, ?, 'Ines Marlow', ?)`)
   const line = db.prepare(
     `insert into job_lines (job_id, key, position, description, unit, quantity, unit_price, tax_rate, optional, chosen) values (?, 'l1', 0, 'Barrel sauna', '', '1', 42000, '20', 0, 1)`,
   )
   db.exec('begin')
   let papers = rows('select id from papers').length
+  const WORDS = ['gate', 'stove', 'water', 'orchard', 'notice', 'weather', 'payment', 'deposit', 'barrel', 'insurance']
   for (let i = prototypes.length; i < JOBS; i += 1) {
     const from = prototypes[i % prototypes.length]!
     const id = `bench${String(i).padStart(6, '0')}`
@@ -65,15 +72,15 @@ export function grow(folder: string): void {
     from.insertStanding({ job_id: id, sort_day: day, oldest_due: from.dues.length ? addDays(day, -2) : null })
     line.run(id)
     for (const { insert } of from.dues) insert({ job_id: id, due_on: addDays(day, -2) })
-    for (let k = 0; k < 3 && papers < PAPERS; k += 1, papers += 1)
-      paper.run(
-        `${id}p${k}`,
-        id,
-        ['quote', 'contract', 'waiver'][k],
-        ['Quote', 'Hire agreement', 'Bather’s waiver'][k],
-        'signed',
-        `${addDays(day, -20 + k)}T10:00:00.000Z`,
-      )
+    for (let k = 0; k < 3 && papers < PAPERS; k += 1, papers += 1) {
+      const name = ['Quote', 'Hire agreement', 'Bather’s waiver'][k]!
+      const at = `${addDays(day, -20 + k)}T10:00:00.000Z`
+      paper.run(`${id}p${k}`, id, ['quote', 'contract', 'waiver'][k], name, 'signed', at)
+      const { lastInsertRowid } = listed.run(`${id}p${k}`, at, `${name} ines marlow ${title}`.toLowerCase())
+      // Twenty thousand papers have words; of the rest only their rows count.
+      if (papers < WORDED)
+        worded.run(lastInsertRowid, name, Array.from({ length: 60 }, (_, w) => WORDS[pick(i + w * 7, 'word', 10)]).join(' '))
+    }
   }
   db.exec('commit')
   db.exec('analyze')

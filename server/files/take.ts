@@ -64,6 +64,12 @@ export async function fileOfSha(sha: string): Promise<FileRow> {
   return row
 }
 
+/** The words of a file's pages where they have been read; nothing is read for this. */
+export async function keptText(sha: string): Promise<PageText[]> {
+  const [row] = await db().select({ text: files.text }).from(files).where(eq(files.sha, sha))
+  return row?.text ? (JSON.parse(Buffer.from(await getBlob(row.text)).toString('utf8')) as PageText[]) : []
+}
+
 /** The words of a file's pages; read once, then kept beside it. */
 export async function textOf(sha: string): Promise<PageText[]> {
   const row = await fileOfSha(sha)

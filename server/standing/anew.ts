@@ -3,9 +3,9 @@ import { write } from '../platform/db/client'
 import { counters, standings } from '../platform/db/schema'
 import { projectJob } from './project'
 
-const STANDINGS = 'upgrade: standings 2'
+const STANDINGS = 'upgrade: standings 3'
 
-/** Standings an earlier release worked out, which said less of whose move it is, are worked out anew. */
+/** Standings an earlier release worked out, and the rows of its papers that it hadn't, are worked out anew. */
 export async function standAnew(): Promise<void> {
   await write(async (tx) => {
     const [done] = await tx.select().from(counters).where(eq(counters.key, STANDINGS))

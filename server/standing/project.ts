@@ -10,6 +10,7 @@ import { enqueue } from '../queue/outbox'
 import { dues, outbox, papers, standings } from '../platform/db/schema'
 import { latestRounds } from '../chain/state'
 import { type LoadedJob, loadJob } from '../records/job'
+import { projectPapers } from './papers'
 
 const NOBODY = { member: false, reachable: false }
 
@@ -130,6 +131,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
       .insert(standings)
       .values({ jobId, ...row })
       .onConflictDoUpdate({ target: standings.jobId, set: row })
+    await projectPapers(loaded, facts, only)
     await tx.delete(dues).where(eq(dues.jobId, jobId))
     if (open.length)
       await tx

@@ -1,6 +1,7 @@
 import { jobsFrom } from './sums'
+import { pageKey, readPageKey } from './page-key'
 import { and, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
-import { z } from 'zod'
+import type { z } from 'zod'
 import { addDays } from '../../core/calendar/dates'
 import { type LineFacts, lineOf, standing } from '../../core/line/line'
 import type { JobPage, JobRow, listJobs } from '../../shared/jobs'
@@ -31,17 +32,6 @@ function toRow({ facts, agreed, ready, ...row }: ReadRow, day: string): JobRow {
 
 export const like = (text: string) => `%${searchable(text).replace(/[\\%_]/g, '\\$&')}%`
 
-/** Where a page ended: the value it was in order by, and the job's id. What can't be read is the beginning. */
-const key = z.tuple([z.union([z.string().max(400), z.number()]), z.string().max(60)])
-function keyOf(after: string | undefined): { value: string | number; id: string } | null {
-  try {
-    const [value, id] = key.parse(JSON.parse(after ?? ''))
-    return { value, id }
-  } catch {
-    return null
-  }
-}
-
 /** What jobs can stand in order by; names without regard to case and accents. */
 const ORDER = {
   day: sql`${jobs.sortDay}`,
@@ -71,7 +61,7 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
   ]
   const by = ORDER[query.sort ?? 'day']
   const down = query.sort ? query.down === '1' : past
-  const cursor = keyOf(query.after)
+  const cursor = readPageKey(query.after)
   if (cursor) where.push(sql`(${by}, ${jobs.id}) ${sql.raw(down ? '<' : '>')} (${cursor.value}, ${cursor.id})`)
   const way = sql.raw(down ? 'desc' : 'asc')
   const select = db()
@@ -88,7 +78,7 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
   const last = rows.at(-1)
   return {
     rows: rows.map((r) => toRow(r, day)),
-    next: found.length > query.limit && last ? JSON.stringify([found[query.limit - 1]![1], last.id]) : null,
+    next: found.length > query.limit && last ? pageKey(found[query.limit - 1]![1], last.id) : null,
     counts: cursor ? null : await jobCounts(day),
     today: day,
     currency: business.currency,

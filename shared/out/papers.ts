@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { gap, preflightNote, paperFigures, mergeContext, drift } from '../shapes'
+import { drift, gap, mergeContext, paperFigures, preflightNote, stopState } from '../shapes'
 import { roundPersonView, checkView } from './rounds'
 import { paperDocument } from '../../core/document/model'
 import { writeBackRow } from './marking'
@@ -124,9 +124,35 @@ export const paperRow = z.object({
   state: z.string(),
   jobId: z.string(),
   jobTitle: z.string(),
-  client: z.string(),
+  jobKind: z.string(),
+  day: z.string().nullable(),
+  /** Whose it is: the guest of a waiver, else the client. */
+  whose: z.string(),
+  /** What a quote or contract comes to, in minor units. */
+  worth: z.number().nullable(),
+  stop: stopState,
+  /** What it waits for, in words, and since when. */
+  waits: z.string(),
+  since: z.string(),
+  sentBy: z.string(),
+  language: z.string(),
+  /** The line of its text that was found, in pieces. */
+  found: z.array(z.object({ text: z.string(), hit: z.boolean() })).nullable(),
   createdAt: z.string(),
 })
+/** A page of papers; with the first, what is said of all that were found. */
+export const paperPage = z.object({
+  rows: z.array(paperRow),
+  next: z.string().nullable(),
+  counts: z
+    .object({ all: z.number(), worth: z.number(), states: z.record(z.string(), z.number()), yours: z.number() })
+    .nullable(),
+  /** Who can have sent one. */
+  members: z.array(z.object({ id: z.string(), name: z.string() })),
+  currency: z.string(),
+  today: z.string(),
+})
+export type PaperPage = z.output<typeof paperPage>
 export type PaperRow = z.output<typeof paperRow>
 
 /** How papers went out and came back. */

@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process'
+import type { PaperPage } from '../../shared/papers'
 import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { jobOf, linkTo, makeJob, makePaper, send, viewOf } from '../support/line'
@@ -10,7 +12,7 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
   await accessible(page)
   await signIn(page)
   const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
-  const papers = await api.must<{ id: string; state: string; title: string }[]>('GET', '/api/papers')
+  const { rows: papers } = await api.must<PaperPage>('GET', '/api/papers?limit=100')
   const paper = (state: string) => `/papers/${papers.find((p) => p.state === state)!.id}`
   const jobs = ['Orchard weekend', 'Lakeside swim'].map((t) => `/jobs/${rows.find((r) => r.title === t)!.id}`)
   const paths = [
@@ -271,10 +273,48 @@ test('several papers are chosen and withdrawn at once, and taken out as CSV', as
   ])
   const text = readFileSync(await csv.path(), 'utf8')
   expect(text.trim().split('\n')).toHaveLength(3)
-  expect(text).toContain('"One of two"')
+  expect(text).toContain('One of two"')
   await chosen.getByRole('button', { name: 'Withdraw 2' }).click()
   await page.getByRole('dialog', { name: 'Is that meant?' }).getByRole('button', { name: 'Withdraw' }).click()
   await expect(page.getByText('Withdrew 2 papers.')).toBeVisible()
   for (const id of papers)
     expect((await api.must<{ state: string }>('GET', `/api/papers/${id}`)).state).toBe('withdrawn')
+})
+
+test('papers are found by the words inside, looked for by state, kept as a view, and taken along', async ({
+  page,
+  api,
+}) => {
+  await signIn(page)
+  await page.goto('/papers')
+  await expect(page.getByRole('heading', { level: 1, name: 'Papers' })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('stove')
+  await expect(page.getByRole('status').filter({ hasText: 'for “stove”' })).toBeVisible()
+  await expect(page.locator('mark').first()).toHaveText(/stove/i)
+  await accessible(page)
+  await page.getByRole('button', { name: /^Signed/ }).click()
+  await expect(page).toHaveURL(/find=stove/)
+  await expect(page).toHaveURL(/state=signed/)
+  const { counts, rows } = await api.must<PaperPage>('GET', '/api/papers?find=stove&state=signed&limit=100')
+  await expect(page.getByRole('status').filter({ hasText: `${counts!.all} papers, for “stove”` })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Keep this view' }).click()
+  await page.getByLabel('What it is called').fill('Signed, with a stove')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Look for all again' }).click()
+  await expect(page).not.toHaveURL(/stove/)
+  await page.getByRole('button', { name: 'Signed, with a stove', exact: true }).click()
+  await expect(page).toHaveURL(/find=stove/)
+
+  const boxes = page.getByRole('row').getByRole('checkbox')
+  await boxes.nth(1).check()
+  await boxes.nth(2).check()
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download (ZIP)' }).click(),
+  ])
+  const inside = execFileSync('unzip', ['-l', await zip.path()], { encoding: 'utf8' })
+  expect(inside.match(/\.pdf$/gm)).toHaveLength(2)
+  expect(inside).toContain(rows[0]!.title)
 })

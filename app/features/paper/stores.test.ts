@@ -61,22 +61,38 @@ describe('the paper on the screen', () => {
 })
 
 describe('the papers of all jobs', () => {
-  it('come sixty at a time, each page after the last paper of the one before', async () => {
-    const page = (from: number, n: number) => Array.from({ length: n }, (_, i) => ({ id: `p${from + i}` }))
+  const page = (from: number, n: number, next: string | null) => ({
+    rows: Array.from({ length: n }, (_, i) => ({ id: `p${from + i}` })),
+    next,
+    counts: null,
+  })
+  it('come sixty at a time, each page from where the last ended', async () => {
     const { asked, inPage } = freshStores({
-      'GET /api/papers': ({ query }) => (query!.after ? page(60, 3) : page(0, 60)),
+      'GET /api/papers': ({ query }) => (query!.after ? page(60, 3, null) : page(0, 60, '["2027",9]')),
     })
     const papers = usePapers()
     inPage(() => papers.follow())
     await papers.load()
     await papers.showMore()
     expect([papers.rows.length, papers.more]).toEqual([63, false])
-    expect(asked.at(-1)!.query).toMatchObject({ after: 'p59', limit: 60 })
+    expect(asked.at(-1)!.query).toMatchObject({ after: '["2027",9]', limit: 60 })
+  })
+
+  it('are looked for as an address or a kept view says, and by nothing it leaves out', async () => {
+    const { asked, inPage } = freshStores({ 'GET /api/papers': () => page(0, 1, null) })
+    const papers = usePapers()
+    papers.look({ find: 'gate', state: 'out', nonsense: 'x' })
+    inPage(() => papers.follow())
+    await papers.load()
+    expect(asked.at(-1)!.query).toEqual({ find: 'gate', state: 'out', limit: 60 })
+    expect([papers.narrowed, papers.asked()]).toEqual([true, { find: 'gate', state: 'out' }])
+    papers.look({ sort: 'worth' })
+    expect([papers.narrowed, papers.filter.find]).toEqual([false, ''])
   })
 
   it('are done something to one after the other; what was refused is said, and the others are done', async () => {
     const { inPage, sent } = freshStores({
-      'GET /api/papers': () => [{ id: 'a' }, { id: 'b' }, { id: 'c' }],
+      'GET /api/papers': () => ({ rows: [{ id: 'a' }, { id: 'b' }, { id: 'c' }], next: null }),
       'POST /api/papers/*/nudge': ({ path }) => {
         if (path.includes('/b/')) throw refusal(409, 'conflict', 'It is closed.')
         return {}

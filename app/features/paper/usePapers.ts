@@ -1,18 +1,38 @@
 import { defineStore } from 'pinia'
-import type { Answered, PaperRow } from '~~/shared/papers'
+import { computed, reactive } from 'vue'
+import type { Answered, PaperPage, PaperRow } from '~~/shared/papers'
 import { api, wordsOf } from '../../composables/api'
 import { useReading, useRows } from '../../composables/reading'
 
+/** What papers are looked for by: each part stands in the address of the list. */
+const ANY = {
+  find: '',
+  state: '',
+  kind: '',
+  jobKind: '',
+  client: '',
+  member: '',
+  month: '',
+  language: '',
+  sort: '',
+  down: '',
+}
+export type PaperFilter = typeof ANY
 const PAGE = 60
-/** The papers of all jobs, newest first. */
+
+/** The papers of all jobs, as they are looked for. */
 export const usePapers = defineStore('papers', () => {
-  const list = useRows<PaperRow>(
-    () => ['papers'],
-    async (after) => {
-      const rows = await api<PaperRow[]>('/api/papers', { query: { after: after ?? undefined, limit: PAGE } })
-      return { rows, next: rows.length === PAGE ? rows.at(-1)!.id : null }
-    },
+  const filter = reactive<PaperFilter>({ ...ANY })
+  const asked = () => Object.fromEntries(Object.entries(filter).filter(([, v]) => v))
+  const list = useRows<PaperRow, PaperPage>(
+    () => ['papers', asked()],
+    (after) => api<PaperPage>('/api/papers', { query: { ...asked(), limit: PAGE, ...(after ? { after } : {}) } }),
   )
+  /** Looks for papers as an address or a kept view says it; what it doesn't say is any. */
+  const look = (by: Record<string, unknown>): void => {
+    for (const key of Object.keys(ANY) as (keyof PaperFilter)[]) filter[key] = String(by[key] ?? '')
+  }
+  const narrowed = computed(() => Object.keys(asked()).some((k) => k !== 'sort' && k !== 'down'))
   /** Does something to many, one after the other: for how many it was done, and what the first refusal said. */
   async function each(
     ids: readonly string[],
@@ -30,7 +50,7 @@ export const usePapers = defineStore('papers', () => {
     await list.load()
     return { count, refused }
   }
-  return { ...list, each }
+  return { filter, asked, look, narrowed, ...list, each }
 })
 
 /** How papers go out and come back, by week and by answer. */

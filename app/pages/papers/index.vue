@@ -1,55 +1,93 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import type { PaperRow } from '~~/shared/papers'
+import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { RowColumn } from '~/components/RowsTable.vue'
-import { usePapers } from '~/features/paper/usePapers'
+import { useLibrary } from '~/features/library/useLibrary'
+import KeptViews from '~/features/paper/KeptViews.vue'
+import ManyPapers from '~/features/paper/ManyPapers.vue'
+import { type PaperFilter, usePapers } from '~/features/paper/usePapers'
 
+/** Every paper: whose, what it comes to, what it waits for; found by title, people and the words inside. */
 useHead({ title: 'Papers · Upwold' })
-const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const route = useRoute(),
+  router = useRouter()
 const papers = usePapers()
+const { filter, rows, first, more, busy, problem, narrowed } = storeToRefs(papers)
+papers.look(route.query)
 papers.follow()
-const { rows, more, busy, problem } = storeToRefs(papers)
-useRowKeys()
+const library = useLibrary()
+library.follow()
 const PaperFigures = defineAsyncComponent(() => import('~/features/paper/PaperFigures.vue'))
 const figures = ref(false)
-const { busy: acting, act } = useAct()
-const asking = useAsking()
-const notices = useNotices()
-/** What is out, and can be nudged or withdrawn. */
-const out = (chosen: PaperRow[]) => chosen.filter((p) => p.state === 'out')
-/** Does one thing to each, says for how many it was done and what the first that was refused said. */
-const toAll = (chosen: PaperRow[], what: (id: string) => Promise<unknown>, did: string, done: () => void) =>
-  act(async () => {
-    const { count, refused } = await papers.each(
-      out(chosen).map((p) => p.id),
-      what,
-    )
-    done()
-    const words = `${did} ${count} ${count === 1 ? 'paper' : 'papers'}.`
-    notices.say(refused ? `${words} Not the others: ${refused}` : words, { trouble: !!refused })
-  })
-function nudgeAll(chosen: PaperRow[], done: () => void) {
-  const even = askingIfQuiet()
-  const nudge = (id: string) => even((quiet) => api(`/api/papers/${id}/nudge`, { method: 'POST', body: { quiet } }))
-  return toAll(chosen, nudge, 'Nudged for', done)
-}
-async function withdrawAll(chosen: PaperRow[], done: () => void) {
-  const n = out(chosen).length
-  if (
-    !(await asking.ask(
-      `Withdraw ${n === 1 ? 'this paper' : `these ${n} papers`}? Whoever was asked can’t sign any more.`,
-      'Withdraw',
-    ))
-  )
-    return
-  const body = { do: 'withdraw', reason: '' }
-  await toAll(chosen, (id) => api(`/api/papers/${id}/round`, { method: 'POST', body }), 'Withdrew', done)
-}
+/** On a phone the rarer filters are shown when they are asked for. */
+const open = ref(false)
+const search = ref<{ $el: HTMLInputElement }>()
+useRowKeys({ '/': () => search.value?.$el.focus() })
+
+/** What is looked for as it is typed. */
+const find = ref(filter.value.find)
+watchDebounced(find, (typed) => (filter.value.find = typed), { debounce: 150 })
+watch(
+  () => filter.value.find,
+  (to) => (find.value = to),
+)
+// The address says what is looked for, and no longer once the list is left.
+const address = watch(
+  () => papers.asked(),
+  (query) => void router.replace({ query }),
+)
+onBeforeRouteLeave(() => address.stop())
+
+const sort = computed({
+  get: () => ({ by: filter.value.sort, down: filter.value.down === '1' }),
+  set: ({ by, down }) => Object.assign(filter.value, { sort: by, down: by && down ? '1' : '' }),
+})
+const counts = computed(() => first.value?.counts)
+const STATES = ['out', 'signed', 'draft', 'declined', 'lapsed', 'withdrawn'] as const
+const states = computed(() => [
+  { value: 'all', label: 'All' },
+  { value: 'yours', label: `Yours ${counts.value?.yours || ''}`.trim() },
+  ...STATES.map((s) => ({ value: s as string, label: `${upper(s)} ${counts.value?.states[s] ?? ''}`.trim() })),
+])
+const state = computed({
+  get: () => filter.value.state || 'all',
+  set: (to) => (filter.value.state = to === 'all' ? '' : to),
+})
+const upper = (s: string) => s[0]!.toUpperCase() + s.slice(1)
+const all = (label: string) => ({ value: '', label })
+const KINDS = ['quote', 'contract', 'waiver', 'form'].map((k) => ({ value: k, label: `${k}s` }))
+const kinds = computed(() => [all('Paper: every kind'), ...KINDS])
+const jobKinds = computed(() => [all('Job: every kind'), ...library.kinds.map((k) => ({ value: k.id, label: k.name }))])
+const senders = computed(() => [
+  all('Sent by: anyone'),
+  ...(first.value?.members ?? []).map((m) => ({ value: m.id, label: m.name })),
+])
+const languages = [all('Language: any'), ...Object.entries(LANGUAGE_NAMES).map(([value, label]) => ({ value, label }))]
+/** The months of the last two years, newest first. */
+const months = computed(() => {
+  const [y, m] = (first.value?.today ?? '2026-01').split('-').map(Number) as [number, number]
+  const list = Array.from({ length: 24 }, (_, i) => new Date(Date.UTC(y, m - 1 - i, 1)).toISOString().slice(0, 7))
+  const word = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' })
+  return [all('Since: any time'), ...list.map((value) => ({ value, label: word.format(new Date(`${value}-01`)) }))]
+})
+const clear = () => papers.look({})
+const worth = (p: PaperRow) => (p.worth === null ? '' : money(p.worth, first.value!.currency))
+const today = computed(() => first.value?.today ?? '')
 const columns: RowColumn<PaperRow>[] = [
-  { key: 'state', header: 'State', text: (p) => p.state },
-  { key: 'title', header: 'Paper', text: (p) => p.title, always: true },
-  { key: 'job', header: 'Job', text: (p) => p.jobTitle },
-  { key: 'client', header: 'Client', text: (p) => p.client },
-  { key: 'made', header: 'Made', text: (p) => p.createdAt.slice(0, 10) },
+  { key: 'title', header: 'Paper', text: (p) => p.title, always: true, sort: 'title' },
+  { key: 'whose', header: 'Whose', text: (p) => [p.whose, p.jobTitle].filter(Boolean).join(', '), sort: 'whose' },
+  { key: 'worth', header: 'Worth', text: worth, amount: true, sort: 'worth' },
+  { key: 'waits', header: 'What it waits for', text: (p) => p.waits },
+  { key: 'since', header: 'Since', text: (p) => p.since.slice(0, 10), sort: 'since' },
+  { key: 'sentBy', header: 'Sent by', text: (p) => p.sentBy },
+]
+const filters: [keyof PaperFilter, string, () => { value: string; label: string }[]][] = [
+  ['kind', 'Kind of paper', () => kinds.value],
+  ['jobKind', 'Kind of job', () => jobKinds.value],
+  ['member', 'Sent by', () => senders.value],
+  ['month', 'Since', () => months.value],
+  ['language', 'Language', () => languages],
 ]
 </script>
 
@@ -57,44 +95,124 @@ const columns: RowColumn<PaperRow>[] = [
   <div class="page">
     <div class="head">
       <h1>Papers</h1>
-      <span class="soft">quotes, contracts and waivers, newest first</span>
+      <span v-if="counts" class="soft" role="status"
+        >{{ counts.all }} {{ counts.all === 1 ? 'paper' : 'papers'
+        }}{{ filter.find ? `, for “${filter.find.slice(0, 40)}”` : '' }} · worth
+        {{ money(counts.worth, first!.currency) }}</span
+      >
       <span class="grow" />
+      <KeptViews />
       <Button variant="outlined" :aria-expanded="figures" @click="figures = !figures">How they do</Button>
     </div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <PaperFigures v-if="figures" />
-    <RowsTable name="papers" :rows="rows" :columns="columns" :busy="busy" :more="more" many @more="papers.showMore()">
-      <template #acts="{ chosen, done }">
-        <Button size="small" :disabled="acting || !out(chosen).length" @click="nudgeAll(chosen, done)"
-          >Nudge {{ out(chosen).length || '' }}</Button
-        >
-        <Button
-          size="small"
-          variant="outlined"
-          :disabled="acting || !out(chosen).length"
-          @click="withdrawAll(chosen, done)"
-          >Withdraw {{ out(chosen).length || '' }}</Button
-        >
-      </template>
-      <template #state="{ row: p }"
-        ><span class="state flex gap-2 items-center"
-          ><StopMark :state="stopStateOf(p.state)" /> {{ p.state }}</span
+    <div class="flex flex-wrap gap-2.5 items-center mb-2.5">
+      <label class="search flex-1 min-w-55 max-w-90"
+        ><span class="sr">Search papers</span
+        ><InputText
+          ref="search"
+          v-model="find"
+          type="search"
+          placeholder="Titles, people and the words inside  ( / )"
+          @keydown.enter.prevent="toFirstRow"
+          @keydown.down.prevent="toFirstRow"
+      /></label>
+      <OneOf v-model="state" label="Which papers" :options="states" />
+    </div>
+    <Button class="slim for-phone mb-2.5" variant="outlined" :aria-expanded="open" @click="open = !open"
+      >More to look by</Button
+    >
+    <div class="filters flex flex-wrap gap-2 items-center mb-2.5" :class="{ open }">
+      <Choice
+        v-for="[key, label, options] in filters"
+        :key="key"
+        v-model="filter[key]"
+        :aria-label="label"
+        :options="options()"
+      />
+      <Button v-if="narrowed" variant="text" size="small" @click="clear">Look for all again</Button>
+    </div>
+    <RowsTable
+      v-model:sort="sort"
+      name="papers"
+      :rows="rows"
+      :columns="columns"
+      :busy="busy"
+      :more="more"
+      :tall="!!filter.find"
+      many
+      @more="papers.showMore()"
+    >
+      <template #acts="{ chosen, done }"><ManyPapers :chosen="chosen" :done="done" /></template>
+      <template #title="{ row: p }"
+        ><span class="flex gap-2.5 items-start"
+          ><StopMark :state="p.stop" /><span class="min-w-0"
+            ><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{ p.title }}</NuxtLink>
+            <span v-if="p.found" class="found block font-serif text-ink-soft" dir="auto"
+              ><template v-for="(piece, i) in p.found" :key="i"
+                ><mark v-if="piece.hit">{{ piece.text }}</mark
+                ><template v-else>{{ piece.text }}</template></template
+              ></span
+            ></span
+          ></span
         ></template
       >
-      <template #title="{ row: p }"
-        ><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{ p.title }}</NuxtLink></template
-      >
-      <template #job="{ row: p }"
+      <template #whose="{ row: p }"
+        >{{ p.whose }}<template v-if="p.whose">, </template
         ><NuxtLink :to="`/jobs/${p.jobId}`">{{ p.jobTitle }}</NuxtLink></template
       >
-      <template #made="{ row: p }"
-        ><span class="soft small">{{ whenWords(p.createdAt, today) }}</span></template
+      <template #waits="{ row: p }"
+        ><span :class="{ bad: p.stop === 'trouble', yours: p.stop === 'yours' }">{{ p.waits }}</span></template
+      >
+      <template #since="{ row: p }"
+        ><span class="soft small whitespace-nowrap">{{ whenWords(p.since, today) }}</span></template
+      >
+      <template #sentBy="{ row: p }"
+        ><span class="soft">{{ p.sentBy }}</span></template
       >
       <template #empty>
-        <EmptyList words="No papers yet. They are made from a job."
+        <EmptyList v-if="!busy && narrowed" words="No paper is like that."
+          ><Button @click="clear">Look for all again</Button></EmptyList
+        >
+        <EmptyList v-else-if="!busy" words="No papers yet. They are made from a job."
           ><LinkButton main to="/jobs">To the jobs</LinkButton></EmptyList
         >
       </template>
     </RowsTable>
   </div>
 </template>
+
+<style scoped>
+.filters :deep(.p-select) {
+  min-height: 32px;
+}
+.for-phone {
+  display: none;
+}
+.found {
+  max-width: 520px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+mark {
+  color: inherit;
+  background: var(--heather-tint);
+  border-bottom: 2px solid var(--heather);
+}
+@media (max-width: 760px) {
+  .search {
+    max-width: none;
+    flex-basis: 100%;
+  }
+  .found {
+    white-space: normal;
+  }
+  .for-phone {
+    display: inline-flex;
+  }
+  .filters:not(.open) {
+    display: none;
+  }
+}
+</style>

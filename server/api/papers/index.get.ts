@@ -1,16 +1,6 @@
-import { paperRow } from '../../../shared/out/papers'
-import { z } from 'zod'
-import { listPapers } from '../../views/papers'
+import { paperPage as out } from '../../../shared/out/papers'
+import { listPapers } from '../../../shared/papers'
+import { listPaperRows } from '../../views/papers'
 import { route } from '../../doors/route'
 
-export default route(
-  {
-    who: 'member',
-    out: z.array(paperRow),
-    query: z.object({
-      after: z.string().max(60).optional(),
-      limit: z.coerce.number().int().min(1).max(100).default(60),
-    }),
-  },
-  ({ query }) => listPapers(query.after, query.limit),
-)
+export default route({ who: 'member', out, query: listPapers }, ({ query }) => listPaperRows(query))

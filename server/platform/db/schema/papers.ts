@@ -6,7 +6,8 @@ import type { PaperDocument } from '../../../../core/document/model'
 import type { PaperFigures } from '../../../../core/layout/expand'
 import type { PlacedField } from '../../../../core/layout/types'
 import type { Marked } from '../../../../core/marking/model'
-import { at, id, json } from './columns'
+import type { StopState } from '../../../../core/line/line'
+import { at, id, json, money } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
 import { templates } from './library'
@@ -78,4 +79,32 @@ export const paperVersions = sqliteTable(
     createdAt: at('created_at').notNull(),
   },
   (t) => [index('versions_by_paper').on(t.paperId)],
+)
+
+/**
+ * What the list of papers reads of each, kept in step with its job. `words` says which text stands in the index of words
+ * (`paper_words`, FTS5, by `n`), so that it is written again only when that is another; triggers take it out with its row.
+ */
+export const paperRows = sqliteTable(
+  'paper_rows',
+  {
+    n: integer('n').primaryKey({ autoIncrement: true }),
+    paperId: text('paper_id')
+      .notNull()
+      .unique()
+      .references(() => papers.id, { onDelete: 'cascade' }),
+    /** Whose it is: the guest of a waiver, else the client. */
+    whose: text('whose').notNull(),
+    /** What a quote or contract comes to. */
+    worth: money('worth'),
+    stop: text('stop').$type<StopState>().notNull(),
+    waits: text('waits').notNull(),
+    since: at('since').notNull(),
+    sentBy: text('sent_by'),
+    language: text('language').notNull(),
+    /** Title, people and job in lower case without accents: any part of them is found. */
+    search: text('search').notNull(),
+    words: text('words').notNull(),
+  },
+  (t) => [index('paper_rows_since').on(t.since, t.n)],
 )
