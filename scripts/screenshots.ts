@@ -3,6 +3,7 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { launchOptions, signInAs } from '../tests/support/browser'
+import { SEEN as ENQUIRIES } from '../core/enquiry/set/en'
 import { signedIn } from '../tests/support/caller'
 import { linkTo } from '../tests/support/line'
 import { TestServer } from '../tests/support/server'
@@ -49,8 +50,7 @@ for (const [name, path] of [
   ['today', '/'],
   ['jobs', '/jobs'],
   ['job', job('Orchard weekend')],
-  ['new-job', '/jobs/new'],
-  ['papers', '/papers'],
+  ['papers', '/papers?find=stove'],
   ['money', '/money'],
   ['people', '/people'],
   ['library', '/library'],
@@ -60,6 +60,12 @@ for (const [name, path] of [
   await page.goto(path)
   await take(name, page, heading(page))
 }
+await page.goto('/jobs/new')
+await page.getByLabel('The enquiry').fill(ENQUIRIES[0]![1])
+await page.getByRole('button', { name: 'Read it' }).click()
+await page.getByRole('heading', { name: 'What it says' }).waitFor()
+await page.getByRole('button', { name: 'three of them children' }).click()
+await take('new-job', page, heading(page))
 await page.goto('/library/templates/supplier')
 await take('template-writing', page, () => page.locator('.page-line').first().waitFor({ state: 'attached' }))
 await page.goto(`${paper('Fen Lights', 'draft')}/write`)

@@ -51,7 +51,13 @@ async function make(body: object) {
         <b v-else>{{ newWords(o.name) }}</b>
       </template>
     </LookUp>
-    <Dialog v-model:visible="making" modal header="Someone new" :style="{ width: '520px' }" :draggable="false">
+    <Dialog
+      v-model:visible="making"
+      modal
+      header="Someone new"
+      :style="{ width: 'min(520px, 96vw)' }"
+      :draggable="false"
+    >
       <FormOf v-slot="{ busy }" class="pairs" :schema="newContact" :given="() => fresh" :send="make">
         <FieldOf name="name" label="Name"><InputText v-model="fresh.name" maxlength="200" required /></FieldOf>
         <FieldOf name="email" label="E-mail"

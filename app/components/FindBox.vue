@@ -5,9 +5,17 @@ import type { Found } from '~~/shared/overview'
 /** Finds anything, starts anything, from anywhere: Ctrl or Cmd and K. */
 const open = ref(false)
 const look = (q: string) => api<Found[]>('/api/find', { query: { q } })
-const KIND = { job: 'job', person: 'person', paper: 'paper', do: 'do' }
+const KIND = { job: 'job', person: 'person', paper: 'paper', invoice: 'invoice', item: 'priced item', do: 'do' }
+const { act } = useAct()
+const notices = useNotices()
+const even = askingIfQuiet()
 async function go(found: Found) {
   open.value = false
+  if (found.nudge)
+    return act(async () => {
+      await even((quiet) => api(`/api/papers/${found.nudge}/nudge`, { method: 'POST', body: { quiet } }))
+      notices.say(`Nudged for ${found.label.replace('Nudge: ', '')}.`)
+    })
   await navigateTo(found.to)
 }
 const box = useTemplateRef<{ focus(): void }>('box')
@@ -28,7 +36,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
     modal
     dismissable-mask
     header="Find or do"
-    :style="{ width: '560px' }"
+    :style="{ width: 'min(560px, 96vw)' }"
     position="top"
     :draggable="false"
     @show="box?.focus()"
@@ -37,6 +45,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
       ref="box"
       class="found"
       label="Find jobs, people and papers, or start something"
+      placeholder="orchard, INV-0012, new waiver for Ines, nudge Weir View"
       :look="look"
       :words="(f) => `${f.label}, ${KIND[f.kind]}`"
       @chosen="go"
@@ -64,6 +73,13 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
   cursor: pointer;
 }
 /* What is found stands in the box itself, under what is typed. */
+.found {
+  display: grid;
+  gap: 8px;
+}
+.found :deep(.p-autocomplete-option) {
+  gap: 10px;
+}
 .found :deep(.p-autocomplete-overlay) {
   position: static !important;
   border: 0;

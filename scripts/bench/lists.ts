@@ -79,7 +79,11 @@ export function grow(folder: string): void {
       const { lastInsertRowid } = listed.run(`${id}p${k}`, at, `${name} ines marlow ${title}`.toLowerCase())
       // Twenty thousand papers have words; of the rest only their rows count.
       if (papers < WORDED)
-        worded.run(lastInsertRowid, name, Array.from({ length: 60 }, (_, w) => WORDS[pick(i + w * 7, 'word', 10)]).join(' '))
+        worded.run(
+          lastInsertRowid,
+          name,
+          Array.from({ length: 60 }, (_, w) => WORDS[pick(i + w * 7, 'word', 10)]).join(' '),
+        )
     }
   }
   db.exec('commit')
@@ -150,6 +154,9 @@ export async function lists(server: TestServer): Promise<Figure[]> {
     ['jobs found by a word, the request', '/api/jobs?when=all&find=orchard%201', () => jobsSql.all()],
     ['jobs not ready, the request', '/api/jobs?notReady=1', () => jobsSql.all()],
     ['papers, the request', '/api/papers', () => jobsSql.all()],
+    ['papers found by words inside, the request', '/api/papers?find=stove%20wea', () => jobsSql.all()],
+    ['find or do, the request', '/api/find?q=orchard%201', () => jobsSql.all()],
+    ['find or do, mistyped', '/api/find?q=orchrad', () => jobsSql.all()],
     ['Today, the request', '/api/today', () => todaySql.all()],
     ['Money, the request', '/api/money', () => todaySql.all()],
   ] as const)

@@ -1,58 +1,196 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
 import { formatDay } from '../../core/calendar/dates'
+import { typedAct } from '../../core/find/acts'
+import { isClose } from '../../core/find/close'
+import { formatMoney } from '../../core/money/money'
 import type { Found } from '../../shared/overview'
 import { searchable } from '../../shared/text'
+import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, jobs, papers } from '../platform/db/schema'
+import { catalogue, contacts, invoices, jobs, paperRows, papers } from '../platform/db/schema'
+import { theBusiness } from '../records/business'
 
-const ACTIONS: Found[] = [
-  { kind: 'do', id: 'new-job', label: 'New job', detail: 'start one', to: '/jobs/new' },
-  { kind: 'do', id: 'today', label: 'Today', detail: 'whose move is it', to: '/' },
-  { kind: 'do', id: 'money', label: 'Money', detail: 'what is due', to: '/money' },
-  { kind: 'do', id: 'post', label: 'Post room', detail: 'messages that went out', to: '/post' },
+interface Place {
+  label: string
+  detail: string
+  to: string
+  /** Other words it is looked for by. */
+  words?: string
+}
+const PLACES: Place[] = [
+  { label: 'New job', detail: 'from an enquiry, or field by field', to: '/jobs/new', words: 'enquiry add' },
+  { label: 'Today', detail: 'whose move is it', to: '/' },
+  { label: 'Jobs', detail: 'all of them, by day', to: '/jobs' },
+  { label: 'Papers', detail: 'found by the words inside', to: '/papers' },
+  { label: 'Money', detail: 'what is due', to: '/money', words: 'invoices payments' },
+  { label: 'People', detail: 'clients, guests, suppliers', to: '/people', words: 'contacts' },
+  { label: 'Templates', detail: 'papers to make papers from', to: '/library', words: 'library' },
+  { label: 'Clauses', detail: 'of the library', to: '/library?at=clauses' },
+  { label: 'Priced items', detail: 'of the library', to: '/library?at=items', words: 'catalogue prices' },
+  { label: 'Job kinds', detail: 'usual papers, facts and payments', to: '/library?at=kinds' },
+  {
+    label: 'What holds for all rounds',
+    detail: 'quiet hours, checks, how numbers are written, tax',
+    to: '/library?at=rounds',
+    words: 'settings reminders thanks language vat',
+  },
+  { label: 'Bring in a file', detail: 'a finished PDF or DOCX', to: '/bring', words: 'upload scan' },
+  { label: 'Doors', detail: 'who is signed in where', to: '/account', words: 'account password sessions security' },
+  { label: 'Post room', detail: 'messages that went out', to: '/post', words: 'mail e-mail text sent' },
+  { label: 'Check a sealed copy', detail: 'what is proven, and whether it was changed', to: '/check', words: 'verify' },
 ]
+const asFound = (p: Place): Found => ({ kind: 'do', id: p.to, label: p.label, detail: p.detail, to: p.to })
 
-/** Finds jobs, people and papers by words, and things to do by name. */
+/** Under this many finds, slips of the pen are looked for too, among so many of the newest. */
+const FEW = 3
+const NEWEST = 2000
+
+const part = (q: string) => `%${q.replace(/[\\%_]/g, '\\$&')}%`
+/** Every word of it somewhere in a text. */
+const has = (column: unknown, q: string) =>
+  sql.join(
+    q.split(' ').map((w) => sql`${column} like ${part(w)} escape '\\'`),
+    sql` and `,
+  )
+
+/** Finds jobs, people, papers, invoices and items by parts of their words, and things to do by name; the nearest first. */
 export async function findAnything(text: string): Promise<Found[]> {
-  const q = searchable(text).trim()
-  const acts = ACTIONS.filter((a) => searchable(a.label, a.detail).includes(q))
-  if (!q) return acts
-  const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
-  const jobRows = await db()
-    .select({ id: jobs.id, title: jobs.title, day: jobs.day })
+  const q = searchable(text).replace(/\s+/g, ' ').trim()
+  const places = PLACES.filter((p) => searchable(p.label, p.detail, p.words).includes(q)).map(asFound)
+  if (!q) return places
+  const act = typedAct(q)
+  if (act?.of)
+    return [...(act.act === 'nudge' ? await nudges(act.of) : await makes(act.what ?? 'paper', act.of)), ...places]
+  const [jobRows, people, paperRowsFound, bills, items] = await Promise.all([
+    jobsFor(q, 6),
+    peopleFor(q, 6),
+    papersFor(q, 4),
+    invoicesFor(q),
+    itemsFor(q),
+  ])
+  return [...jobRows.map(asJob), ...people, ...paperRowsFound, ...bills, ...items, ...places]
+}
+
+interface JobFound {
+  id: string
+  title: string
+  day: string | null
+}
+const asJob = (j: JobFound): Found => ({
+  kind: 'job',
+  id: j.id,
+  label: j.title,
+  detail: j.day ? formatDay(j.day) : 'no day yet',
+  to: `/jobs/${j.id}`,
+})
+/** Jobs by title, client and place, those nearest to today first; with slips of the pen where there are few. */
+async function jobsFor(q: string, limit: number): Promise<JobFound[]> {
+  const day = today((await theBusiness()).timeZone)
+  const columns = { id: jobs.id, title: jobs.title, day: jobs.day }
+  const found = await db()
+    .select(columns)
     .from(jobs)
-    .where(sql`${jobs.search} like ${like} escape '\\'`)
-    .orderBy(desc(jobs.sortDay))
-    .limit(6)
-  const people = await db()
+    .where(has(jobs.search, q))
+    .orderBy(sql`abs(julianday(${jobs.sortDay}) - julianday(${day}))`)
+    .limit(limit)
+  if (found.length >= FEW) return found
+  const newest = await db()
+    .select({ ...columns, search: jobs.search })
+    .from(jobs)
+    .orderBy(desc(jobs.sortDay), desc(jobs.id))
+    .limit(NEWEST)
+  const close = newest.filter((j) => isClose(q, j.search) && !found.some((f) => f.id === j.id))
+  const titled = (j: JobFound) => Number(isClose(q, searchable(j.title)))
+  return [...found, ...close.sort((a, b) => titled(b) - titled(a))].slice(0, limit)
+}
+async function peopleFor(q: string, limit: number): Promise<Found[]> {
+  const found = await db()
     .select()
     .from(contacts)
-    .where(sql`${contacts.search} like ${like} escape '\\'`)
+    .where(has(contacts.search, q))
     .orderBy(asc(contacts.name))
-    .limit(6)
-  const paperRows = await db()
-    .select({ id: papers.id, title: papers.title, job: jobs.title })
-    .from(papers)
+    .limit(limit)
+  if (found.length < FEW) {
+    const newest = await db().select().from(contacts).orderBy(desc(contacts.createdAt)).limit(NEWEST)
+    found.push(...newest.filter((c) => isClose(q, c.search) && !found.some((f) => f.id === c.id)))
+  }
+  return found.slice(0, limit).map((c) => ({
+    kind: 'person',
+    id: c.id,
+    label: c.name,
+    detail: c.email,
+    to: `/people?find=${encodeURIComponent(c.name)}`,
+  }))
+}
+async function papersFor(q: string, limit: number): Promise<Found[]> {
+  const rows = await db()
+    .select({ id: papers.id, title: papers.title, job: jobs.title, whose: paperRows.whose, waits: paperRows.waits })
+    .from(paperRows)
+    .innerJoin(papers, eq(papers.id, paperRows.paperId))
     .innerJoin(jobs, eq(jobs.id, papers.jobId))
-    .where(sql`${jobs.search} like ${like} escape '\\'`)
-    .orderBy(desc(papers.createdAt))
-    .limit(4)
-  return [
-    ...jobRows.map((j): Found => ({
-      kind: 'job',
-      id: j.id,
-      label: j.title,
-      detail: j.day ? formatDay(j.day) : 'no day yet',
-      to: `/jobs/${j.id}`,
-    })),
-    ...people.map((c): Found => ({
-      kind: 'person',
-      id: c.id,
-      label: c.name,
-      detail: c.email,
-      to: `/people?find=${encodeURIComponent(c.name)}`,
-    })),
-    ...paperRows.map((p): Found => ({ kind: 'paper', id: p.id, label: p.title, detail: p.job, to: `/papers/${p.id}` })),
-    ...acts,
-  ]
+    .where(has(paperRows.search, q))
+    .orderBy(desc(paperRows.since), desc(paperRows.n))
+    .limit(limit)
+  return rows.map((p) => ({
+    kind: 'paper',
+    id: p.id,
+    label: p.title,
+    detail: [p.whose, p.job, p.waits].filter(Boolean).join(', '),
+    to: `/papers/${p.id}`,
+  }))
+}
+async function invoicesFor(q: string): Promise<Found[]> {
+  if (!/\d/.test(q)) return []
+  const rows = await db()
+    .select({ number: invoices.number, jobId: invoices.jobId, job: jobs.title })
+    .from(invoices)
+    .innerJoin(jobs, eq(jobs.id, invoices.jobId))
+    .where(sql`lower(${invoices.number}) like ${part(q)} escape '\\'`)
+    .orderBy(desc(invoices.number))
+    .limit(3)
+  return rows.map((i) => ({ kind: 'invoice', id: i.number, label: i.number, detail: i.job, to: `/jobs/${i.jobId}` }))
+}
+async function itemsFor(q: string): Promise<Found[]> {
+  const { currency } = await theBusiness()
+  const rows = await db().select().from(catalogue).orderBy(asc(catalogue.position))
+  return rows
+    .filter((i) => searchable(i.description).includes(q))
+    .slice(0, 3)
+    .map((i) => ({
+      kind: 'item',
+      id: i.id,
+      label: i.description,
+      detail: formatMoney(i.unitPrice, currency),
+      to: '/library?at=items',
+    }))
+}
+
+/** "New waiver for Ines": on her jobs, the nearest first. */
+async function makes(what: string, of: string): Promise<Found[]> {
+  return (await jobsFor(of, 5)).map((j) => ({
+    ...asJob(j),
+    kind: 'do',
+    id: `${what} ${j.id}`,
+    label: `New ${what}: ${j.title}`,
+    to: `/jobs/${j.id}?add=${what}`,
+  }))
+}
+/** "Nudge Weir View": papers that wait for somebody outside, the longest first. */
+async function nudges(of: string): Promise<Found[]> {
+  const rows = await db()
+    .select({ id: papers.id, title: papers.title, job: jobs.title, waits: paperRows.waits })
+    .from(paperRows)
+    .innerJoin(papers, eq(papers.id, paperRows.paperId))
+    .innerJoin(jobs, eq(jobs.id, papers.jobId))
+    .where(sql`${papers.state} = 'out' and ${paperRows.stop} = 'theirs' and ${has(paperRows.search, of)}`)
+    .orderBy(asc(paperRows.since), asc(paperRows.n))
+    .limit(5)
+  return rows.map((p) => ({
+    kind: 'do',
+    id: `nudge ${p.id}`,
+    label: `Nudge: ${p.title}, ${p.job}`,
+    detail: p.waits,
+    to: `/papers/${p.id}`,
+    nudge: p.id,
+  }))
 }

@@ -157,10 +157,12 @@ export const moneyView = z.object({
 export type MoneyView = z.output<typeof moneyView>
 
 export const found = z.object({
-  kind: z.enum(['job', 'person', 'paper', 'do']),
+  kind: z.enum(['job', 'person', 'paper', 'invoice', 'item', 'do']),
   id: z.string(),
   label: z.string(),
   detail: z.string(),
   to: z.string(),
+  /** The paper that is nudged when this is chosen. */
+  nudge: z.string().optional(),
 })
 export type Found = z.output<typeof found>

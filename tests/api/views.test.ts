@@ -185,6 +185,30 @@ describe('find or do', () => {
     expect((await found('orchard')).map((f) => f.kind)).toEqual(expect.arrayContaining(['job', 'paper']))
     expect((await found('new job')).find((f) => f.kind === 'do')).toMatchObject({ to: '/jobs/new' })
     expect((await found('Белова'))[0]).toMatchObject({ kind: 'person', label: 'Ольга Белова' })
+    expect((await found('vat')).at(-1)).toMatchObject({ to: '/library?at=rounds' })
+    expect((await found('barrel')).find((f) => f.kind === 'item')!.detail).toBe('£420.00')
+  })
+
+  it('by parts of words in any order, with slips of the pen, an invoice by its number', async () => {
+    const first = async (q: string, kind: string) =>
+      (await owner.must<Found[]>('GET', `/api/find?q=${encodeURIComponent(q)}`)).find((f) => f.kind === kind)?.label
+    expect(await first('end orch', 'job')).toBe('Orchard weekend')
+    expect(await first('orchrad wekend', 'job')).toBe('Orchard weekend')
+    expect(await first('marguertie', 'person')).toBe('Marguerite Dupont-Ashdown')
+    const [invoice] = await server.rows('select number from invoices order by number desc limit 1')
+    expect(await first(String(invoice!.number).slice(-4), 'invoice')).toBe(invoice!.number)
+    for (const odd of ['%', '_', '"', "'", '\\', '(', 'new for', 'nudge %'])
+      expect((await owner.call('GET', `/api/find?q=${encodeURIComponent(odd)}`)).status).toBe(200)
+  })
+
+  it('does what is typed: a paper for somebody, a nudge of what waits', async () => {
+    const found = (q: string) => owner.must<Found[]>('GET', `/api/find?q=${encodeURIComponent(q)}`)
+    const [made] = await found('new waiver for orchard')
+    expect(made).toMatchObject({ kind: 'do', label: 'New waiver: Orchard weekend' })
+    expect(made!.to).toMatch(/^\/jobs\/\w+\?add=waiver$/)
+    const [nudge] = await found('nudge hollin hall')
+    expect(nudge).toMatchObject({ kind: 'do', label: 'Nudge: Quote, Hollin Hall' })
+    await owner.must('POST', `/api/papers/${nudge!.nudge}/nudge`, { quiet: true })
   })
 })
 

@@ -22,6 +22,20 @@ const toggle = (what: typeof open.value) => {
 
 library.follow(() => open.value === 'paper' || open.value === 'list')
 const from = reactive({ templateId: '', guestId: '' })
+/** What an address asks to be added: a payment, a note, or a paper of a kind, its template chosen where it is the only one. */
+const asked = String(useRoute().query.add ?? '')
+if (asked === 'note' || (asked === 'payment' && mayBook.value)) open.value = asked
+else if (['quote', 'contract', 'waiver', 'form', 'paper'].includes(asked)) {
+  open.value = 'paper'
+  watch(
+    () => library.live,
+    (live) => {
+      const fit = live.filter((t) => t.kind === asked)
+      if (fit.length === 1) from.templateId ||= fit[0]!.id
+    },
+    { immediate: true },
+  )
+}
 const makeChosen = async () =>
   await makeFrom(
     library.live.find((t) => t.id === from.templateId)!,

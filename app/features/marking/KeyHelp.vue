@@ -30,7 +30,7 @@ const KEYS: [string, string][] = [
     v-model:visible="visible"
     modal
     header="Keys of the marking table"
-    :style="{ width: '560px' }"
+    :style="{ width: 'min(560px, 96vw)' }"
     :draggable="false"
     dismissable-mask
   >

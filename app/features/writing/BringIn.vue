@@ -46,7 +46,13 @@ async function keep(body: object) {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Bring in a file" :style="{ width: '680px' }" :draggable="false">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="Bring in a file"
+    :style="{ width: 'min(680px, 96vw)' }"
+    :draggable="false"
+  >
     <FormOf v-slot="{ busy }" class="form" :schema="named" :given="() => form" :send="keep">
       <div class="two grid grid-cols-[1fr_160px] gap-3">
         <FieldOf name="name" label="Name"><InputText v-model="form.name" autofocus maxlength="120" required /></FieldOf>

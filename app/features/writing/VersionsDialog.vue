@@ -38,7 +38,7 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
     v-model:visible="visible"
     modal
     header="Versions"
-    :style="{ width: '760px' }"
+    :style="{ width: 'min(760px, 96vw)' }"
     :draggable="false"
     dismissable-mask
   >

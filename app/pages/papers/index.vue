@@ -168,7 +168,7 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
         ><span class="soft small whitespace-nowrap">{{ whenWords(p.since, today) }}</span></template
       >
       <template #sentBy="{ row: p }"
-        ><span class="soft">{{ p.sentBy }}</span></template
+        ><span class="soft whitespace-nowrap">{{ p.sentBy }}</span></template
       >
       <template #empty>
         <EmptyList v-if="!busy && narrowed" words="No paper is like that."
@@ -190,7 +190,7 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
   display: none;
 }
 .found {
-  max-width: 520px;
+  max-width: 440px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -207,6 +207,13 @@ mark {
   }
   .found {
     white-space: normal;
+  }
+  .page :deep(.cell-whose),
+  .page :deep(.cell-waits),
+  .page :deep(.tall .cell-title),
+  .page :deep(.tall .cell-worth) {
+    grid-column: 1 / -1;
+    text-align: start;
   }
   .for-phone {
     display: inline-flex;

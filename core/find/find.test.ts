@@ -1,0 +1,43 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { typedAct } from './acts'
+import { isClose } from './close'
+
+describe('a word with slips of the pen', () => {
+  it.each([
+    ['marguertie', 'marguerite dupont', true],
+    ['orchrad', 'orchard weekend', true],
+    ['orch', 'orchard weekend', true],
+    ['weir viwe', 'weir view weekend', true],
+    ['ada', 'ida brandt', false],
+    ['brandt', 'grandt', false],
+    ['weir mill', 'weir view', false],
+    ['', 'anything', true],
+  ])('%s in %s: %s', (typed, text, close) => expect(isClose(typed, text)).toBe(close))
+
+  it('is meant by the word itself and by what it begins with', () => {
+    const word = fc.stringMatching(/^[a-z]{1,12}$/)
+    fc.assert(
+      fc.property(word, fc.array(word, { maxLength: 4 }), fc.nat(12), (w, others, n) => {
+        const text = [...others, w].join(' ')
+        expect(isClose(w, text)).toBe(true)
+        expect(isClose(w.slice(0, n + 1), text)).toBe(true)
+      }),
+    )
+  })
+})
+
+describe('an act that was typed', () => {
+  it.each([
+    ['new waiver for ines', { act: 'new', what: 'waiver', of: 'ines' }],
+    ['make a quote for weir view', { act: 'new', what: 'quote', of: 'weir view' }],
+    ['book payment from okoro', { act: 'new', what: 'payment', of: 'okoro' }],
+    ['new job', { act: 'new', what: 'job', of: '' }],
+    ['new waiver for', { act: 'new', what: 'waiver', of: '' }],
+    ['nudge weir view', { act: 'nudge', what: null, of: 'weir view' }],
+    ['nudge', { act: 'nudge', what: null, of: '' }],
+    ['newton', null],
+    ['new', null],
+    ['orchard', null],
+  ])('%s', (typed, act) => expect(typedAct(typed)).toEqual(act))
+})
