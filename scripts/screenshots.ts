@@ -61,7 +61,7 @@ for (const [name, path] of [
   await take(name, page, heading(page))
 }
 await page.goto('/jobs/new')
-await page.getByLabel('The enquiry').fill(ENQUIRIES[0]![1])
+await page.getByRole('textbox', { name: 'The enquiry' }).fill(ENQUIRIES[0]![1])
 await page.getByRole('button', { name: 'Read it' }).click()
 await page.getByRole('heading', { name: 'What it says' }).waitFor()
 await page.getByRole('button', { name: 'three of them children' }).click()

@@ -43,7 +43,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
   >
     <LookUp
       ref="box"
-      class="found"
+      class="found grid gap-2"
       label="Find jobs, people and papers, or start something"
       placeholder="orchard, INV-0012, new waiver for Ines, nudge Weir View"
       :look="look"
@@ -73,10 +73,6 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
   cursor: pointer;
 }
 /* What is found stands in the box itself, under what is typed. */
-.found {
-  display: grid;
-  gap: 8px;
-}
 .found :deep(.p-autocomplete-option) {
   gap: 10px;
 }

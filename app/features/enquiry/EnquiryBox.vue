@@ -87,7 +87,12 @@ const NAMES: Record<string, string> = {
 </script>
 
 <template>
-  <section ref="place" class="enquiry grid gap-3 content-start" :class="{ over }" aria-label="What they wrote">
+  <section
+    ref="place"
+    class="p-5 bg-desk rounded-corner grid gap-3 content-start"
+    :class="{ over }"
+    aria-label="What they wrote"
+  >
     <template v-if="writing">
       <Textarea
         ref="box"
@@ -117,7 +122,7 @@ const NAMES: Record<string, string> = {
       </p>
     </template>
     <template v-else>
-      <div class="paper marked" dir="auto">
+      <div class="paper marked whitespace-pre-wrap max-h-[68vh] overflow-auto" dir="auto">
         <!-- eslint-disable-next-line vue/no-v-for-template-key -->
         <template v-for="(pieces, n) in parts.shown" :key="n">
           <template v-for="(p, i) in pieces" :key="i"
@@ -161,11 +166,6 @@ const NAMES: Record<string, string> = {
 </template>
 
 <style scoped>
-.enquiry {
-  padding: 20px;
-  background: var(--desk);
-  border-radius: var(--corner);
-}
 .over {
   outline: 2px dashed var(--heather);
 }
@@ -176,11 +176,6 @@ const NAMES: Record<string, string> = {
   padding: 20px 24px;
   font: 17px/1.65 var(--serif);
   min-height: 240px;
-}
-.marked {
-  white-space: pre-wrap;
-  max-height: 68vh;
-  overflow: auto;
 }
 mark {
   color: inherit;

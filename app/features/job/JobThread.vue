@@ -7,6 +7,8 @@ import { useJob } from './useJob'
 const thisJob = useJob()
 const { job } = storeToRefs(thisJob)
 const { load } = thisJob
+/** What is longer is opened when it is wanted. */
+const LONG = 180
 </script>
 
 <template>
@@ -36,7 +38,12 @@ const { load } = thisJob
         <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
         <span class="rail grid justify-center"><StopMark v-if="h.state" :state="h.state" :size="16" /></span>
         <span :class="{ soft: !h.state }"
-          >{{ h.words }}<span v-if="h.detail" class="soft small block">{{ h.detail }}</span>
+          >{{ h.words }}
+          <details v-if="h.detail.length > LONG" class="soft small">
+            <summary>{{ h.detail.slice(0, LONG) }}…</summary>
+            <p class="whitespace-pre-line wrap-anywhere">{{ h.detail }}</p>
+          </details>
+          <span v-else-if="h.detail" class="soft small block whitespace-pre-line">{{ h.detail }}</span>
           <AnswerForm v-if="h.asks" :asks="h.asks" @answered="load"
         /></span>
       </li>

@@ -63,7 +63,7 @@ const isNew = computed(() => !client.value && !!newcomer.value.name)
       ><InputText v-model="record.title" placeholder="Filled from the client if left empty"
     /></FieldOf>
     <div v-if="isNew" class="col-span-full grid gap-2" data-fact="client">
-      <div class="three">
+      <div class="grid grid-cols-[repeat(auto-fit,minmax(160px,1fr))] gap-y-2 gap-x-3">
         <FieldOf name="client.name" :label="newcomer.kind === 'person' ? 'Client, new' : 'Client, a new organisation'"
           ><InputText v-model="newcomer.name" maxlength="200" @update:model-value="touch('client')"
         /></FieldOf>
@@ -137,11 +137,6 @@ const isNew = computed(() => !client.value && !!newcomer.value.name)
 </template>
 
 <style scoped>
-.three {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
-  gap: 8px 12px;
-}
 @media (max-width: 640px) {
   .fields {
     grid-template-columns: 1fr;

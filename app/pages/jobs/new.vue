@@ -76,7 +76,7 @@ async function answered(answer: { subject: string; words: string }): Promise<voi
       <Button v-if="plain" variant="text" @click="plain = false">From what they wrote</Button>
     </div>
     <FormOf v-slot="{ busy, problems }" :schema="newJob" :given="job.given" :send="() => add()">
-      <div class="cols grid gap-7" :class="{ plain }" @focusin="focused">
+      <div class="cols grid-cols-1 grid gap-7" :class="{ plain }" @focusin="focused">
         <EnquiryBox v-if="!plain" :current="current" :today="today" @touch="takeInHand">
           <Button variant="text" @click="byHand">Begin with an empty record <kbd>e</kbd></Button>
         </EnquiryBox>
@@ -128,9 +128,6 @@ async function answered(answer: { subject: string; words: string }): Promise<voi
 </template>
 
 <style scoped>
-.cols {
-  grid-template-columns: minmax(0, 1fr);
-}
 .cols:has(> :nth-child(2)) {
   grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
 }

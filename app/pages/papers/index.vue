@@ -119,7 +119,7 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
       /></label>
       <OneOf v-model="state" label="Which papers" :options="states" />
     </div>
-    <Button class="slim for-phone mb-2.5" variant="outlined" :aria-expanded="open" @click="open = !open"
+    <Button class="slim for-phone hidden mb-2.5" variant="outlined" :aria-expanded="open" @click="open = !open"
       >More to look by</Button
     >
     <div class="filters flex flex-wrap gap-2 items-center mb-2.5" :class="{ open }">
@@ -148,7 +148,10 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
         ><span class="flex gap-2.5 items-start"
           ><StopMark :state="p.stop" /><span class="min-w-0"
             ><NuxtLink :to="`/papers/${p.id}`" data-row class="strong">{{ p.title }}</NuxtLink>
-            <span v-if="p.found" class="found block font-serif text-ink-soft" dir="auto"
+            <span
+              v-if="p.found"
+              class="found max-w-110 overflow-hidden text-ellipsis whitespace-nowrap block font-serif text-ink-soft"
+              dir="auto"
               ><template v-for="(piece, i) in p.found" :key="i"
                 ><mark v-if="piece.hit">{{ piece.text }}</mark
                 ><template v-else>{{ piece.text }}</template></template
@@ -185,15 +188,6 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
 <style scoped>
 .filters :deep(.p-select) {
   min-height: 32px;
-}
-.for-phone {
-  display: none;
-}
-.found {
-  max-width: 440px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 mark {
   color: inherit;
