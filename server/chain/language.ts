@@ -5,7 +5,7 @@ import { db } from '../platform/db/client'
 import { papers, roundEvents, rounds, roundPeople } from '../platform/db/schema'
 
 /** The language somebody is written to in: as the sender set it, else the one they read or signed in last; English before that. */
-export async function languageOf(person: Person): Promise<Language> {
+export async function languageOf(person: Pick<Person, 'id' | 'roundId' | 'memberId' | 'how'>): Promise<Language> {
   if (person.memberId) return 'en'
   if (person.how.language !== 'auto') return person.how.language
   const rows = await db()

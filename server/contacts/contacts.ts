@@ -4,8 +4,8 @@ import type { editContact, newContact } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { contacts, outbox, jobs } from '../platform/db/schema'
-import { tellWhole } from '../standing/touch'
+import { contacts, guests, jobs, outbox } from '../platform/db/schema'
+import { tellWhole, touch } from '../standing/touch'
 import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
 
@@ -34,6 +34,7 @@ export async function changeContact(id: string, input: z.output<typeof editConta
     const [old] = await tx.select().from(contacts).where(eq(contacts.id, id))
     if (!old) throw notFound('contact')
     const next = { ...old, ...input }
+    const renamed = next.name !== old.name
     await tx
       .update(contacts)
       .set({ ...input, search: searchable(next.name, next.email, next.phone) })
@@ -43,7 +44,9 @@ export async function changeContact(id: string, input: z.output<typeof editConta
         .update(jobs)
         .set({ search: searchable(job.title, next.name, job.place) })
         .where(eq(jobs.id, job.id))
-      tellWhole(job.id)
+      // Lists and the words papers are found by say the name.
+      if (renamed) touch(job.id)
+      else tellWhole(job.id)
       // An invoice that waited for the address is looked at again at once.
       if (next.address && !old.address)
         await tx
@@ -51,5 +54,8 @@ export async function changeContact(id: string, input: z.output<typeof editConta
           .set({ dueAt: now() })
           .where(and(eq(outbox.key, `invoice:${job.id}`), isNull(outbox.doneAt)))
     }
+    if (renamed)
+      for (const { jobId } of await tx.select({ jobId: guests.jobId }).from(guests).where(eq(guests.contactId, id)))
+        touch(jobId)
   })
 }

@@ -1,6 +1,5 @@
 import { and, desc, eq, inArray, max, sql } from 'drizzle-orm'
 import { linesOfPaper } from '../../core/document/lines'
-import type { PaperDocument } from '../../core/document/model'
 import { type LineFacts, paperSays } from '../../core/line/line'
 import { searchable } from '../../shared/text'
 import { latestRounds } from '../chain/state'
@@ -21,7 +20,15 @@ const DRAFT = 'draft'
  */
 export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: readonly string[]): Promise<void> {
   const rows = await db()
-    .select()
+    .select({
+      id: papers.id,
+      kind: papers.kind,
+      title: papers.title,
+      state: papers.state,
+      bindings: papers.bindings,
+      createdAt: papers.createdAt,
+      file: sql<string | null>`json_extract(${papers.marked}, '$.sha')`,
+    })
     .from(papers)
     .where(and(eq(papers.jobId, loaded.job.id), ...(only ? [inArray(papers.id, [...only])] : [])))
   if (!rows.length) return
@@ -30,7 +37,19 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
   const roundIds = [...new Set([...live.values()].map((r) => r.id))]
   const [sent, people, last, kept] = await Promise.all([
     versionsOf(ids),
-    roundIds.length ? db().select().from(roundPeople).where(inArray(roundPeople.roundId, roundIds)) : [],
+    roundIds.length
+      ? db()
+          .select({
+            id: roundPeople.id,
+            roundId: roundPeople.roundId,
+            name: roundPeople.name,
+            part: roundPeople.part,
+            memberId: roundPeople.memberId,
+            how: roundPeople.how,
+          })
+          .from(roundPeople)
+          .where(inArray(roundPeople.roundId, roundIds))
+      : [],
     roundIds.length
       ? db()
           .select({ id: roundEvents.roundId, at: max(roundEvents.at) })
@@ -71,9 +90,7 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
         .onConflictDoUpdate({ target: paperRows.paperId, set: row })
         .returning({ n: paperRows.n })
       if (before?.words === source && source !== DRAFT) return
-      const words = (await wordsOfPaper(paper.marked?.sha ?? null, version?.document ?? paper.document))
-        .join('\n')
-        .slice(0, WORDS_MAX)
+      const words = (await wordsOfPaper(paper, source === DRAFT ? null : version!.id)).join('\n').slice(0, WORDS_MAX)
       await tx.run(sql`delete from paper_words where rowid = ${n}`)
       await tx.run(
         sql`insert into paper_words (rowid, title, people, words) values (${n}, ${paper.title}, ${[whose, ...others].join(', ')}, ${words})`,
@@ -89,16 +106,20 @@ const versionsOf = (ids: readonly string[]) =>
       id: roundPapers.versionId,
       paperId: roundPapers.paperId,
       by: rounds.createdBy,
-      document: paperVersions.document,
     })
     .from(roundPapers)
     .innerJoin(rounds, eq(rounds.id, roundPapers.roundId))
-    .innerJoin(paperVersions, eq(paperVersions.id, roundPapers.versionId))
     .where(inArray(roundPapers.paperId, [...ids]))
     .orderBy(desc(rounds.createdAt), desc(rounds.id))
 
-/** The words of a paper; of a finished PDF those that were read when it was brought. */
-async function wordsOfPaper(file: string | null, document: PaperDocument): Promise<string[]> {
-  if (!file) return linesOfPaper(document)
-  return (await keptText(file)).map((page) => page.pieces.map((piece) => piece.text).join(' '))
+/**
+ * The words of a paper: of a sent version, or as it stands; of a finished PDF those that were read when it was brought. Read
+ * one by one, and only where they are wanted: a list of a thousand is never in memory at once.
+ */
+async function wordsOfPaper(paper: { id: string; file: string | null }, version: string | null): Promise<string[]> {
+  if (paper.file) return (await keptText(paper.file)).map((page) => page.pieces.map((piece) => piece.text).join(' '))
+  const [row] = version
+    ? await db().select({ document: paperVersions.document }).from(paperVersions).where(eq(paperVersions.id, version))
+    : await db().select({ document: papers.document }).from(papers).where(eq(papers.id, paper.id))
+  return row ? linesOfPaper(row.document) : []
 }

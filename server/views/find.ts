@@ -44,12 +44,17 @@ const asFound = (p: Place): Found => ({ kind: 'do', id: p.to, label: p.label, de
 /** Under this many finds, slips of the pen are looked for too, among so many of the newest. */
 const FEW = 3
 const NEWEST = 2000
+/** More words than these aren't looked for. */
+const WORDS_MAX = 8
 
 const part = (q: string) => `%${q.replace(/[\\%_]/g, '\\$&')}%`
 /** Every word of it somewhere in a text. */
 const has = (column: unknown, q: string) =>
   sql.join(
-    q.split(' ').map((w) => sql`${column} like ${part(w)} escape '\\'`),
+    q
+      .split(' ')
+      .slice(0, WORDS_MAX)
+      .map((w) => sql`${column} like ${part(w)} escape '\\'`),
     sql` and `,
   )
 

@@ -42,6 +42,20 @@ describe('the list of papers', () => {
     expect([row!.sentBy, row!.language]).toEqual(['Maren Fosse', 'en'])
   })
 
+  it('says the name somebody has now, the client’s and a guest’s', async () => {
+    const job = await makeJob(owner, { title: 'Renamed here' })
+    await makePaper(owner, job.id, 'quote')
+    const { client } = await jobOf(owner, job.id)
+    await owner.must('PATCH', `/api/contacts/${client!.id}`, { name: 'Petronella Holm' })
+    expect((await of(job.id)).map((r) => r.whose)).toEqual(['Petronella Holm'])
+    expect((await page({ find: 'petronella' })).rows.map((r) => r.jobId)).toContain(job.id)
+    await owner.must('PATCH', `/api/contacts/${client!.id}`, { name: client!.name })
+    const guest = (await page({ kind: 'waiver' })).rows.find((r) => r.whose === 'Leena Varga')!
+    const [leena] = await owner.must<{ id: string }[]>('GET', '/api/contacts?find=Leena%20Varga')
+    await owner.must('PATCH', `/api/contacts/${leena!.id}`, { name: 'Leena Varga-Holt' })
+    expect((await of(guest.jobId)).find((r) => r.id === guest.id)!.whose).toBe('Leena Varga-Holt')
+  })
+
   it('loses what is thrown away, from the index of its words, too', async () => {
     const job = await makeJob(owner, { title: 'Thrown away' })
     const paper = await makePaper(owner, job.id, 'quote')
