@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { answerIn, openQuestions, questionsIn } from './enquiry'
+import { openQuestions } from '../core/enquiry/ask'
+import { answerIn, questionsIn } from './enquiry'
 import { LANGUAGE_NAMES } from './words'
 import type { Language } from '../core/text/language'
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ENQUIRY_MAX } from '../core/enquiry/types'
 import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
 import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
@@ -99,7 +100,7 @@ export const newJob = z.object({
   lines: z.array(pricedLine).max(200).default([]),
   discount: discount.default(null),
   /** What the client wrote, where the job begins with that. */
-  enquiry: prose(20_000).default(''),
+  enquiry: prose(ENQUIRY_MAX).default(''),
   /** What they are asked back, by mail, as the job is added. */
   answer: z
     .object({

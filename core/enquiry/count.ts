@@ -1,5 +1,5 @@
 import { NUMBER, numberOf, spanOf } from './text'
-import { NOTHING, type Read, type Span, said } from './types'
+import { NOTHING, type Read, type Span, plain, said } from './types'
 import { ADULTS, CHILDREN, PEOPLE, WE_ARE } from './words'
 
 const N = `(${NUMBER})`
@@ -40,7 +40,6 @@ export function peopleIn(text: string): { people: Read<number>; children: Read<n
     }
   return { people: NOTHING, children: childRead }
 }
-const plain = ({ from, to }: Span): Span => ({ from, to })
 
 /** "three of them children", "davon 4 Kinder", "dont 3 enfants", "de ellas 3 niños", "6 of them under 18". */
 function childrenOfThem(text: string): Count | null {

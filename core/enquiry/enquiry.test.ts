@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isDay } from '../calendar/dates'
-import { ENQUIRY_MAX, readEnquiry } from './read'
+import { readEnquiry } from './read'
 import * as de from './set/de'
 import * as en from './set/en'
 import * as es from './set/es'
@@ -9,7 +9,7 @@ import * as fr from './set/fr'
 import { KNOWN } from './set/known'
 import { score } from './set/score'
 import { flat } from './text'
-import type { Enquiry, Read, Span } from './types'
+import { ENQUIRY_MAX, type Enquiry, type Read, type Span } from './types'
 
 const SETS = { en, de, fr, es }
 const languages = ['en', 'de', 'fr', 'es'] as const

@@ -1,8 +1,8 @@
+import { escapePattern } from '../text/escape'
 import { flat } from './text'
 import type { Span } from './types'
 import { LABELS } from './words'
 
-export type Label = keyof typeof LABELS
 /** A line of a filled form: what it is, its value and where the value stands. */
 export interface FormLine extends Span {
   label: string
@@ -15,7 +15,7 @@ export interface FormLine extends Span {
 export function formLines(text: string, further: readonly { key: string; label: string }[]): FormLine[] {
   const labels = [
     ...Object.entries(LABELS).map(([key, words]) => ({ key, words })),
-    ...further.map((f) => ({ key: `fact ${f.key}`, words: flat(f.label).replace(/[.*+?^${}()|[\]\\]/g, '\\$&') })),
+    ...further.map((f) => ({ key: `fact ${f.key}`, words: escapePattern(flat(f.label)) })),
   ]
   const found: FormLine[] = []
   let at = 0

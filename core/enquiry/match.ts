@@ -2,7 +2,7 @@ import { distance } from '../identity/names'
 import { flat } from './text'
 
 /** A text as it is compared: flat, with one space between words. */
-export const searchable = (text: string) =>
+export const compared = (text: string) =>
   flat(text)
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim()

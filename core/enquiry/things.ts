@@ -1,3 +1,4 @@
+import { escapePattern } from '../text/escape'
 import { readDecimal } from '../money/typed'
 import { type Word, sameWord, wordsIn } from './match'
 import { NUMBER, numberOf } from './text'
@@ -118,7 +119,9 @@ export function factsIn(
       .map((w) => w.text)
       .filter((w) => w.length > 2 && !COMMON.test(w) && !MEASURE.test(w))
     const names = label.flatMap((w) => [w, w.replace(/(?:breite|hohe|lange|tiefe)$/, '')])
-    const labelled = new RegExp(`(?<![\\p{L}])${escaped(flatten(f.label))}\\s?:\\s*([^\\n,;]{1,80})`, 'u').exec(text)
+    const labelled = new RegExp(`(?<![\\p{L}])${escapePattern(flatten(f.label))}\\s?:\\s*([^\\n,;]{1,80})`, 'u').exec(
+      text,
+    )
     if (labelled) out[f.key] ??= valueAt(text, labelled, f.unit, locale)
     else if (f.unit) {
       const near = numberNear(text, names, f.unit, locale)
@@ -128,12 +131,11 @@ export function factsIn(
   return out
 }
 const MEASURE = /^(?:width|height|length|depth|size|largeur|hauteur|longueur|ancho|alto|largo)$/
-const escaped = (s: string) => s.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 function valueAt(text: string, m: RegExpExecArray, unit: string, locale: string): Read<string> {
   const from = m.index + m[0].length - m[1]!.length
   const value = m[1]!.trim()
   const span: Span = { from, to: from + value.length }
-  const number = unit ? readDecimal(value.replace(new RegExp(`\\s*${escaped(unit)}\\.?$`), ''), locale) : null
+  const number = unit ? readDecimal(value.replace(new RegExp(`\\s*${escapePattern(unit)}\\.?$`), ''), locale) : null
   return said(number && 'value' in number ? trimmed(number.value) : value, span)
 }
 const trimmed = (n: string) => (n.includes('.') ? n.replace(/\.?0+$/, '') : n)
@@ -142,7 +144,7 @@ function numberNear(text: string, names: readonly string[], unit: string, locale
   for (const w of all.filter((x) => names.some((n) => n.length > 2 && (sameWord(n, x.text) || x.text === n)))) {
     const rest = text.slice(w.to, w.to + 48).split(/[!?;\n]|\.(?=\s)/)[0]!
     const m = new RegExp(
-      `(\\d{1,4}(?:[.,]\\d{1,2})?)\\s?(${escaped(unit)}|met(?:re|er)s?|wide|breit|de large|de ancho)(?![\\p{L}\\d])`,
+      `(\\d{1,4}(?:[.,]\\d{1,2})?)\\s?(${escapePattern(unit)}|met(?:re|er)s?|wide|breit|de large|de ancho)(?![\\p{L}\\d])`,
       'u',
     ).exec(rest)
     const read = m ? readDecimal(m[1]!, locale) : null

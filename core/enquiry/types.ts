@@ -1,6 +1,9 @@
 import type { Day } from '../calendar/dates'
 import type { CountryCode } from 'libphonenumber-js/core'
 
+/** A longer text is read as far as this. */
+export const ENQUIRY_MAX = 20_000
+
 /** The languages an enquiry is read in. */
 export type EnquiryLanguage = 'en' | 'de' | 'fr' | 'es'
 
@@ -83,3 +86,5 @@ export interface Enquiry {
 
 export const NOTHING: Read<never> = { value: null, at: [], or: [] }
 export const said = <T>(value: T, ...at: Span[]): Read<T> => ({ value, at, or: [] })
+/** A stretch without whatever else is known of it. */
+export const plain = ({ from, to }: Span): Span => ({ from, to })

@@ -3,7 +3,7 @@ import { type Day, addDays } from '../calendar/dates'
 import { type Mention, daysIn, weekdayOn, weekdaysIn } from './days'
 import { flat, sentenceAt } from './text'
 import { type TimeMention, timesIn } from './times'
-import { type EnquiryLanguage, type Known, NOTHING, type Read, type Span, said } from './types'
+import { type EnquiryLanguage, type Known, NOTHING, type Read, type Span, plain, said } from './types'
 
 export interface When {
   starts: Read<string>
@@ -56,7 +56,6 @@ function choice(text: string, days: readonly Day[], at: readonly Span[]): When {
     ends: NOTHING,
   }
 }
-const plain = ({ from, to }: Span): Span => ({ from, to })
 const withTime = (day: Day, time: TimeMention | undefined) => (time ? `${day}T${time.time}` : day)
 
 /** The times said with a day: in its sentence, after it; at most two. */

@@ -1,6 +1,6 @@
 import { isMail } from '../fields/mail'
 import { isPhone } from '../text/phone'
-import { searchable } from './match'
+import { compared } from './match'
 import type { FormLine } from './fields'
 import { isSentWith, type Parts } from './parts'
 import { flat, spanOf, without } from './text'
@@ -82,7 +82,7 @@ function organisationIn(text: string, known: Known): Read<string> {
       const whole = spanOf(m)
       const lead = /^(?:Firma|The|Die|Der|Das|La|Le|El|Dear|On|For|Our|We|Events?|Hi|Hello)\s+/u.exec(m[0])
       const span = { from: whole.from + (lead?.[0].length ?? 0), to: whole.to }
-      if (!owns.some((o) => o && searchable(at(text, span)).includes(o))) return read(text, span)
+      if (!owns.some((o) => o && compared(at(text, span)).includes(o))) return read(text, span)
     }
   return NOTHING
 }
@@ -151,8 +151,8 @@ function contactOf(who: Omit<Who, 'known'>, known: Known): string | null {
     (c) =>
       (who.email.value && c.email.toLowerCase() === who.email.value.toLowerCase()) ||
       (who.phone.value && c.phone && digits(c.phone) === digits(who.phone.value)) ||
-      (who.name.value?.includes(' ') && searchable(c.name) === searchable(who.name.value)) ||
-      (who.organisation.value && searchable(c.name) === searchable(who.organisation.value)),
+      (who.name.value?.includes(' ') && compared(c.name) === compared(who.name.value)) ||
+      (who.organisation.value && compared(c.name) === compared(who.organisation.value)),
   )
   return fits.length === 1 ? fits[0]!.id : null
 }

@@ -2,7 +2,6 @@ import { and, desc, eq, inArray, max, sql } from 'drizzle-orm'
 import { linesOfPaper } from '../../core/document/lines'
 import { type LineFacts, paperSays } from '../../core/line/line'
 import { searchable } from '../../shared/text'
-import { latestRounds } from '../chain/state'
 import { languageOf } from '../chain/language'
 import { keptText } from '../files/take'
 import { db, write } from '../platform/db/client'
@@ -33,10 +32,10 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
     .where(and(eq(papers.jobId, loaded.job.id), ...(only ? [inArray(papers.id, [...only])] : [])))
   if (!rows.length) return
   const ids = rows.map((r) => r.id)
-  const live = await latestRounds(ids)
-  const roundIds = [...new Set([...live.values()].map((r) => r.id))]
-  const [sent, people, last, kept] = await Promise.all([
-    versionsOf(ids),
+  const sent = await versionsOf(ids)
+  const latest = new Map(sent.toReversed().map((v) => [v.paperId, v]))
+  const roundIds = [...new Set([...latest.values()].map((v) => v.roundId))]
+  const [people, last, kept] = await Promise.all([
     roundIds.length
       ? db()
           .select({
@@ -60,13 +59,12 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
     db().select().from(paperRows).where(inArray(paperRows.paperId, ids)),
   ])
   for (const paper of rows) {
-    const round = live.get(paper.id)
-    const version = sent.find((v) => v.paperId === paper.id)
+    const version = latest.get(paper.id)
     const says = paperSays(facts.papers.find((f) => f.id === paper.id) ?? { state: paper.state, move: null })
     const bound = paper.bindings.guest
     const guest = bound && 'contactId' in bound ? loaded.guests.find((g) => g.id === bound.contactId) : undefined
     const whose = guest?.name ?? loaded.client?.name ?? ''
-    const own = people.filter((p) => p.roundId === round?.id)
+    const own = people.filter((p) => p.roundId === version?.roundId)
     const first = own.find((p) => p.part !== 'copy' && !p.memberId)
     const others = own.map((p) => p.name).filter((n) => n !== whose)
     const before = kept.find((k) => k.paperId === paper.id)
@@ -77,7 +75,7 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
       worth: paper.kind === 'quote' || paper.kind === 'contract' ? loaded.priced.total : null,
       stop: says.state,
       waits: says.note,
-      since: last.find((l) => l.id === round?.id)?.at ?? paper.createdAt,
+      since: last.find((l) => l.id === version?.roundId)?.at ?? paper.createdAt,
       sentBy: version?.by ?? null,
       language: first ? await languageOf(first) : '',
       search: searchable(paper.title, whose, others.join(' '), loaded.job.title).slice(0, 2000),
@@ -99,12 +97,13 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
   }
 }
 
-/** The version of each paper in its latest round, and who sent that. */
+/** The versions of papers that were sent, the latest first, with their round and who sent it. */
 const versionsOf = (ids: readonly string[]) =>
   db()
     .select({
       id: roundPapers.versionId,
       paperId: roundPapers.paperId,
+      roundId: rounds.id,
       by: rounds.createdBy,
     })
     .from(roundPapers)

@@ -1,3 +1,4 @@
+import { ENQUIRY_MAX } from '../../core/enquiry/types'
 import type { StopState } from '../../core/line/line'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
@@ -15,9 +16,6 @@ export interface Happening {
   ref?: string
 }
 
-/** As long as an enquiry may be (shared/jobs.ts). */
-const DETAIL_MAX = 20_000
-
 /** Puts something into the job's thread and the feed that open screens follow. */
 export async function note(h: Happening): Promise<void> {
   await write(async (tx) => {
@@ -26,7 +24,7 @@ export async function note(h: Happening): Promise<void> {
       at: now(),
       type: h.type,
       words: h.words.slice(0, 400),
-      detail: (h.detail ?? '').slice(0, DETAIL_MAX),
+      detail: (h.detail ?? '').slice(0, ENQUIRY_MAX),
       state: h.state ?? null,
       paperId: h.paperId ?? null,
       notable: h.notable ?? false,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDropZone } from '@vueuse/core'
-import { ENQUIRY_MAX } from '~~/core/enquiry/read'
+import { ENQUIRY_MAX } from '~~/core/enquiry/types'
 import { useNewJob } from '~/features/job/useNewJob'
 import { textOfDropped } from './dropped'
 import { type EnquiryMark, marksOf, piecesOf } from './marks'
@@ -51,7 +51,6 @@ function anew(): void {
   typed.value = ''
   void change()
 }
-defineExpose({ focus: () => box.value?.$el.focus() })
 
 const marks = computed(() => (read.value ? marksOf(read.value) : []))
 /** What has no mark in it of the head, the foot and older mail is folded. */
@@ -122,8 +121,7 @@ const NAMES: Record<string, string> = {
       </p>
     </template>
     <template v-else>
-      <div class="paper marked whitespace-pre-wrap max-h-[68vh] overflow-auto" dir="auto">
-        <!-- eslint-disable-next-line vue/no-v-for-template-key -->
+      <div class="paper whitespace-pre-wrap max-h-[68vh] overflow-auto" dir="auto">
         <template v-for="(pieces, n) in parts.shown" :key="n">
           <template v-for="(p, i) in pieces" :key="i"
             ><mark

@@ -1,4 +1,4 @@
-import { ENQUIRY_MAX } from '~~/core/enquiry/read'
+import { ENQUIRY_MAX } from '~~/core/enquiry/types'
 
 /** A larger file is no message, entry or card. */
 const FILE_MAX = 25_000_000
