@@ -2,7 +2,8 @@ import { and, sql, asc } from 'drizzle-orm'
 import type { ContactView } from '../../shared/jobs'
 import { db } from '../platform/db/client'
 import { contacts } from '../platform/db/schema'
-import { like } from './jobs'
+import { searchable } from '../../shared/text'
+import { contains } from './listed'
 
 export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
   id: c.id,
@@ -21,7 +22,7 @@ export async function findContacts(find: string, limit = 20, after = ''): Promis
     .from(contacts)
     .where(
       and(
-        find.trim() ? sql`${contacts.search} like ${like(find)} escape '\\'` : undefined,
+        find.trim() ? contains(contacts.search, searchable(find)) : undefined,
         after
           ? sql`(${contacts.name}, ${contacts.id}) > (select name, id from contacts where id = ${after})`
           : undefined,

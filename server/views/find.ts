@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { type SQLWrapper, asc, desc, eq, sql } from 'drizzle-orm'
 import { formatDay } from '../../core/calendar/dates'
 import { typedAct } from '../../core/find/acts'
 import { isClose } from '../../core/find/close'
@@ -9,6 +9,7 @@ import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { catalogue, contacts, invoices, jobs, paperRows, papers } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
+import { contains } from './listed'
 
 interface Place {
   label: string
@@ -47,14 +48,13 @@ const NEWEST = 2000
 /** More words than these aren't looked for. */
 const WORDS_MAX = 8
 
-const part = (q: string) => `%${q.replace(/[\\%_]/g, '\\$&')}%`
 /** Every word of it somewhere in a text. */
-const has = (column: unknown, q: string) =>
+const has = (column: SQLWrapper, q: string) =>
   sql.join(
     q
       .split(' ')
       .slice(0, WORDS_MAX)
-      .map((w) => sql`${column} like ${part(w)} escape '\\'`),
+      .map((w) => contains(column, w)),
     sql` and `,
   )
 
@@ -150,7 +150,7 @@ async function invoicesFor(q: string): Promise<Found[]> {
     .select({ number: invoices.number, jobId: invoices.jobId, job: jobs.title })
     .from(invoices)
     .innerJoin(jobs, eq(jobs.id, invoices.jobId))
-    .where(sql`lower(${invoices.number}) like ${part(q)} escape '\\'`)
+    .where(contains(sql`lower(${invoices.number})`, q))
     .orderBy(desc(invoices.number))
     .limit(3)
   return rows.map((i) => ({ kind: 'invoice', id: i.number, label: i.number, detail: i.job, to: `/jobs/${i.jobId}` }))

@@ -1,5 +1,5 @@
 import { jobsFrom } from './sums'
-import { pageKey, readPageKey } from './page-key'
+import { contains, pageKey, pagedBy } from './listed'
 import { and, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import { addDays } from '../../core/calendar/dates'
@@ -30,8 +30,6 @@ function toRow({ facts, agreed, ready, ...row }: ReadRow, day: string): JobRow {
   return { ...row, agreed: agreed === 1, ready: ready === 1, stops, state, words }
 }
 
-export const like = (text: string) => `%${searchable(text).replace(/[\\%_]/g, '\\$&')}%`
-
 /** What jobs can stand in order by; names without regard to case and accents. */
 const ORDER = {
   day: sql`${jobs.sortDay}`,
@@ -57,21 +55,18 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
     query.notReady
       ? and(eq(standings.ready, false), gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, NEAR)))
       : undefined,
-    query.find?.trim() ? sql`${jobs.search} like ${like(query.find)} escape '\\'` : undefined,
+    query.find?.trim() ? contains(jobs.search, searchable(query.find)) : undefined,
   ]
   const by = ORDER[query.sort ?? 'day']
-  const down = query.sort ? query.down === '1' : past
-  const cursor = readPageKey(query.after)
-  if (cursor) where.push(sql`(${by}, ${jobs.id}) ${sql.raw(down ? '<' : '>')} (${cursor.value}, ${cursor.id})`)
-  const way = sql.raw(down ? 'desc' : 'asc')
+  const page = pagedBy(by, jobs.id, query.sort ? query.down === '1' : past, query.after)
   const select = db()
     .select({ row: rowJson, by })
     .from(jobs)
     .innerJoin(standings, eq(standings.jobId, jobs.id))
     .leftJoin(contacts, eq(contacts.id, jobs.clientId))
     .leftJoin(kinds, eq(kinds.id, jobs.kindId))
-    .where(and(...where))
-    .orderBy(sql`${by} ${way}`, sql`${jobs.id} ${way}`)
+    .where(and(...where, page.from))
+    .orderBy(...page.order)
     .limit(query.limit + 1)
   const found = await db().values<[string, string | number]>(select.getSQL())
   const rows = found.slice(0, query.limit).map((r) => JSON.parse(r[0]) as ReadRow)
@@ -79,7 +74,7 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
   return {
     rows: rows.map((r) => toRow(r, day)),
     next: found.length > query.limit && last ? pageKey(found[query.limit - 1]![1], last.id) : null,
-    counts: cursor ? null : await jobCounts(day),
+    counts: page.first ? await jobCounts(day) : null,
     today: day,
     currency: business.currency,
   }

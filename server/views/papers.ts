@@ -7,7 +7,7 @@ import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { jobs, kinds, members, paperRows as r, papers } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
-import { pageKey, readPageKey } from './page-key'
+import { contains, pageKey, pagedBy } from './listed'
 
 type Query = z.output<typeof listPapers>
 
@@ -21,13 +21,12 @@ const ORDER = {
 /** How many words of its line stand around what was found. */
 const AROUND = 18
 
-const part = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 /** Found by words inside, each as the beginning of one, or by any part of title, people and job. */
 function foundBy(find: string): SQL | undefined {
   const words = searchable(find).split(/\s+/).filter(Boolean).slice(0, 12)
   if (!words.length) return undefined
   const match = wordsQuery(find)
-  const named = and(...words.map((w) => sql`${r.search} like ${part(w)} escape '\\'`))
+  const named = and(...words.map((w) => contains(r.search, w)))
   return match ? sql`(${r.n} in (select rowid from paper_words where paper_words match ${match}) or (${named}))` : named
 }
 
@@ -51,9 +50,7 @@ export async function listPaperRows(q: Query): Promise<PaperPage> {
   const business = await theBusiness()
   const where = filters(q)
   const by = ORDER[q.sort ?? 'since']
-  const down = q.sort ? q.down === '1' : true
-  const cursor = readPageKey(q.after)
-  const way = sql.raw(down ? 'desc' : 'asc')
+  const page = pagedBy(by, r.n, q.sort ? q.down === '1' : true, q.after)
   const found = await db()
     .select({
       n: r.n,
@@ -82,14 +79,8 @@ export async function listPaperRows(q: Query): Promise<PaperPage> {
     .innerJoin(jobs, eq(jobs.id, papers.jobId))
     .innerJoin(kinds, eq(kinds.id, jobs.kindId))
     .leftJoin(members, eq(members.id, r.sentBy))
-    .where(
-      and(
-        ...where,
-        inState(q.state),
-        cursor ? sql`(${by}, ${r.n}) ${sql.raw(down ? '<' : '>')} (${cursor.value}, ${cursor.id})` : undefined,
-      ),
-    )
-    .orderBy(sql`${by} ${way}`, sql`${r.n} ${way}`)
+    .where(and(...where, inState(q.state), page.from))
+    .orderBy(...page.order)
     .limit(q.limit + 1)
   const shown = found.slice(0, q.limit)
   const last = shown.at(-1)
@@ -100,10 +91,10 @@ export async function listPaperRows(q: Query): Promise<PaperPage> {
   return {
     rows: shown.map((f): PaperRow => ({ ...f.row, found: lines.get(f.n) ?? null })),
     next: found.length > q.limit && last ? pageKey(last.by, last.n) : null,
-    counts: cursor ? null : await countsOf(where, q.state),
-    members: cursor
-      ? []
-      : await db().select({ id: members.id, name: members.name }).from(members).orderBy(asc(members.name)),
+    counts: page.first ? await countsOf(where, q.state) : null,
+    members: page.first
+      ? await db().select({ id: members.id, name: members.name }).from(members).orderBy(asc(members.name))
+      : [],
     currency: business.currency,
     today: today(business.timeZone),
   }

@@ -7,6 +7,7 @@ import type { Discount, PricedLine } from '~~/core/pricing/pricing'
 import type { ContactView } from '~~/shared/jobs'
 import { api, newKey } from '../../composables/api'
 import { useSession } from '../../composables/session'
+import { newLine } from '../lines/newLine'
 import { readAside } from '../enquiry/reader'
 import { useLibrary } from '../library/useLibrary'
 
@@ -152,25 +153,12 @@ export const useNewJob = defineStore('new-job', () => {
       .filter(Boolean)
       .join(' ')
   const linesOf = (e: Enquiry): PricedLine[] =>
-    e.items.flatMap((i): PricedLine[] => {
-      const item = library.items.find((c) => c.id === i.id)
-      return item
-        ? [
-            {
-              key: `l-${item.id}`.slice(0, 40),
-              description: item.description,
-              unit: item.unit,
-              quantity: String(i.quantity),
-              unitPrice: item.unitPrice,
-              discount: null,
-              taxRate: item.taxRate,
-              optional: false,
-              group: null,
-              chosen: true,
-              clientQuantity: item.clientQuantity,
-            },
-          ]
-        : []
+    e.items.flatMap(({ id, quantity }) => {
+      const item = library.items.find((c) => c.id === id)
+      if (!item) return []
+      const { description, unit, unitPrice, taxRate, clientQuantity } = item
+      const key = `l-${id}`.slice(0, 40)
+      return newLine({ key, description, unit, unitPrice, taxRate, clientQuantity, quantity: String(quantity) })
     })
 
   /** Ends a job that has a start and no later end as long after it as is usual. */

@@ -3,6 +3,7 @@ import type { Minor } from '~~/core/money/money'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import { searchable } from '~~/shared/text'
 import type { LibraryView } from '~~/shared/library'
+import { newLine } from './newLine'
 import { useLibrary } from '~/features/library/useLibrary'
 
 /** Adds a priced line: a priced item of the library while one types, or one's own words. */
@@ -23,19 +24,17 @@ const ownWords = (text: string) => (text ? `“${text.slice(0, 60)}”, a line o
 const wordsOfOption = (i: Item | Own) => (i.id ? `${i.description}, ${priceOf(i as Item)}` : ownWords(i.description))
 function add(option: Item | Own, typed: string) {
   const item = option.id ? (option as Item) : null
-  emit('add', {
-    key: `l${newKey().slice(0, 8)}`,
-    description: item?.description ?? typed,
-    unit: item?.unit ?? '',
-    quantity: item?.clientQuantity?.min ?? '1',
-    unitPrice: item?.unitPrice ?? (0 as Minor),
-    discount: null,
-    taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
-    optional: false,
-    group: null,
-    chosen: true,
-    clientQuantity: item?.clientQuantity ?? null,
-  })
+  emit(
+    'add',
+    newLine({
+      ...(item ? { unit: item.unit, clientQuantity: item.clientQuantity } : {}),
+      key: `l${newKey().slice(0, 8)}`,
+      description: item?.description ?? typed,
+      quantity: item?.clientQuantity?.min ?? '1',
+      unitPrice: item?.unitPrice ?? (0 as Minor),
+      taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
+    }),
+  )
 }
 </script>
 

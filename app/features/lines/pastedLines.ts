@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import type { Minor } from '~~/core/money/money'
 import { readAmount, readDecimal } from '~~/core/money/typed'
 import type { PricedLine } from '~~/core/pricing/pricing'
+import { newLine } from './newLine'
 
 /** The most rows that are taken at once. */
 const ROWS_MAX = 200
@@ -29,19 +30,15 @@ export function pastedLines(
       if (n > 0 || data.length === 1) left.push(row.join(' ').slice(0, 60))
       return
     }
-    lines.push({
-      key: of.key(),
-      description: what.slice(0, 500),
-      unit: '',
-      quantity: quantity.value,
-      unitPrice: each.value as Minor,
-      discount: null,
-      taxRate: of.taxRate,
-      optional: false,
-      group: null,
-      chosen: true,
-      clientQuantity: null,
-    })
+    lines.push(
+      newLine({
+        key: of.key(),
+        description: what.slice(0, 500),
+        quantity: quantity.value,
+        unitPrice: each.value as Minor,
+        taxRate: of.taxRate,
+      }),
+    )
   })
   return { lines, left }
 }

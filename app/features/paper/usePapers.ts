@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
-import { computed, reactive } from 'vue'
+import { computed } from 'vue'
 import type { Answered, PaperPage, PaperRow } from '~~/shared/papers'
 import { api, wordsOf } from '../../composables/api'
+import { useFilter } from '../../composables/filtering'
 import { useReading, useRows } from '../../composables/reading'
 
-/** What papers are looked for by: each part stands in the address of the list. */
+/** What papers are looked for by. */
 const ANY = {
   find: '',
   state: '',
@@ -22,16 +23,11 @@ const PAGE = 60
 
 /** The papers of all jobs, as they are looked for. */
 export const usePapers = defineStore('papers', () => {
-  const filter = reactive<PaperFilter>({ ...ANY })
-  const asked = () => Object.fromEntries(Object.entries(filter).filter(([, v]) => v))
+  const { filter, asked, look } = useFilter(ANY)
   const list = useRows<PaperRow, PaperPage>(
     () => ['papers', asked()],
     (after) => api<PaperPage>('/api/papers', { query: { ...asked(), limit: PAGE, ...(after ? { after } : {}) } }),
   )
-  /** Looks for papers as an address or a kept view says it; what it doesn't say is any. */
-  const look = (by: Record<string, unknown>): void => {
-    for (const key of Object.keys(ANY) as (keyof PaperFilter)[]) filter[key] = String(by[key] ?? '')
-  }
   const narrowed = computed(() => Object.keys(asked()).some((k) => k !== 'sort' && k !== 'down'))
   /** Does something to many, one after the other: for how many it was done, and what the first refusal said. */
   async function each(

@@ -2,16 +2,13 @@
 import { addDays } from '~~/core/calendar/dates'
 import type { JobRow } from '~~/shared/jobs'
 import type { RowColumn } from '~/components/RowsTable.vue'
-import { watchDebounced } from '@vueuse/core'
 import { useJobs } from '~/features/job/useJobs'
 import { useLibrary } from '~/features/library/useLibrary'
 
 useHead({ title: 'Jobs · Upwold' })
-const route = useRoute(),
-  router = useRouter()
 const jobs = useJobs()
 const { filter, rows, first: page, more, busy, problem } = storeToRefs(jobs)
-jobs.look(route.query)
+jobs.look(useRoute().query)
 jobs.follow()
 const library = useLibrary()
 library.follow()
@@ -23,22 +20,7 @@ const which = computed({
     filter.value.notReady = to === 'not-ready' ? '1' : ''
   },
 })
-const sort = computed({
-  get: () => ({ by: filter.value.sort, down: filter.value.down === '1' }),
-  set: ({ by, down }) => Object.assign(filter.value, { sort: by, down: by && down ? '1' : '' }),
-})
-/** What is looked for as it is typed. */
-const find = ref(filter.value.find)
-watchDebounced(find, (typed) => (filter.value.find = typed), { debounce: 150 })
-// The address says what is looked for, and no longer once the list is left.
-const address = watch(
-  () => ({ ...filter.value }),
-  (by) => {
-    const query = Object.fromEntries(Object.entries(by).filter(([k, v]) => v && !(k === 'when' && v === 'coming')))
-    void router.replace({ query })
-  },
-)
-onBeforeRouteLeave(() => address.stop())
+const { find, sort } = useFilterPage(filter, jobs.address)
 useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
 
 /** The week a job's day is in; past jobs stand in one list. */

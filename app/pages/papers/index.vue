@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import type { PaperRow } from '~~/shared/papers'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { RowColumn } from '~/components/RowsTable.vue'
@@ -10,11 +9,9 @@ import { type PaperFilter, usePapers } from '~/features/paper/usePapers'
 
 /** Every paper: whose, what it comes to, what it waits for; found by title, people and the words inside. */
 useHead({ title: 'Papers · Upwold' })
-const route = useRoute(),
-  router = useRouter()
 const papers = usePapers()
 const { filter, rows, first, more, busy, problem, narrowed } = storeToRefs(papers)
-papers.look(route.query)
+papers.look(useRoute().query)
 papers.follow()
 const library = useLibrary()
 library.follow()
@@ -25,24 +22,7 @@ const open = ref(false)
 const search = ref<{ $el: HTMLInputElement }>()
 useRowKeys({ '/': () => search.value?.$el.focus() })
 
-/** What is looked for as it is typed. */
-const find = ref(filter.value.find)
-watchDebounced(find, (typed) => (filter.value.find = typed), { debounce: 150 })
-watch(
-  () => filter.value.find,
-  (to) => (find.value = to),
-)
-// The address says what is looked for, and no longer once the list is left.
-const address = watch(
-  () => papers.asked(),
-  (query) => void router.replace({ query }),
-)
-onBeforeRouteLeave(() => address.stop())
-
-const sort = computed({
-  get: () => ({ by: filter.value.sort, down: filter.value.down === '1' }),
-  set: ({ by, down }) => Object.assign(filter.value, { sort: by, down: by && down ? '1' : '' }),
-})
+const { find, sort } = useFilterPage(filter, papers.asked)
 const counts = computed(() => first.value?.counts)
 const STATES = ['out', 'signed', 'draft', 'declined', 'lapsed', 'withdrawn'] as const
 const states = computed(() => [
