@@ -52,7 +52,7 @@ const display = computed(() => props.shown ?? props.value)
 
 <template>
   <div class="fact grid grid-cols-[86px_minmax(0,1fr)] items-start border-b border-b-hairline py-1 px-0 min-h-9">
-    <dt :id="id">{{ label }}</dt>
+    <dt :id="id" class="text-ink-soft text-[14px] pt-1">{{ label }}</dt>
     <dd ref="place" @focusout="outside($event) && leave()" @keydown.esc="editing = false">
       <Inplace
         v-model:active="editing"
@@ -82,11 +82,6 @@ const display = computed(() => props.shown ?? props.value)
 </template>
 
 <style scoped>
-dt {
-  color: var(--ink-soft);
-  font-size: 14px;
-  padding-top: 4px;
-}
 .fact :deep(.p-inplace-display) {
   display: block;
   cursor: text;

@@ -9,16 +9,9 @@ defineProps<{ label: string; hint?: string; pressed?: boolean }>()
   <Button
     v-tooltip.bottom="hint ?? label"
     variant="text"
-    class="tool min-w-8 p-1 text-ink"
+    class="aria-pressed:bg-paper aria-pressed:border-hairline-strong tool min-w-8 p-1 text-ink"
     :aria-label="label"
     :aria-pressed="pressed"
     ><slot
   /></Button>
 </template>
-
-<style scoped>
-.tool[aria-pressed='true'] {
-  background: var(--paper);
-  border-color: var(--hairline-strong);
-}
-</style>

@@ -79,17 +79,9 @@ onBeforeUnmount(() => {
       class="relative w-full max-w-160 bg-paper border border-hairline-strong"
       :style="{ aspectRatio: `${p.width} / ${p.height}` }"
     >
-      <canvas :data-page="p.n" aria-hidden="true" />
+      <canvas class="block size-full" :data-page="p.n" aria-hidden="true" />
       <slot :page="p.n" :width="p.width" :height="p.height" />
       <figcaption class="sr">{{ title }}, page {{ p.n }} of {{ pages.length }}. {{ p.text }}</figcaption>
     </figure>
   </div>
 </template>
-
-<style scoped>
-canvas {
-  width: 100%;
-  height: 100%;
-  display: block;
-}
-</style>

@@ -14,25 +14,18 @@ const code = computed(() => {
 
 <template>
   <figure class="grid justify-items-center gap-1.5 max-w-full">
-    <svg :viewBox="`-4 -4 ${code.n + 8} ${code.n + 8}`" role="img" :aria-label="text" shape-rendering="crispEdges">
+    <svg
+      class="w-[210px] max-w-full border border-hairline"
+      :viewBox="`-4 -4 ${code.n + 8} ${code.n + 8}`"
+      role="img"
+      :aria-label="text"
+      shape-rendering="crispEdges"
+    >
       <rect x="-4" y="-4" :width="code.n + 8" :height="code.n + 8" fill="#fff" />
       <path :d="code.path" fill="#20302b" />
     </svg>
-    <figcaption>
+    <figcaption class="text-s max-w-80 wrap-anywhere">
       <a :href="text" target="_blank" rel="noopener">{{ text }}</a>
     </figcaption>
   </figure>
 </template>
-
-<style scoped>
-svg {
-  width: 210px;
-  max-width: 100%;
-  border: 1px solid var(--hairline);
-}
-figcaption {
-  font-size: 13px;
-  max-width: 320px;
-  overflow-wrap: anywhere;
-}
-</style>

@@ -23,20 +23,23 @@ export function useStream(): void {
   let later: ReturnType<typeof setTimeout> | undefined
   /** The newest change that is known of; -1 before any is. */
   let seen = -1
-  const waiting = new Set<string>()
+  /** What was told and waits to be asked for, each with what was known before it. */
+  let waiting: { change: Change; seen: number }[] = []
   const gone = new AbortController()
   function heard(told: Told) {
     if ('ended' in told) return void ended()
-    for (const entry of cache.getEntries())
-      if (concernsEntry(told, seen, entry.key, entry.state.value.data)) waiting.add(entry.keyHash)
+    waiting.push({ change: told, seen })
     seen = Math.max(seen, told.at)
-    if (!waiting.size) return
     clearTimeout(timer)
-    timer = setTimeout(() => {
-      const now = new Set(waiting)
-      waiting.clear()
-      void cache.invalidateQueries({ predicate: (entry) => now.has(entry.keyHash) })
-    }, GATHER_MS)
+    timer = setTimeout(askedAnew, GATHER_MS)
+  }
+  /** Looks at what is shown now: a change of one's own is told before it is answered, and its answer has it in it already. */
+  function askedAnew() {
+    const told = waiting
+    waiting = []
+    void cache.invalidateQueries({
+      predicate: ({ key, state }) => told.some((t) => concernsEntry(t.change, t.seen, key, state.value.data)),
+    })
   }
   function tell(told: Told) {
     others?.postMessage(told)

@@ -20,7 +20,7 @@ async function back(body: object) {
       It belongs to {{ session.data?.business?.name }}. {{ session.data?.member?.name }} goes on from here with their
       PIN.
     </p>
-    <FormOf v-slot="{ busy }" :schema="takeBack" :given="() => form" :send="back">
+    <FormOf v-slot="{ busy }" class="grid gap-3" :schema="takeBack" :given="() => form" :send="back">
       <FieldOf name="pin" :label="`PIN of ${session.data?.member?.name}`"
         ><InputText v-model="form.pin" type="password" inputmode="numeric" autocomplete="off" required
       /></FieldOf>
@@ -28,10 +28,3 @@ async function back(body: object) {
     </FormOf>
   </div>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 12px;
-}
-</style>

@@ -33,7 +33,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
       {{ problem }} <Button variant="text" @click="today.load()">Try again</Button>
     </p>
     <template v-if="view">
-      <div class="cols grid grid-cols-[minmax(0,1fr)_300px] gap-9">
+      <div class="grid narrow:grid-cols-[minmax(0,1fr)_300px] gap-9">
         <div>
           <h1>{{ formatDay(view.today, view.today) }}</h1>
           <p class="soft text-[16px] mt-1 mb-5 mx-0">{{ summaryOf(view) }}</p>
@@ -85,11 +85,11 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
           <MoneyRow :sums="view.money" :currency="view.currency" />
           <h2 class="gap">Just happened</h2>
           <ul class="ledger small">
-            <li v-for="h in view.happened" :key="h.id" class="happened py-[9px] px-0">
+            <li v-for="h in view.happened" :key="h.id" class="py-[9px] px-0">
               <span class="soft">{{ whenWords(h.at, view.today) }}</span>
-              <NuxtLink v-if="h.jobId" :to="`/jobs/${h.jobId}`">{{ h.words }}</NuxtLink><span v-else>{{
+              <NuxtLink v-if="h.jobId" class="text-ink no-underline hover:underline" :to="`/jobs/${h.jobId}`">{{
                 h.words
-              }}</span>
+              }}</NuxtLink><span v-else>{{ h.words }}</span>
             </li>
             <li v-if="view.happened.length === 0" class="none soft">Nothing yet.</li>
           </ul>
@@ -100,18 +100,3 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
     <WaitingPage v-else-if="!problem" />
   </div>
 </template>
-
-<style scoped>
-.happened a {
-  color: var(--ink);
-  text-decoration: none;
-}
-.happened a:hover {
-  text-decoration: underline;
-}
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

@@ -95,7 +95,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
         <h1>Money</h1>
         <span class="soft">{{ c(view.row.dueSoon) }} comes due in the next 14 days</span>
       </div>
-      <div class="cols grid grid-cols-[minmax(0,1fr)_380px] gap-10">
+      <div class="grid grid-cols-1 narrow:grid-cols-[minmax(0,1fr)_380px] gap-10">
         <div>
           <h2>Agreed and paid, by the month of the job</h2>
           <FigureChart :figures="byMonth" label="Agreed and paid, by the month of the job" />
@@ -135,7 +135,9 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
           <h2 class="gap">Damage deposits held</h2>
           <ul class="ledger">
             <li v-for="h in view.held" :key="h.jobId" class="pair">
-              <NuxtLink :to="`/jobs/${h.jobId}`">{{ h.title }}</NuxtLink><span class="money">{{ c(h.amount) }}</span>
+              <NuxtLink class="text-ink" :to="`/jobs/${h.jobId}`">{{ h.title }}</NuxtLink><span class="money">{{
+                c(h.amount)
+              }}</span>
             </li>
             <li v-if="!view.held.length" class="soft pair">None held.</li>
           </ul>
@@ -153,14 +155,3 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
     <WaitingPage v-else-if="!problem" />
   </div>
 </template>
-
-<style scoped>
-.pair a {
-  color: var(--ink);
-}
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -46,7 +46,7 @@ const columns: RowColumn<ContactView>[] = [
       <template #name="{ row: c }"
         ><Button
           unstyled
-          class="name border-0 bg-transparent py-2 px-0 font-semibold text-left cursor-pointer"
+          class="hover:underline border-0 bg-transparent py-2 px-0 font-semibold text-left cursor-pointer"
           data-row
           aria-haspopup="dialog"
           @click="show(c)"
@@ -68,9 +68,3 @@ const columns: RowColumn<ContactView>[] = [
     </Drawer>
   </div>
 </template>
-
-<style scoped>
-.name:hover {
-  text-decoration: underline;
-}
-</style>

@@ -19,9 +19,9 @@ async function enter(body: object) {
 <template>
   <div class="max-w-90 my-[8vh] mx-auto py-0 px-5 grid gap-1.5">
     <ContourLines />
-    <h1>Upwold</h1>
+    <h1 class="text-xxl">Upwold</h1>
     <p class="soft">Sign in to your business.</p>
-    <FormOf v-slot="{ busy }" :schema="signInWith" :given="() => form" :send="enter">
+    <FormOf v-slot="{ busy }" class="grid gap-3.5 mt-4.5" :schema="signInWith" :given="() => form" :send="enter">
       <FieldOf name="email" label="E-mail"
         ><InputText v-model="form.email" type="email" autocomplete="username" required
       /></FieldOf>
@@ -32,14 +32,3 @@ async function enter(body: object) {
     </FormOf>
   </div>
 </template>
-
-<style scoped>
-h1 {
-  font-size: var(--size-xxl);
-}
-form {
-  display: grid;
-  gap: 14px;
-  margin-top: 18px;
-}
-</style>

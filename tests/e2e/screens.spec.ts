@@ -151,6 +151,24 @@ test('jobs are found, filtered and paged, and the filter is in the address', asy
   await expect(page.getByText(/Nothing|No job/)).toBeVisible()
 })
 
+test('an edited fact is one request, and a list in another window follows it', async ({ page, context, api }) => {
+  const { id } = await makeJob(api, { title: 'A fact edited' })
+  await signIn(page)
+  const list = await context.newPage()
+  await list.goto('/jobs?q=A+fact')
+  await page.goto(`/jobs/${id}`)
+  await page.getByRole('button', { name: /^Title/ }).waitFor()
+  await page.waitForLoadState('networkidle')
+  const asked: string[] = []
+  page.on('request', (r) => r.url().includes('/api/') && asked.push(r.method()))
+  await page.getByRole('button', { name: /^Title/ }).click()
+  await page.getByRole('textbox', { name: 'Title' }).fill('A fact put right')
+  await page.keyboard.press('Enter')
+  // The list is asked for by the same news the edited job could be asked for by.
+  await expect(list.getByText('A fact put right')).toBeVisible()
+  expect(asked).toEqual(['PATCH'])
+})
+
 test('a missing value is named on the sending sheet and given at its source', async ({ page, api }) => {
   const job = await makeJob(api, { title: 'No place yet', place: '', people: null })
   const paper = await makePaper(api, job.id, 'quote')

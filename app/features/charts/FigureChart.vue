@@ -32,24 +32,20 @@ const table = ref(false)
     </DataTable>
     <figcaption class="foot flex gap-3 items-center">
       <template v-if="figures.series.length > 1">
-        <span v-for="s in figures.series" :key="s.name" class="small soft"><i :class="s.tone" /> {{ s.name }}</span>
+        <span v-for="s in figures.series" :key="s.name" class="small soft"
+          ><i
+            class="inline-block size-[11px]"
+            :style="{
+              background: s.hatched
+                ? `repeating-linear-gradient(45deg, var(--${s.tone}) 0 2px, transparent 2px 5px)`
+                : `var(--${s.tone})`,
+            }"
+          />
+          {{ s.name }}</span
+        >
       </template>
       <span class="grow" />
       <Button variant="text" size="small" @click="table = !table">{{ table ? 'As a picture' : 'As a table' }}</Button>
     </figcaption>
   </figure>
 </template>
-
-<style scoped>
-i {
-  display: inline-block;
-  width: 11px;
-  height: 11px;
-}
-.moss {
-  background: var(--moss);
-}
-.tarn {
-  background: repeating-linear-gradient(45deg, var(--tarn) 0 2px, transparent 2px 5px);
-}
-</style>

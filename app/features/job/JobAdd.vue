@@ -81,7 +81,7 @@ async function addPayment(body: object) {
       <p class="acts">
         <LinkButton :to="`/bring?job=${job.id}`">Bring in a PDF, DOCX or photographs</LinkButton>
       </p>
-      <FormOf class="card" :schema="fromTemplate" :given="() => from" :send="makeChosen">
+      <FormOf class="card grid gap-2.5 mt-2.5" :schema="fromTemplate" :given="() => from" :send="makeChosen">
         <FieldOf name="templateId"
           ><Choice
             v-model="from.templateId"
@@ -107,7 +107,14 @@ async function addPayment(body: object) {
       :templates="library.live"
       @started="(id) => navigateTo(`/lists/${id}`)"
     />
-    <FormOf v-if="open === 'note'" v-slot="{ busy }" class="card" :schema="newNote" :given="() => note" :send="addNote">
+    <FormOf
+      v-if="open === 'note'"
+      v-slot="{ busy }"
+      class="card grid gap-2.5 mt-2.5"
+      :schema="newNote"
+      :given="() => note"
+      :send="addNote"
+    >
       <FieldOf name="words" label="Note"
         ><Textarea v-model="note.words" auto-resize rows="3" maxlength="2000"
       /></FieldOf>
@@ -116,7 +123,7 @@ async function addPayment(body: object) {
     <FormOf
       v-if="open === 'payment'"
       v-slot="{ busy }"
-      class="card"
+      class="card grid gap-2.5 mt-2.5"
       :schema="booked"
       :given="() => ({ ...payment, stage })"
       :send="addPayment"
@@ -143,11 +150,3 @@ async function addPayment(body: object) {
     </FormOf>
   </section>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 10px;
-  margin-top: 10px;
-}
-</style>

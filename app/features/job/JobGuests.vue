@@ -17,7 +17,7 @@ const waiverOf = (guest: ContactView) =>
   <section aria-labelledby="guests">
     <h2 id="guests" tabindex="-1">Guests</h2>
     <ul class="ledger mb-2.5">
-      <li v-for="g in job.guests" :key="g.id">
+      <li v-for="g in job.guests" :key="g.id" class="flex justify-between items-center gap-2 min-h-9.5">
         <span class="ellipsis">{{ g.name }}</span>
         <NuxtLink v-if="waiverOf(g)" :to="`/papers/${waiverOf(g)!.id}`" class="small">
           waiver {{ waiverOf(g)!.state }}
@@ -30,13 +30,3 @@ const waiverOf = (guest: ContactView) =>
     <ClientPicker :model-value="null" label="Add a guest" @update:model-value="add" />
   </section>
 </template>
-
-<style scoped>
-li {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px;
-  min-height: 38px;
-}
-</style>

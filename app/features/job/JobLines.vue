@@ -35,7 +35,10 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
       <h2 id="lines">Priced lines</h2>
       <Button v-if="!job.agreedOn" size="small" variant="text" @click="begin">Change</Button>
     </div>
-    <table class="sums w-full border-collapse" aria-labelledby="lines">
+    <table
+      class="[&_td]:border-b [&_td]:border-hairline [&_td]:py-[7px] [&_td]:px-0 sums w-full border-collapse"
+      aria-labelledby="lines"
+    >
       <tbody>
         <tr v-for="(l, i) in job.lines" :key="l.key" :class="{ soft: !counts(l) }">
           <td>
@@ -89,10 +92,3 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
     </Dialog>
   </section>
 </template>
-
-<style scoped>
-.sums td {
-  border-bottom: 1px solid var(--hairline);
-  padding: 7px 0;
-}
-</style>

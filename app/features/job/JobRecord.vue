@@ -40,13 +40,13 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
     <h2 id="record">The record</h2>
     <dl>
       <EditFact label="Title" :value="job.title" :save="fact('title', 'title')" />
-      <div class="fact grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
-        <dt>Kind</dt>
-        <dd>{{ job.kind.name }}</dd>
+      <div class="grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
+        <dt class="text-ink-soft text-[14px]">Kind</dt>
+        <dd class="pl-0.5">{{ job.kind.name }}</dd>
       </div>
-      <div class="fact grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
-        <dt>Client</dt>
-        <dd>
+      <div class="grid grid-cols-[86px_minmax(0,1fr)] border-b border-b-hairline py-[7px] px-0">
+        <dt class="text-ink-soft text-[14px]">Client</dt>
+        <dd class="pl-0.5">
           <Button
             v-if="job.client && !choosing"
             unstyled
@@ -100,13 +100,3 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
     </dl>
   </section>
 </template>
-
-<style scoped>
-.fact dt {
-  color: var(--ink-soft);
-  font-size: 14px;
-}
-.fact dd {
-  padding-left: 2px;
-}
-</style>

@@ -36,7 +36,10 @@ const LONG = 180
     <ol>
       <li v-for="h in job.thread" :key="h.id" class="grid grid-cols-[52px_30px_1fr] py-2 px-0">
         <span class="soft small">{{ whenWords(h.at, job.today) }}</span>
-        <span class="rail grid justify-center"><StopMark v-if="h.state" :state="h.state" :size="16" /></span>
+        <span
+          class="empty:border-l empty:border-hairline-strong empty:w-px empty:justify-self-center rail grid justify-center"
+          ><StopMark v-if="h.state" :state="h.state" :size="16"
+        /></span>
         <span :class="{ soft: !h.state }"
           >{{ h.words }}
           <details v-if="h.detail.length > LONG" class="soft small">
@@ -58,10 +61,5 @@ const LONG = 180
 }
 .paper a:hover {
   border-color: var(--heather);
-}
-.rail:empty {
-  border-left: 1px solid var(--hairline-strong);
-  width: 1px;
-  justify-self: center;
 }
 </style>

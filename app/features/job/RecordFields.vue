@@ -39,7 +39,7 @@ const isNew = computed(() => !client.value && !!newcomer.value.name)
 </script>
 
 <template>
-  <div class="fields grid grid-cols-2 gap-y-3.5 gap-x-5 content-start">
+  <div class="grid phone:grid-cols-2 gap-y-3.5 gap-x-5 content-start">
     <FieldOf name="kindId" data-fact="kind">
       <Choice
         v-model="record.kindId"
@@ -135,11 +135,3 @@ const isNew = computed(() => !client.value && !!newcomer.value.name)
     </label>
   </div>
 </template>
-
-<style scoped>
-@media (max-width: 640px) {
-  .fields {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

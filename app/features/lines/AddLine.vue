@@ -40,7 +40,7 @@ function add(option: Item | Own, typed: string) {
 
 <template>
   <LookUp
-    class="adder"
+    class="w-[min(420px,100%)]"
     label="Add a line"
     placeholder="Add a line: an item, or your own words"
     :look="look"
@@ -57,9 +57,3 @@ function add(option: Item | Own, typed: string) {
     </template>
   </LookUp>
 </template>
-
-<style scoped>
-.adder {
-  width: min(420px, 100%);
-}
-</style>

@@ -39,14 +39,8 @@ const KEYS: [string, string][] = [
         <dt>
           <kbd>{{ k }}</kbd>
         </dt>
-        <dd>{{ w }}</dd>
+        <dd class="m-0">{{ w }}</dd>
       </template>
     </dl>
   </Dialog>
 </template>
-
-<style scoped>
-dd {
-  margin: 0;
-}
-</style>

@@ -8,8 +8,8 @@ const set = (id: string, more: { note?: string; instead?: string }) =>
 </script>
 
 <template>
-  <ul v-if="table.strikes.length" class="strikes py-2 px-4.5 overflow-auto max-h-45" aria-label="Struck words">
-    <li v-for="s in table.strikes" :key="s.id" class="small">
+  <ul v-if="table.strikes.length" class="py-2 px-4.5 overflow-auto max-h-45" aria-label="Struck words">
+    <li v-for="s in table.strikes" :key="s.id" class="small grid gap-1">
       <s>{{ s.words.slice(0, 60) || 'struck' }}</s> p. {{ s.page }}
       <TypedText
         :value="s.note"
@@ -31,10 +31,3 @@ const set = (id: string, more: { note?: string; instead?: string }) =>
     </li>
   </ul>
 </template>
-
-<style scoped>
-.strikes li {
-  display: grid;
-  gap: 4px;
-}
-</style>

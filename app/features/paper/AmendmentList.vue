@@ -69,8 +69,8 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
         @update:model-value="view"
       />
     </div>
-    <ul class="amendments grid gap-3.5 mt-2.5" aria-label="Amendments">
-      <li v-for="a in written.amendments" :key="a.id">
+    <ul class="grid gap-3.5 mt-2.5" aria-label="Amendments">
+      <li v-for="a in written.amendments" :key="a.id" class="border-l-3 border-l-bracken pl-[11px]">
         <p>
           <b>{{ numberOf(a) }}</b> {{ KIND[a.kind] }} by {{ a.by }}, {{ whenWords(a.at, paper.today)
           }}{{ a.why ? `: ${a.why}` : '' }}.
@@ -92,10 +92,3 @@ const KIND = { strike: 'Struck', reword: 'Reworded', add: 'Added' }
     </ul>
   </section>
 </template>
-
-<style scoped>
-.amendments li {
-  border-left: 3px solid var(--bracken);
-  padding-left: 11px;
-}
-</style>

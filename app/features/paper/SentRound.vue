@@ -84,7 +84,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
   <aside aria-label="The round as a whole">
     <div
       v-if="round.mine"
-      class="next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
+      class="[&+&]:mt-3 next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
     >
       <p class="strong">It is your move.</p>
       <p class="small">Then everyone gets the sealed copy.</p>
@@ -92,7 +92,7 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     </div>
     <div
       v-if="out && round.paused !== null"
-      class="next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
+      class="[&+&]:mt-3 next bg-heather-tint border border-heather rounded-corner p-3.5 grid gap-2 justify-items-start"
     >
       <p class="strong">It is on hold.</p>
       <p class="small">
@@ -174,9 +174,3 @@ const signed = computed(() => round.value.people.some((p) => p.status === 'done'
     </Dialog>
   </aside>
 </template>
-
-<style scoped>
-.next + .next {
-  margin-top: 12px;
-}
-</style>

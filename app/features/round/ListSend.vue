@@ -59,7 +59,7 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
 </script>
 
 <template>
-  <FormOf v-slot="{ busy }" class="card list" :schema="schema" :given="given" :send="send">
+  <FormOf v-slot="{ busy }" class="card grid gap-2.5 mt-2.5" :schema="schema" :given="given" :send="send">
     <FieldOf name="templateId"
       ><Choice
         v-model="form.templateId"
@@ -75,7 +75,7 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
     <template v-if="!csv">
       <ClientPicker v-model="newcomer" label="Or choose contacts" />
       <ul v-if="chosen.length" class="small">
-        <li v-for="c in chosen" :key="c.id">
+        <li v-for="c in chosen" :key="c.id" class="flex justify-between">
           {{ c.name }}
           <Button variant="text" :aria-label="`Leave out ${c.name}`" @click="chosen = chosen.filter((x) => x !== c)">
             Leave out
@@ -95,15 +95,3 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
     </Button>
   </FormOf>
 </template>
-
-<style scoped>
-.list {
-  display: grid;
-  gap: 10px;
-  margin-top: 10px;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-}
-</style>

@@ -150,7 +150,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       </p>
       <FormOf
         v-slot="{ busy }"
-        class="keep flex gap-2"
+        class="flex gap-2"
         :schema="saveMessage"
         :given="() => ({ name, subject: plan.subject, message: plan.message })"
         :send="keep"
@@ -162,7 +162,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
             aria-label="A name to keep it under"
             maxlength="80"
         /></FieldOf>
-        <Button type="submit" variant="outlined" :disabled="busy">Keep it</Button>
+        <Button class="flex-none" type="submit" variant="outlined" :disabled="busy">Keep it</Button>
       </FormOf>
       <ul v-if="view.messages.length" class="small">
         <li v-for="m in view.messages" :key="m.id" class="flex justify-between items-center">
@@ -251,9 +251,3 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
     </div>
   </div>
 </template>
-
-<style scoped>
-.keep .p-button {
-  flex: none;
-}
-</style>

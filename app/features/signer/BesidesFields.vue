@@ -24,25 +24,18 @@ const others = computed(() => besides.value.filter((f) => !onEveryPage.value.inc
 
 <template>
   <section v-if="onEveryPage.length || others.length" class="py-4 px-5 border-t border-t-hairline">
-    <p v-for="f in onEveryPage" :key="f.key" class="besides mb-3.5">
-      <label :for="`f-${f.key}`">{{ says('initialsEveryPage') }}</label>
+    <p v-for="f in onEveryPage" :key="f.key" class="mb-3.5">
+      <label class="block font-semibold text-m font-sans leading-normal" :for="`f-${f.key}`">{{
+        says('initialsEveryPage')
+      }}</label>
       <SignerField :field="f" :state="state" mine @sign="$emit('sign', $event)" />
     </p>
-    <h2 v-if="others.length" class="title-of">{{ says('aboutYou') }}</h2>
-    <p v-for="f in others" :key="f.key" class="besides mb-3.5">
-      <label :for="`f-${f.key}`">{{ f.label }}</label>
+    <h2 v-if="others.length" class="font-semibold text-m font-sans leading-normal text-ink-soft">
+      {{ says('aboutYou') }}
+    </h2>
+    <p v-for="f in others" :key="f.key" class="mb-3.5">
+      <label class="block font-semibold text-m font-sans leading-normal" :for="`f-${f.key}`">{{ f.label }}</label>
       <SignerField :field="f" :state="state" mine @sign="$emit('sign', $event)" />
     </p>
   </section>
 </template>
-
-<style scoped>
-.besides label {
-  display: block;
-  font: 600 15px var(--sans);
-}
-.title-of {
-  font: 600 15px var(--sans);
-  color: var(--ink-soft);
-}
-</style>

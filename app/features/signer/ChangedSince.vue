@@ -12,22 +12,9 @@ const changed = computed(() => props.view.papers.flatMap((p) => p.changed))
   <section v-if="changed.length" class="notice mt-3 mb-0 mx-5" :aria-label="says('corrected')">
     <p>{{ says('corrected') }}</p>
     <ul>
-      <li v-for="(c, i) in changed" :key="i">
-        <del v-if="c.was">{{ c.was }}</del> <ins v-if="c.is">{{ c.is }}</ins>
+      <li v-for="(c, i) in changed" :key="i" class="py-1.5 px-0 font-serif">
+        <del v-if="c.was" class="text-bracken">{{ c.was }}</del> <ins v-if="c.is">{{ c.is }}</ins>
       </li>
     </ul>
   </section>
 </template>
-
-<style scoped>
-li {
-  padding: 6px 0;
-  font-family: var(--serif);
-}
-del {
-  color: var(--bracken);
-}
-ins {
-  text-decoration: underline;
-}
-</style>

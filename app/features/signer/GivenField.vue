@@ -12,19 +12,10 @@ const there = computed(() => given.value[props.at.field.key])
 </script>
 
 <template>
-  <span v-if="there" class="given" :style="placeOf(at, width, height)">{{ givenText(says, at.field, there) }}</span>
+  <span
+    v-if="there"
+    class="absolute flex items-center overflow-hidden whitespace-nowrap py-0 px-0.5 text-[#1b2a4a] font-sans leading-none"
+    :style="placeOf(at, width, height)"
+    >{{ givenText(says, at.field, there) }}</span
+  >
 </template>
-
-<style scoped>
-.given {
-  position: absolute;
-  display: flex;
-  align-items: center;
-  overflow: hidden;
-  white-space: nowrap;
-  padding: 0 2px;
-  color: #1b2a4a;
-  font-family: var(--sans);
-  line-height: 1;
-}
-</style>

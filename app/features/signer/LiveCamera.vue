@@ -42,8 +42,16 @@ function take() {
   <div class="grid gap-2 justify-items-start w-full">
     <p class="strong">{{ label }}</p>
     <p v-if="hint" role="status">{{ hint }}</p>
-    <img v-if="state === 'taken'" :src="shown" :alt="label" />
-    <video v-else v-show="state !== 'none'" ref="video" muted playsinline :aria-label="label" />
+    <img v-if="state === 'taken'" class="w-full rounded-corner bg-ink" :src="shown" :alt="label" />
+    <video
+      v-else
+      v-show="state !== 'none'"
+      ref="video"
+      class="w-full rounded-corner bg-ink"
+      muted
+      playsinline
+      :aria-label="label"
+    />
     <p v-if="state === 'none'" class="error" role="alert">{{ says('noCamera') }}</p>
     <Button v-if="state === 'taken' || state === 'none'" variant="outlined" @click="start">
       {{ says('startAgain') }}
@@ -53,12 +61,3 @@ function take() {
     </Button>
   </div>
 </template>
-
-<style scoped>
-video,
-img {
-  width: 100%;
-  border-radius: var(--corner);
-  background: var(--ink);
-}
-</style>

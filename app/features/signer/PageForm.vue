@@ -23,7 +23,7 @@ const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at
 </script>
 
 <template>
-  <PdfPages :src="src" :title="title" :version="version" class="form-pages">
+  <PdfPages :src="src" :title="title" :version="version" class="form-pages [&_.sheet]:@container">
     <template #default="{ page, width, height }">
       <PageField
         v-for="(at, i) in on(page)"
@@ -45,9 +45,3 @@ const isFirst = (at: PlacedField) => props.fields.find((f) => f.field.key === at
     </template>
   </PdfPages>
 </template>
-
-<style scoped>
-.form-pages :deep(.sheet) {
-  container-type: inline-size;
-}
-</style>

@@ -31,9 +31,9 @@ const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) 
 
 <template>
   <details v-if="rows.length" class="people pt-2.5 pb-0 px-5 text-m">
-    <summary>{{ says('involved') }} ({{ rows.length + 1 }})</summary>
+    <summary class="cursor-pointer text-ink-soft">{{ says('involved') }} ({{ rows.length + 1 }})</summary>
     <ul>
-      <li v-for="(o, i) in rows" :key="i">
+      <li v-for="(o, i) in rows" :key="i" class="grid grid-cols-[22px_1fr] py-1 px-0">
         <StopMark :state="STANDS[o.word]" :size="16" /><span
           ><b>{{ o.name }}</b> {{ says(o.word) }}</span
         >
@@ -41,15 +41,3 @@ const rows = computed(() => props.view.others.map((o) => ({ ...o, word: word(o) 
     </ul>
   </details>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--ink-soft);
-}
-li {
-  display: grid;
-  grid-template-columns: 22px 1fr;
-  padding: 4px 0;
-}
-</style>

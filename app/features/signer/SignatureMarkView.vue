@@ -45,17 +45,10 @@ const drawn = computed(() => {
     />
   </svg>
   <img v-else-if="mark.kind === 'image' && pictureOf" :src="pictureOf(mark.sha)" alt="" class="h-16 max-w-full" />
-  <span v-else-if="mark.kind === 'typed'" class="typed" :style="{ fontFamily: `'${families[mark.face]}', cursive` }">{{
-    mark.text
-  }}</span>
+  <span
+    v-else-if="mark.kind === 'typed'"
+    class="text-[34px] font-normal text-[#1b2a4a] leading-[1.2] wrap-anywhere"
+    :style="{ fontFamily: `'${families[mark.face]}', cursive` }"
+    >{{ mark.text }}</span
+  >
 </template>
-
-<style scoped>
-.typed {
-  font-size: 34px;
-  font-weight: 400;
-  color: #1b2a4a;
-  line-height: 1.2;
-  overflow-wrap: anywhere;
-}
-</style>

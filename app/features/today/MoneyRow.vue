@@ -24,7 +24,7 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
   <h2 id="money">Money, from this quarter on</h2>
   <ul class="ledger" aria-labelledby="money" data-testid="money-row">
     <li v-for="r in rows" :key="r.label" class="sum pt-2.5 pb-2 px-0">
-      <div>
+      <div class="flex justify-between items-baseline">
         <span class="soft" :class="r.tone === 'bracken' ? 'bad' : ''">{{ r.label }}</span><b
           class="money"
           :class="r.tone === 'bracken' ? 'bad' : ''"
@@ -35,24 +35,14 @@ const share = (amount: number) => `${Math.min(100, (100 * amount) / Math.max(sum
         v-if="r.tone"
         class="bar block h-[5px] rounded-[3px] bg-hairline mt-[5px] overflow-hidden"
         aria-hidden="true"
-        ><i :style="{ width: share(r.amount), background: `var(--${r.tone})` }"
+        ><i class="block h-full rounded-[3px]" :style="{ width: share(r.amount), background: `var(--${r.tone})` }"
       /></span>
     </li>
   </ul>
 </template>
 
 <style scoped>
-.sum div {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-}
 .sum b {
   font-size: 20px;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  border-radius: 3px;
 }
 </style>

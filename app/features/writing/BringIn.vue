@@ -67,8 +67,12 @@ async function keep(body: object) {
       <p v-else class="soft">Everything in the file was taken.</p>
       <section v-if="brought.blanks.length" aria-label="Blanks that were found">
         <h2>{{ brought.blanks.length }} {{ brought.blanks.length === 1 ? 'blank' : 'blanks' }} found</h2>
-        <ul class="ledger blanks max-h-[36vh] overflow-auto">
-          <li v-for="(b, i) in brought.blanks" :key="i">
+        <ul class="ledger max-h-[36vh] overflow-auto">
+          <li
+            v-for="(b, i) in brought.blanks"
+            :key="i"
+            class="grid grid-cols-[1fr_130px] gap-2.5 items-center py-1.5 px-0"
+          >
             <label class="blank flex gap-2.5"
               ><Checkbox binary :model-value="taken.has(i)" @update:model-value="toggle(i)" />
               <span
@@ -92,13 +96,3 @@ async function keep(body: object) {
     </FormOf>
   </Dialog>
 </template>
-
-<style scoped>
-.blanks li {
-  display: grid;
-  grid-template-columns: 1fr 130px;
-  gap: 10px;
-  align-items: center;
-  padding: 6px 0;
-}
-</style>

@@ -12,25 +12,15 @@ const changed = computed(() => props.list.filter((c) => c.kind !== 'same'))
 
 <template>
   <p v-if="!changed.length" class="soft">Both say the same.</p>
-  <p v-for="(c, i) in changed" :key="i" :class="c.kind">
+  <p v-for="(c, i) in changed" :key="i" class="text-m leading-normal font-serif mb-2.5" :class="c.kind">
     <template v-for="(x, k) in c.content" :key="k"
-      ><del v-if="c.kind === 'removed' || ('change' in x && x.change === 'struck')">{{ words(x) }}</del
-      ><ins v-else-if="c.kind === 'added' || ('change' in x && x.change === 'added')">{{ words(x) }}</ins
+      ><del v-if="c.kind === 'removed' || ('change' in x && x.change === 'struck')" class="text-bracken">{{
+        words(x)
+      }}</del
+      ><ins v-else-if="c.kind === 'added' || ('change' in x && x.change === 'added')" class="text-moss decoration-2">{{
+        words(x)
+      }}</ins
       ><template v-else>{{ words(x) }}</template></template
     >
   </p>
 </template>
-
-<style scoped>
-p {
-  font: 15px/1.5 var(--serif);
-  margin-bottom: 10px;
-}
-del {
-  color: var(--bracken);
-}
-ins {
-  color: var(--moss);
-  text-decoration-thickness: 2px;
-}
-</style>

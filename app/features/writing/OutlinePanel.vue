@@ -85,8 +85,13 @@ const toggle = (key: string) => {
   <nav aria-label="On this paper">
     <h2>On this paper</h2>
     <ul class="headings">
-      <li v-for="h in outline" :key="h.id">
-        <Button unstyled class="plain" @click="goTo(h.id)">{{ h.text }}</Button>
+      <li v-for="h in outline" :key="h.id" class="py-px px-0">
+        <Button
+          unstyled
+          class="border-0 bg-transparent py-[3px] px-0 cursor-pointer text-left hover:text-heather-deep"
+          @click="goTo(h.id)"
+          >{{ h.text }}</Button
+        >
       </li>
       <li v-if="!outline.length" class="soft small">Headings are listed here.</li>
     </ul>
@@ -95,7 +100,12 @@ const toggle = (key: string) => {
     <h2>Parties</h2>
     <ul>
       <li v-for="(p, i) in base.parties" :key="p.key">
-        <Button unstyled class="plain flex gap-1.5 items-center" :aria-expanded="open === p.key" @click="toggle(p.key)">
+        <Button
+          unstyled
+          class="border-0 bg-transparent py-[3px] px-0 cursor-pointer text-left hover:text-heather-deep flex gap-1.5 items-center"
+          :aria-expanded="open === p.key"
+          @click="toggle(p.key)"
+        >
           <span class="party" :class="`party-${(i % 4) + 1}`">{{ i + 1 }}</span> {{ p.label }}
           <span v-if="p.when" class="soft small">sometimes</span>
         </Button>
@@ -127,7 +137,13 @@ const toggle = (key: string) => {
     <h2>Asked when a paper is made</h2>
     <ul>
       <li v-for="a in asks" :key="a.key">
-        <Button unstyled class="plain" :aria-expanded="open === a.key" @click="toggle(a.key)">{{ a.label }}</Button>
+        <Button
+          unstyled
+          class="border-0 bg-transparent py-[3px] px-0 cursor-pointer text-left hover:text-heather-deep"
+          :aria-expanded="open === a.key"
+          @click="toggle(a.key)"
+          >{{ a.label }}</Button
+        >
         <div v-if="open === a.key" class="card grid gap-2 mt-1 mb-2 mx-0 p-2.5">
           <label class="field"
             ><span>What is asked</span
@@ -164,19 +180,3 @@ const toggle = (key: string) => {
     </p>
   </section>
 </template>
-
-<style scoped>
-.headings li {
-  padding: 1px 0;
-}
-.plain {
-  border: 0;
-  background: none;
-  padding: 3px 0;
-  cursor: pointer;
-  text-align: left;
-}
-.plain:hover {
-  color: var(--heather-deep);
-}
-</style>

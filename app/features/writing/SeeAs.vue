@@ -39,24 +39,15 @@ const state = lookOnly(toRef(props, 'figures'))
       />
       <Button as="a" variant="outlined" :href="pdf" target="_blank">Print it</Button>
     </div>
-    <div v-if="way === 'phone'" class="phone" tabindex="0" role="region" aria-label="On a phone">
+    <div
+      v-if="way === 'phone'"
+      class="w-[390px] max-w-full h-[62vh] overflow-auto my-0 mx-auto border border-hairline-strong rounded-[18px] bg-paper p-5 text-[17px] leading-normal font-serif"
+      tabindex="0"
+      role="region"
+      aria-label="On a phone"
+    >
       <ReadingView :key="party" :blocks="document.body" :state="state" :party="party" />
     </div>
     <PdfPages v-else :src="pdf" :title="title" />
   </Dialog>
 </template>
-
-<style scoped>
-.phone {
-  width: 390px;
-  max-width: 100%;
-  height: 62vh;
-  overflow: auto;
-  margin: 0 auto;
-  border: 1px solid var(--hairline-strong);
-  border-radius: 18px;
-  background: var(--paper);
-  padding: 20px;
-  font: 17px/1.5 var(--serif);
-}
-</style>

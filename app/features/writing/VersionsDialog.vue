@@ -42,12 +42,12 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
     :draggable="false"
     dismissable-mask
   >
-    <div class="cols grid grid-cols-[240px_1fr] gap-5.5">
+    <div class="grid narrow:grid-cols-[240px_1fr] gap-5.5">
       <ul class="ledger" aria-label="Versions">
         <li v-for="(v, i) in versions" :key="v.id">
           <Button
             unstyled
-            class="row grid w-full text-left border-0 bg-transparent p-2 cursor-pointer"
+            class="aria-pressed:bg-heather-tint row grid w-full text-left border-0 bg-transparent p-2 cursor-pointer"
             :autofocus="i === 0"
             :aria-pressed="shown?.row.id === v.id"
             @click="look(v)"
@@ -76,14 +76,3 @@ const title = (v: VersionRow) => (v.edition === null ? 'Set aside' : `Edition ${
     </div>
   </Dialog>
 </template>
-
-<style scoped>
-.row[aria-pressed='true'] {
-  background: var(--heather-tint);
-}
-@media (max-width: 700px) {
-  .cols {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

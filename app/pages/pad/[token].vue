@@ -48,27 +48,13 @@ function useSaid() {
 </script>
 
 <template>
-  <div class="pad" :dir="direction">
-    <h1>{{ view ? says(what === 'initials' ? 'yourInitials' : 'yourSignature') : says('linkNothing') }}</h1>
+  <div class="max-w-130 my-0 mx-auto min-h-screen bg-paper py-6 px-5 grid gap-4 content-start" :dir="direction">
+    <h1 class="text-xl">
+      {{ view ? says(what === 'initials' ? 'yourInitials' : 'yourSignature') : says('linkNothing') }}
+    </h1>
     <p v-if="!view" role="alert">{{ says('linkUnknown') }}</p>
     <p v-else-if="done" role="status">{{ says('phoneThanks') }}</p>
     <SignatureSheet v-else :name="view.name" :what="what" :current="null" @done="give" />
     <p v-if="told" class="error" role="alert">{{ told }}</p>
   </div>
 </template>
-
-<style scoped>
-.pad {
-  max-width: 520px;
-  margin: 0 auto;
-  min-height: 100vh;
-  background: var(--paper);
-  padding: 24px 20px;
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-h1 {
-  font-size: 24px;
-}
-</style>

@@ -137,7 +137,7 @@ const now = useNow()
       <h1>{{ fresh ? 'New clause' : 'Clause' }}</h1>
       <span v-if="!fresh" class="soft">edition {{ clause.edition }}{{ clause.archived ? ', archived' : '' }}</span>
     </div>
-    <div class="cols grid grid-cols-[minmax(0,1fr)_300px] gap-8.5">
+    <div class="grid grid-cols-1 narrow:grid-cols-[minmax(0,1fr)_300px] gap-8.5">
       <FormOf v-slot="{ busy: on }" class="form" :schema="saveClause" :given="given" :send="keep">
         <FieldOf name="name" label="Name"
           ><InputText v-model="name" maxlength="120" required :autofocus="fresh"
@@ -180,7 +180,7 @@ const now = useNow()
             <li v-for="e in [...clause.editions].reverse()" :key="e.edition">
               <Button
                 unstyled
-                class="row flex justify-between gap-2.5 py-2 px-0 plain w-full border-0 bg-transparent cursor-pointer"
+                class="row flex justify-between gap-2.5 py-2 px-0 plain w-full border-0 bg-transparent aria-pressed:bg-heather-tint cursor-pointer"
                 :aria-pressed="shown === e.edition"
                 @click="shown = e.edition"
               >
@@ -199,14 +199,3 @@ const now = useNow()
     </div>
   </div>
 </template>
-
-<style scoped>
-.plain[aria-pressed='true'] {
-  background: var(--heather-tint);
-}
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>
