@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Ask } from '../document/model'
 import { minor } from '../money/money'
-import { type JobRecord, mergeContext } from './context'
+import { type JobRecord, askingFor, mergeContext } from './context'
 
 const client = {
   id: 'c1',
@@ -160,5 +160,18 @@ describe('a value of the paper’s own', () => {
       optional: true,
     })
     expect(given('text', 'x')).not.toHaveProperty('optional')
+  })
+
+  it('can be used the moment it is named on a sheet, and not once it is asked no more', () => {
+    const kept = mergeContext(record(), {}, { asks: [ask('text')], values: { a: 'given' } }, [], AT)
+    const renamed = askingFor(kept, [
+      { ...ask('text'), label: 'Gate code' },
+      { ...ask('day'), key: 'b' },
+    ])
+    expect(renamed.values['paper.a']).toMatchObject({ value: 'given', label: 'Gate code' })
+    expect(renamed.values['paper.b']).toMatchObject({ value: null, type: 'day', source: { record: 'paper' } })
+    const none = askingFor(renamed, [])
+    expect(Object.keys(none.values).filter((k) => k.startsWith('paper.'))).toEqual(['paper.date'])
+    expect(none.values['job.title']).toEqual(kept.values['job.title'])
   })
 })

@@ -112,15 +112,27 @@ export function mergeContext(
   putMoney(put, record)
   for (const ask of own.asks) {
     const given = ownValue(ask, own.values[ask.key] ?? '', business.currency, business.settings.locale)
-    const path = `paper.${ask.key}`
-    put(path, {
-      ...from(path, ask.label, 'paper', null, `values.${ask.key}`, ask.type, given),
-      ...(ask.required ? {} : { optional: true }),
-    })
+    put(pathOf(ask), askedValue(ask, given))
   }
   const day = dayOf(at, business.timeZone)
   put('paper.date', from('paper.date', 'Date of the paper', 'paper', null, null, 'day', day))
   return { values, currency: business.currency, lists: listsOf(record) }
+}
+
+/** Where the value of something that is asked for is found. */
+export const pathOf = (ask: Pick<Ask, 'key'>): string => `paper.${ask.key}`
+const askedValue = (ask: Ask, value: MergeValue['value']): MergeValue => ({
+  ...from(pathOf(ask), ask.label, 'paper', null, `values.${ask.key}`, ask.type, value),
+  ...(ask.required ? {} : { optional: true }),
+})
+
+/** The values of a sheet being written, with what it asks for now: what was named since can be used, what is asked no more is gone. */
+export function askingFor(context: MergeContext, asks: readonly Ask[]): MergeContext {
+  const others = Object.entries(context.values).filter(
+    ([path, v]) => v.source.record !== 'paper' || v.source.fact === null || asks.some((a) => pathOf(a) === path),
+  )
+  const asked = asks.map((a) => [pathOf(a), askedValue(a, context.values[pathOf(a)]?.value ?? null)] as const)
+  return { ...context, values: { ...Object.fromEntries(others), ...Object.fromEntries(asked) } }
 }
 
 type Put = (path: string, value: MergeValue) => void

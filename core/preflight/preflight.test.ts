@@ -140,6 +140,30 @@ const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene
     { body: [p('The total is £900.00.')] },
     { body: [p('The total is £868.56, the hose costs £12.00.')] },
   ],
+  [
+    'totalsDiffer',
+    'warn',
+    '“two hundred and sixty pounds” as the total',
+    { body: [p('In all: two hundred and sixty pounds.')] },
+    { body: [p('In all Eight Hundred Sixty-eight pounds and fifty-six pence; one hundred pounds is held.')] },
+  ],
+  [
+    'weekday',
+    'warn',
+    '“Friday 12 June 2027”: that day is a Saturday',
+    { body: [p('We come on Friday 12 June 2027.')] },
+    { body: [p('We come on Saturday 12 June 2027, or on Friday, 12.6.2026.')] },
+  ],
+  [
+    'weekday',
+    'warn',
+    '“Mittwoch, den 16. Juni 2026”: that day is a Tuesday',
+    {
+      body: [p('Abholung am Montag und Dienstag, den 16. Juni 2026, Mittwoch, den 16. Juni 2026.')],
+      job: { day: null },
+    },
+    { body: [p('Abholung am Dienstag, den 16. Juni 2026.')] },
+  ],
   ['placeholder', 'warn', '“____”', { body: [p('Gate: ____ metres')] }, { body: [p('Gate: two_metres wide')] }],
   [
     'placeholder',
@@ -222,6 +246,13 @@ const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene
     { body: [field({ key: 'c', type: 'text', party: 'client', label: 'Membership card colour' })] },
   ],
   [
+    'cardNumber',
+    'stop',
+    'it ends in 4242',
+    { body: [p('Charge 4242 4242-4242 4242 on the day.')] },
+    { body: [p('Call 01632 960 508, order 4242424242424243, account GB33BUKB20201555555555, 4111-1111-1111-1111/2.')] },
+  ],
+  [
     'ruleTrouble',
     'stop',
     'circle',
@@ -243,9 +274,20 @@ const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad: Scene
   [
     'offBlank',
     'warn',
-    'stands on no blank',
+    'drawn where there is no blank. See',
     { over: { marked: onTable([blank('a'), blank('b', { from: 'hand', y: 300 })]) } },
     { over: { marked: onTable([blank('a'), blank('b', { from: 'hand', x: 55 })]) } },
+  ],
+  [
+    'offBlank',
+    'warn',
+    '3 fields were drawn where there is no blank, the first is',
+    {
+      over: {
+        marked: onTable([blank('a'), ...['b', 'c', 'd'].map((k, i) => blank(k, { from: 'hand', y: 300 + 40 * i }))]),
+      },
+    },
+    { over: { marked: onTable([blank('a'), blank('b', { from: 'hand', y: 300 })]) } },
   ],
   [
     'otherBlock',

@@ -22,6 +22,7 @@ import { totalsDiffer } from './rules/totals-differ'
 import { uncoveredBlank } from './rules/uncovered-blank'
 import { unknownValue } from './rules/unknown-value'
 import { unreachable } from './rules/unreachable'
+import { weekday } from './rules/weekday'
 
 export type { Cure, PreflightInput, PreflightNote, Rule } from './note'
 
@@ -37,6 +38,7 @@ export const RULES: Record<string, Rule> = {
   brokenClause,
   overflow,
   dates,
+  weekday,
   totalsDiffer,
   otherClient,
   placeholder,
@@ -53,7 +55,7 @@ export const RULES: Record<string, Rule> = {
 }
 
 /** Rules about the wording, which in somebody else’s PDF isn’t the sender’s. */
-const WORDING = new Set(['placeholder', 'doubledWord', 'otherClient', 'totalsDiffer', 'noPrice'])
+const WORDING = new Set(['placeholder', 'doubledWord', 'otherClient', 'totalsDiffer', 'noPrice', 'weekday'])
 
 /** Reads a paper as it would go out and lists what is wrong, each with its place and its cure where there is one. */
 export function preflight(input: PreflightInput): PreflightNote[] {

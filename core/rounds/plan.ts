@@ -189,12 +189,13 @@ function personProblems(p: PlanPerson, plan: RoundPlan): PlanProblem[] {
   return out
 }
 
-/** Everything that is wrong with a plan as it is now, at the instant `at`; `due` is the deadline worked out. */
+/** Everything that is wrong with a plan as it is now, at the instant `at`; `due` is the deadline worked out, `day` the job's. */
 export function planProblems(
   plan: RoundPlan,
   papers: readonly PlanPaper[],
   at: string,
   due: string | null | undefined,
+  day: string | null = null,
 ): PlanProblem[] {
   const out: PlanProblem[] = plan.people.flatMap((p) => personProblems(p, plan))
   const stop = (words: string, person: string | null = null) => out.push({ severity: 'stop', words, person })
@@ -223,6 +224,8 @@ export function planProblems(
   }
   if (due === undefined) stop('The job has no day yet, so the deadline can’t be counted from it.')
   else if (due !== null && due <= at) stop('The deadline has passed already.')
+  else if (due && day && due.slice(0, 10) > day)
+    out.push({ severity: 'note', words: 'The deadline is after the job’s day.', person: null })
   return out
 }
 

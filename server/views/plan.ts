@@ -31,7 +31,7 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
     version,
     papers: views,
     more: more.filter((m) => !plan.papers.includes(m.id)),
-    problems: planProblems(plan, views, at, due),
+    problems: planProblems(plan, views, at, due, job.day ?? null),
     beside: await besideNotes(prepared.slice(1), due ?? null),
     organisations: await organisationsIn(plan),
     ...(due === undefined ? {} : { due }),

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import type { Ask, Party } from '~~/core/document/model'
+import { usesOfValue } from '~~/core/document/values'
+import { pathOf } from '~~/core/merge/context'
 import ConditionEdit from './ConditionEdit.vue'
 import { useSheet } from './useSheet'
 
@@ -75,7 +77,17 @@ function addAsk(): void {
 }
 const changeAsk = (key: string, more: Partial<Ask>) =>
   setBase({ asks: asks.value.map((a) => (a.key === key ? { ...a, ...more } : a)) })
-const removeAsk = (key: string) => setBase({ asks: asks.value.filter((a) => a.key !== key) })
+const asking = useAsking()
+/** One that is still in use says so, and goes from the sheet with it. */
+async function removeAsk({ key, label }: Ask): Promise<void> {
+  const { printed, decides } = usesOfValue(sheet.current(), pathOf({ key }))
+  const where = [
+    printed && `stands in ${printed === 1 ? 'one place' : `${printed} places`} on the sheet`,
+    decides && `decides on ${decides === 1 ? 'one condition' : `${decides} conditions`}`,
+  ].filter(Boolean)
+  const words = `“${label}” ${where.join(' and ')}. It goes from there, too; what it decided on is always there then.`
+  if (!where.length || (await asking.ask(words, 'Ask it no more'))) sheet.askNoMore(key)
+}
 const toggle = (key: string) => {
   open.value = open.value === key ? null : key
 }
@@ -171,7 +183,7 @@ const toggle = (key: string) => {
             />
             Has to be given</label
           >
-          <Button variant="text" @click="removeAsk(a.key)">Ask this no more</Button>
+          <Button variant="text" @click="removeAsk(a)">Ask this no more</Button>
         </div>
       </li>
     </ul>

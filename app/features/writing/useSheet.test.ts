@@ -181,6 +181,25 @@ describe('the sheet of a template', () => {
     expect(textOf(held.document)).toContain('Always')
   })
 
+  it('asks for a value no more, takes it off the text, and brings both back', async () => {
+    const { sheet, held } = await opened()
+    held.document = {
+      ...saying('The code is '),
+      asks: [{ key: 'gate', label: 'Gate code', type: 'text', required: true }],
+    }
+    held.document.body.push({ t: 'paragraph', id: 'b2', content: [{ t: 'value', path: 'paper.gate' }] })
+    await sheet.open('t2')
+    sheet.start()
+    sheet.askNoMore('gate')
+    await sheet.flush()
+    expect(held.document.asks).toEqual([])
+    expect(textOf(held.document)).not.toContain('paper.gate')
+    useNotices().now!.undo!()
+    await sheet.flush()
+    expect(held.document.asks).toHaveLength(1)
+    expect(textOf(held.document)).toContain('paper.gate')
+  })
+
   it('rewords one block, as a note’s cure does', async () => {
     const { sheet } = await opened()
     sheet.start()

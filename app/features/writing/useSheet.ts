@@ -4,6 +4,8 @@ import { defineStore } from 'pinia'
 import { type ShallowRef, computed, ref, shallowRef } from 'vue'
 import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
+import { withoutValue } from '~~/core/document/values'
+import { askingFor, pathOf } from '~~/core/merge/context'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
 import { ApiProblem, api, newKey, wordsOf } from '../../composables/api'
@@ -15,6 +17,8 @@ import { usePages } from './pages'
 import { imageFrom } from './images'
 import { redraw, sheetNodes } from './nodes'
 import { ownHtml, pasteHtml } from './paste'
+import { goToBlock, rewordBlock } from './places'
+import { LeadingOut } from './leading'
 import { Ids, Staying, WorkedOut, workedKey } from './plugins'
 import { know } from './say'
 
@@ -71,9 +75,11 @@ export const useSheet = defineStore('sheet', () => {
   const current = (): PaperDocument =>
     editor.value ? fromProse(editor.value.getJSON() as ProseNode, base.value) : base.value
 
+  /** What the record says, and what this paper itself asks for. */
+  const context = () => askingFor(view.value.context, base.value.asks ?? [])
   const setting = (): Setting => ({
     kind: view.value.kind,
-    context: view.value.context,
+    context: context(),
     figures: view.value.figures,
     clauses: view.value.clauses,
     kept: view.value.kept,
@@ -89,7 +95,7 @@ export const useSheet = defineStore('sheet', () => {
   }
   /** The record, the clauses or the parties have changed: everything is said and laid out anew. */
   function renew(): void {
-    know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses })
+    know({ context: context(), parties: base.value.parties, clauses: view.value.clauses })
     layout.ask(setting())
     if (editor.value) redraw(editor.value.view.dom)
   }
@@ -138,6 +144,14 @@ export const useSheet = defineStore('sheet', () => {
     base.value = plain({ ...current(), ...more })
     changed()
     renew()
+  }
+  /** Asks for a paper value no more, and takes it off the sheet where it stands. */
+  function askNoMore(key: string): void {
+    const before = current()
+    const path = pathOf({ key })
+    const document = withoutValue(before, path)
+    put({ ...document, asks: (document.asks ?? []).filter((a) => a.key !== key) })
+    notices.say('It is asked no more.', { undo: () => put(before) })
   }
   /** Back one step; beyond this sitting, to what was saved before. */
   function undo(): void {
@@ -190,14 +204,14 @@ export const useSheet = defineStore('sheet', () => {
 
   /** Puts the text into an editor, and has its pages laid out. */
   function start(): void {
-    know({ context: view.value.context, parties: base.value.parties, clauses: view.value.clauses, numbers: {} })
+    know({ context: context(), parties: base.value.parties, clauses: view.value.clauses, numbers: {} })
     void get<PaperDocument[]>(trailKey.value)
       .then((kept) => (trail = kept ?? []))
       .catch(() => {})
     layout.start()
     editor.value = new Editor({
       injectNonce: pageNonce(),
-      extensions: [...sheetNodes, Ids, Staying, WorkedOut],
+      extensions: [...sheetNodes, Ids, Staying, LeadingOut, WorkedOut],
       content: toProse(base.value),
       editorProps: {
         attributes: {
@@ -237,32 +251,8 @@ export const useSheet = defineStore('sheet', () => {
   }
 
   const notes = computed<PreflightNote[]>(() => worked.value?.notes ?? [])
-  /** Puts the cursor into a block and shows it. */
-  function goTo(blockId: string): void {
-    const e = editor.value
-    if (!e) return
-    e.state.doc.descendants((node, pos) => {
-      if (node.attrs.id !== blockId) return true
-      e.chain()
-        .focus()
-        .setTextSelection(pos + 1)
-        .scrollIntoView()
-        .run()
-      return false
-    })
-  }
-  /** Rewords one block: the cure of a note. */
-  function reword(blockId: string, content: ProseNode[]): void {
-    const e = editor.value!
-    e.state.doc.descendants((node, pos) => {
-      if (node.attrs.id !== blockId) return true
-      e.chain()
-        .focus()
-        .insertContentAt({ from: pos + 1, to: pos + node.nodeSize - 1 }, content)
-        .run()
-      return false
-    })
-  }
+  const goTo = (block: string) => editor.value && goToBlock(editor.value, block)
+  const reword = (block: string, content: ProseNode[]) => rewordBlock(editor.value!, block, content)
 
   return {
     id,
@@ -282,6 +272,7 @@ export const useSheet = defineStore('sheet', () => {
     flush,
     put,
     setBase,
+    askNoMore,
     undo,
     redo,
     takeTheirs,

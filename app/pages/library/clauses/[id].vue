@@ -10,6 +10,7 @@ import InsertMenu from '~/features/writing/InsertMenu.vue'
 import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
 import { ownHtml, pasteHtml } from '~/features/writing/paste'
+import { LeadingOut } from '~/features/writing/leading'
 import { Ids, Staying } from '~/features/writing/plugins'
 import { know } from '~/features/writing/say'
 import { useSlash } from '~/features/writing/slash'
@@ -77,7 +78,7 @@ onMounted(async () => {
   }
   editor.value = new Editor({
     injectNonce: pageNonce(),
-    extensions: [...passageNodes, Ids, Staying],
+    extensions: [...passageNodes, Ids, Staying, LeadingOut],
     content: asDoc(clause.value.body),
     editorProps: {
       transformPastedHTML: ownHtml,
