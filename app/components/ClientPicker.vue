@@ -2,7 +2,7 @@
 import { type ContactView, newContact } from '~~/shared/jobs'
 
 /** Finds a contact while one types, or makes one on the spot. */
-const props = defineProps<{ modelValue: ContactView | null; label: string; quiet?: boolean }>()
+const props = defineProps<{ modelValue: ContactView | null; label: string; quiet?: boolean; autofocus?: boolean }>()
 const emit = defineEmits<{ 'update:modelValue': [ContactView | null] }>()
 /** The last row: somebody who isn't there yet. */
 interface Newcomer {
@@ -18,6 +18,8 @@ const newWords = (name: string) => (name ? `Add “${name.slice(0, 60)}” as so
 const wordsOfOption = (o: ContactView | Newcomer) =>
   o.id ? [o.name, (o as ContactView).email].filter(Boolean).join(', ') : newWords(o.name)
 const making = ref(false)
+const box = useTemplateRef<{ focus(): void }>('box')
+onMounted(() => props.autofocus && box.value?.focus())
 const fresh = reactive({ name: '', email: '', phone: '', address: '' })
 function choose(option: ContactView | Newcomer, typed: string) {
   if (option.id) return emit('update:modelValue', option as ContactView)
@@ -35,6 +37,7 @@ async function make(body: object) {
   <div>
     <label :for="id" :class="quiet ? 'sr' : 'label'">{{ label }}</label>
     <LookUp
+      ref="box"
       :input-id="id"
       :label="label"
       :look="look"

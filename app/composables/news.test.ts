@@ -51,4 +51,11 @@ describe('what was fetched', () => {
     expect(concerned(['job', 'j'], { asOf: 4 })).toBe(true)
     expect(concerned(['library'], undefined, null)).toBe(false)
   })
+
+  it('as the number in the frame moves with papers and rounds, not with a fact of a job', () => {
+    expect(concerned(['needs'], { count: 2 }, [about({ papers: null })])).toBe(false)
+    expect(concerned(['needs'], { count: 2 }, [about({ papers: ['p'] })])).toBe(true)
+    expect(concerned(['needs'], { count: 2 }, [about({ rounds: ['r'] })])).toBe(true)
+    expect(concerned(['needs'], { count: 2 }, null)).toBe(true)
+  })
 })

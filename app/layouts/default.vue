@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useNeeds } from '~/features/today/useToday'
+
 useStream()
 const session = useSession()
 const route = useRoute()
@@ -26,10 +28,14 @@ const pretended = computed(() => {
   return list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : (list[0] ?? '')
 })
 const menu = useTemplateRef<{ toggle(event: Event): void }>('menu')
-const help = ref(false)
+const help = useHelp()
+const needs = useNeeds()
+needs.follow()
+watch(() => route.path, needs.load)
+const count = computed(() => needs.data?.count ?? 0)
 useKeys({
   '?': () => {
-    help.value = true
+    help.open = true
   },
 })
 async function signOut() {
@@ -47,7 +53,7 @@ const acts = computed(() => [
   {
     label: 'Keys of this screen',
     command: () => {
-      help.value = true
+      help.open = true
     },
   },
   { label: 'Sign out', command: signOut },
@@ -70,9 +76,12 @@ const acts = computed(() => [
         ><span>Upwold</span></NuxtLink
       >
       <nav aria-label="Places" class="places flex gap-5.5 self-stretch">
-        <NuxtLink v-for="[to, name] in PLACES" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined">{{
-          name
-        }}</NuxtLink>
+        <NuxtLink v-for="[to, name] in PLACES" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined"
+          >{{ name
+          }}<span v-if="to === '/' && count" class="needs" :title="`${count} yours to move`"
+            >{{ count > 99 ? '99+' : count }}<span class="sr"> yours to move</span></span
+          ></NuxtLink
+        >
       </nav>
       <span class="grow" />
       <FindBox />
@@ -111,22 +120,7 @@ const acts = computed(() => [
     </p>
     <main id="main" tabindex="-1"><slot /></main>
     <AskDialog />
-    <Dialog v-model:visible="help" modal dismissable-mask header="Keys" :style="{ width: '380px' }" :draggable="false">
-      <dl class="keys grid grid-cols-[90px_1fr] gap-2">
-        <dt><kbd>Ctrl K</kbd></dt>
-        <dd>find or do anything</dd>
-        <dt><kbd>/</kbd></dt>
-        <dd>to the search of a list</dd>
-        <dt><kbd>j</kbd> <kbd>k</kbd></dt>
-        <dd>along the rows</dd>
-        <dt><kbd>Enter</kbd></dt>
-        <dd>open</dd>
-        <dt><kbd>n</kbd></dt>
-        <dd>new, where something can be new</dd>
-        <dt><kbd>?</kbd></dt>
-        <dd>these keys</dd>
-      </dl>
-    </Dialog>
+    <KeyHelp />
   </div>
 </template>
 
@@ -168,6 +162,16 @@ const acts = computed(() => [
   color: var(--ink);
   font-weight: 600;
   border-color: var(--heather);
+}
+.needs {
+  min-width: 20px;
+  margin-left: 6px;
+  padding: 0 6px;
+  border-radius: 10px;
+  background: var(--heather);
+  color: var(--paper);
+  font: 600 12px/20px var(--sans);
+  text-align: center;
 }
 .avatar {
   width: 34px;

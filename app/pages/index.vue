@@ -13,6 +13,10 @@ today.follow()
 const { data: view, problem } = storeToRefs(today)
 const notices = useNotices()
 useRowKeys()
+useScreenKeys('On Today', [
+  ['j, k', 'along what waits'],
+  ['Enter', 'open its job'],
+])
 
 const LABEL = {
   countersign: 'Countersign',

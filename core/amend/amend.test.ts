@@ -11,6 +11,7 @@ import {
   amend,
   amendmentKey,
   amendmentList,
+  mended,
   diffInlines,
   factChanged,
   joined,
@@ -105,7 +106,9 @@ describe('amendments', () => {
     ])
     const listed = amendmentList(PAPER, merge(amend(PAPER, list, 'clean'), context).document, list)
     const words = JSON.stringify(listed)
-    expect(words).toContain('1.1 left out: “One … pays.”. asked for')
+    expect(words).toContain('1.1 left out: “One … pays.”.')
+    // The reason is kept for the business.
+    expect(words).not.toContain('asked for')
     expect(words).toContain('1.2 reworded from “Firewood is charged.” to “Firewood is included.”')
     expect(words).toContain('1.2a added: “Kindling is free.”')
   })
@@ -126,6 +129,17 @@ describe('amendments', () => {
       amendmentKey(change({ content: text('firewood is included.') })),
     )
     expect(amendmentKey(change({ kind: 'strike' }))).not.toBe(amendmentKey(change({})))
+  })
+
+  it('are mended where they stand: in the words they gave, else by one of their own', () => {
+    const list = [
+      { id: 'm1', block: 'b2', kind: 'reword' as const, why: 'asked for' },
+      { id: 'm2', block: 'b2', kind: 'add' as const, why: '' },
+    ]
+    const words: Inline[] = [{ t: 'text', text: 'x' }]
+    expect(mended(list, 'b2', words, 'new')).toMatchObject({ id: 'm1', block: 'b2', kind: 'reword', why: 'asked for' })
+    expect(mended(list, 'm2', words, 'new')).toMatchObject({ id: 'm2', block: 'b2', kind: 'add', content: words })
+    expect(mended(list, 'b3', words, 'new')).toMatchObject({ id: 'new', block: 'b3', kind: 'reword' })
   })
 
   it('that put words where a value stood are seen as a fact to correct', () => {

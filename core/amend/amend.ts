@@ -119,6 +119,22 @@ export function withAmendment(list: readonly Amendment[], next: Amendment): Amen
   return others.some((a) => a.id === next.id) ? others.map((a) => (a.id === next.id ? next : a)) : [...others, next]
 }
 
+/**
+ * The amendment that gives one block of a copy other words: the one that reworded or added it, where there is one, else a
+ * new one of that id.
+ */
+export function mended(
+  list: readonly Pick<Amendment, 'id' | 'block' | 'kind' | 'why'>[],
+  block: string,
+  content: readonly Inline[],
+  id: string,
+): Pick<Amendment, 'id' | 'block' | 'kind' | 'content' | 'why'> {
+  const own = list.find((a) => (a.kind === 'add' ? a.id === block : a.block === block && a.kind === 'reword'))
+  return own
+    ? { id: own.id, block: own.block, kind: own.kind, why: own.why, content: [...content] }
+    : { id, block, kind: 'reword', content: [...content], why: 'mended' }
+}
+
 const wordsOf = (content: readonly Inline[]) =>
   content
     .map((i) => (i.t === 'text' ? i.text : i.t === 'value' ? `{${i.path}}` : i.t === 'field' ? '[field]' : ''))
@@ -151,7 +167,7 @@ export function factChanged(
   return text ? { path: value!.inline.path, text } : null
 }
 
-/** The list that goes with a clean copy: every amendment in the order of the paper, with its reason. */
+/** The list that goes with a clean copy: every amendment in the order of the paper. The reason is the business's own. */
 export function amendmentList(
   document: PaperDocument,
   merged: PaperDocument,
@@ -182,8 +198,7 @@ export function amendmentList(
           : a.kind === 'add'
             ? `added: “${plain(wordsOf(a.content))}”`
             : `reworded from “${was}” to “${plain(wordsOf(a.content))}”`
-      const why = a.why ? ` ${a.why}` : ''
-      return cell(`${at ? `${at} ` : ''}${what}.${why}`)
+      return cell(`${at ? `${at} ` : ''}${what}.`)
     })
   return [
     { t: 'heading', level: 3, content: [run('Changes made to this copy')] },

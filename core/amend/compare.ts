@@ -19,17 +19,33 @@ const OTHER: Partial<Record<Block['t'], string>> = {
   clause: 'a clause',
 }
 
-function lines(d: PaperDocument): { id: string; key: string; content: Inline[] }[] {
-  return [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) => {
+interface Line {
+  id: string
+  key: string
+  content: Inline[]
+}
+/** What isn't text but is part of a template: who stands on it, what it asks for, whose initials it wants. */
+const around = (d: PaperDocument): Line[] =>
+  [
+    ...d.parties.map((p) => [`party ${p.key}`, `party: ${p.label}`, p] as const),
+    ...(d.asks ?? []).map((a) => [`ask ${a.key}`, `asked when a paper is made: ${a.label}`, a] as const),
+    ...(d.initials ?? []).map((key) => [`initials ${key}`, `initials on every page: ${key}`, key] as const),
+  ].map(([id, words, of]) => ({ id, key: JSON.stringify(of), content: [{ t: 'text', text: `[${words}]` }] }))
+
+function lines(d: PaperDocument): Line[] {
+  const blocks = [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) => {
     const other = OTHER[b.t]
     const content: Inline[] | null =
       b.t === 'paragraph' || b.t === 'heading'
         ? (b as Text).content
-        : other
-          ? [{ t: 'text', text: `[${other}]` }]
-          : null
-    return content ? [{ id: b.id ?? '', key: `${b.t}${JSON.stringify(content)}`, content }] : []
+        : b.t === 'table' && b.head.some((h) => h.length)
+          ? b.head.flatMap((h, i) => [...(i ? [{ t: 'text' as const, text: ' | ' }] : []), ...h])
+          : other
+            ? [{ t: 'text', text: `[${other}]` }]
+            : null
+    return content ? [{ id: b.id ?? '', key: `${b.t}${JSON.stringify([content, b.when])}`, content }] : []
   })
+  return [...around(d), ...blocks]
 }
 
 /** Two versions of a document, block by block in reading order; a block that kept its id is compared word by word. */

@@ -18,6 +18,21 @@ const says = (blocks: readonly Block[]) =>
     .join('|')
 
 describe('a document', () => {
+  it.each([
+    ['', { width: 150, height: 75 }],
+    ['width="100"', { width: 75, height: 37.5 }],
+    ['style="width: 3cm"', { width: (72 / 2.54) * 3, height: (72 / 2.54) * 1.5 }],
+    ['style="width:90pt;height:60pt"', { width: 90, height: 60 }],
+    ['height="40" width="auto"', { width: 60, height: 30 }],
+    ['width="4000000"', { width: 150, height: 75 }],
+    ['width="800"', { width: 460, height: 230 }],
+  ])('keeps a picture as large as it was: %s', (attributes, size) => {
+    const html = `<p><img ${attributes} src="data:image/png;base64,AA"></p>`
+    const [image] = fromHtml(html, () => ({ width: 200, height: 100 })).blocks
+    expect(image).toMatchObject({ t: 'image', width: expect.closeTo(size.width) as number })
+    expect(image).toMatchObject({ height: expect.closeTo(size.height) as number })
+  })
+
   it('written out as JSON or handed to the editor reads back the same', () => {
     fc.assert(
       fc.property(anyPaper, (d) => {

@@ -51,6 +51,26 @@ const BLOCKS = new Set(
   ),
 )
 
+/** Points in a unit a size is given in; a number alone counts pixels, 96 to the inch (CSS Values and Units 3, 5.2). */
+const POINTS: Record<string, number> = { '': 0.75, px: 0.75, pt: 1, in: 72, cm: 72 / 2.54, mm: 72 / 25.4 }
+const lengthIn = (text: string | undefined): number | null => {
+  const [, n, unit = ''] = /^\s*([\d.]+)\s*(px|pt|in|cm|mm)?\s*$/.exec(text ?? '') ?? []
+  const points = Number(n) * POINTS[unit]!
+  return points > 0 && points <= 2000 ? points : null
+}
+/** Width and height of a picture in points: as they were given, else as many pixels as it has; no wider than the text of a page. */
+function printed(
+  size: { width: number; height: number },
+  given: Readonly<Record<string, string>>,
+): { width: number; height: number } {
+  const styled = (name: string) => new RegExp(`(?:^|;)\\s*${name}:([^;]+)`).exec(given.style ?? '')?.[1]
+  const ratio = size.height / size.width
+  const tall = lengthIn(styled('height')) ?? lengthIn(given.height)
+  const wide = lengthIn(styled('width')) ?? lengthIn(given.width) ?? (tall ? tall / ratio : size.width * 0.75)
+  const width = Math.min(460, wide)
+  return { width, height: width === wide && tall ? tall : width * (tall ? tall / wide : ratio) }
+}
+
 /**
  * Reads HTML from elsewhere (a word processor's, a Markdown renderer's) into blocks. Only structure, marks and data:
  * pictures come in; everything else is left out, and what a reader would miss is told.
@@ -112,16 +132,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
       left.add('a picture that is broken, too large or neither PNG nor JPEG')
       return []
     }
-    const scale = Math.min(1, 460 / size.width)
-    return [
-      {
-        t: 'image',
-        src,
-        alt: (n.attribs.alt ?? '').slice(0, 400),
-        width: size.width * scale,
-        height: size.height * scale,
-      },
-    ]
+    return [{ t: 'image', src, alt: (n.attribs.alt ?? '').slice(0, 400), ...printed(size, n.attribs) }]
   }
 
   const table = (n: Element): Block[] => {

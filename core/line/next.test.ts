@@ -37,6 +37,7 @@ describe('the next step', () => {
   it.each<[string, LineFacts, typeof ines | null, string, string]>([
     ['no client', facts(), null, 'add-client', 'Say who the client is'],
     ['nothing made', facts(), ines, 'make-quote', 'Make the quote'],
+    ['nothing priced', facts({ total: minor(0) }), ines, 'price', 'Say what it costs'],
     ['a draft', facts({ papers: [paper({})] }), ines, 'send-paper', 'Send the quote'],
     [
       'out with the client',

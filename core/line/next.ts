@@ -12,6 +12,7 @@ export type NextAct =
   | 'nudge'
   | 'ask-money'
   | 'add-client'
+  | 'price'
   | 'guests'
   | 'none'
 export interface Next {
@@ -130,6 +131,13 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
     )
   if (facts.expects.quote && !contract && (!quote || quote.state !== 'signed')) {
     if (quote && quote.state !== 'withdrawn') return overStep(quote, first, 'make-quote', 'Make a new quote', say)
+    if (facts.total === 0)
+      return say(
+        'Say what it costs',
+        'The quote is filled from the priced lines, and nothing is priced yet.',
+        'Price it',
+        'price',
+      )
     return say(
       quote ? 'Make a new quote' : 'Make the quote',
       `It is filled from the record: ${money(facts.total)} in all.`,

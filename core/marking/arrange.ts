@@ -97,12 +97,12 @@ const copied = (m: Mark, id: string, more: Partial<Mark>): Mark => ({
   id,
   from: 'hand',
   why: '',
-  field: { ...m.field, ...more.field, key: id },
+  field: { ...m.field, ...more.field },
 })
 
 /**
- * Marks of one party copied for another, beside or beneath what was copied: as far on as the block is wide or high, or to
- * where found blanks of the other party stand. Copies keep clear of the page's edge.
+ * Marks of one party copied for another, beside or beneath what was copied: on each page as far on as its block is wide or
+ * high. What was found and is still open where a copy comes to stand is what the copy is for. Copies keep clear of the edge.
  */
 export function copyToParty(
   marks: readonly Mark[],
@@ -114,18 +114,22 @@ export function copyToParty(
 ): Mark[] {
   const block = ids.flatMap((id) => marks.find((m) => m.id === id) ?? [])
   if (!block.length) return [...marks]
-  const x1 = Math.min(...block.map((m) => m.x))
-  const x2 = Math.max(...block.map((m) => m.x + m.w))
-  const y1 = Math.min(...block.map((m) => m.y))
-  const y2 = Math.max(...block.map((m) => m.y + m.h))
-  const dx = where === 'beside' ? x2 - x1 + 24 : 0
-  const dy = where === 'beneath' ? y2 - y1 + 18 : 0
+  const moves = new Map<number, { dx: number; dy: number }>()
+  for (const page of new Set(block.map((m) => m.page))) {
+    const here = block.filter((m) => m.page === page)
+    const wide = Math.max(...here.map((m) => m.x + m.w)) - Math.min(...here.map((m) => m.x))
+    const high = Math.max(...here.map((m) => m.y + m.h)) - Math.min(...here.map((m) => m.y))
+    moves.set(page, where === 'beside' ? { dx: wide + 24, dy: 0 } : { dx: 0, dy: high + 18 })
+  }
+  // One field on several pages stays one for the other party, too.
   const keys = new Map<string, string>()
   const copies = block.map((m) => {
     const id = newId()
-    keys.set(m.field.key, id)
+    const key = keys.get(m.field.key) ?? id
+    keys.set(m.field.key, key)
+    const { dx, dy } = moves.get(m.page)!
     const at = within({ x: m.x + dx, y: m.y + dy, w: m.w, h: m.h }, pages[m.page - 1]!)
-    return copied(m, id, { ...at, foundParty: undefined, field: { ...m.field, party } })
+    return copied(m, id, { ...at, foundParty: undefined, field: { ...m.field, key, party } })
   })
   // A blank that was proposed where a copy comes to stand is what the copy is for.
   const covered = marks.filter((m) => m.state === 'proposed' && copies.some((c) => cross(c, m)))

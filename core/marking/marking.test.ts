@@ -97,6 +97,23 @@ describe('boxes on a page', () => {
     expect(copyToParty(block, ['a', 'b'], 'business', 'beside', [PAGE], newId).at(-1)).toMatchObject({ x: 194, y: 130 })
   })
 
+  it('of all pages are copied at once, each page by the measure of its own block, one value staying one', () => {
+    const marks = [
+      mark('a'),
+      mark('b', { page: 2, y: 700 }),
+      mark('c', { page: 2, y: 760, field: { ...mark('a').field } }),
+    ]
+    const out = copyToParty(marks, ['a', 'b', 'c'], 'business', 'beneath', [PAGE, PAGE], newId)
+    const fresh = out.filter((m) => m.field.party === 'business')
+    expect(fresh.map((m) => [m.page, m.y])).toEqual([
+      [1, 134],
+      [2, 794],
+      [2, PAGE.h - EDGE - 16],
+    ])
+    expect(fresh[2]!.field.key).toBe(fresh[0]!.field.key)
+    expect(fresh.map((m) => m.field.key)).not.toContain('a')
+  })
+
   it('repeated on pages hold one value there, once a page', () => {
     const pages = [PAGE, PAGE, PAGE]
     const once = repeatOn([mark('a')], ['a'], [1, 2, 3, 9], pages, newId)

@@ -48,25 +48,19 @@ async function waiverOf(tx: Db, loaded: LoadedJob, guestId: string | undefined):
   return existing?.id ?? null
 }
 
-/** The draft of a quote or contract that is there already; one that is out or signed is refused. */
+/** The draft of the same quote or contract that is there already; one that is out or signed is refused. Another one may be made besides. */
 async function draftOf(tx: Db, loaded: LoadedJob, template: Template): Promise<string | null> {
   if (!loaded.client) throw new Problem('not-now', 'Say who the client is first: the paper is made out to them.')
   if (template.kind === 'form') return null
   if (loaded.lines.length === 0)
     throw new Problem('not-now', 'There are no priced lines yet. Add what is quoted first.')
   const there = await tx
-    .select({ id: papers.id, state: papers.state, templateId: papers.templateId })
+    .select({ id: papers.id, state: papers.state })
     .from(papers)
-    .where(and(eq(papers.jobId, loaded.job.id), eq(papers.kind, template.kind)))
+    .where(and(eq(papers.jobId, loaded.job.id), eq(papers.kind, template.kind), eq(papers.templateId, template.id)))
   if (there.some((p) => p.state === 'out' || p.state === 'signed'))
-    throw new Problem(
-      'not-now',
-      `There is a ${template.kind} out or signed already. Withdraw it before making another.`,
-    )
-  const draft = there.find((p) => p.state === 'draft')
-  if (draft && draft.templateId !== template.id)
-    throw new Problem('not-now', `There is a draft ${template.kind} from another template. Throw it away first.`)
-  return draft?.id ?? null
+    throw new Problem('not-now', `“${template.name}” is out or signed already. Withdraw it before making another.`)
+  return there.find((p) => p.state === 'draft')?.id ?? null
 }
 
 /** Who stands for the parties as far as the job says; the rest is said on the paper. */

@@ -82,15 +82,17 @@ export async function amendTemplate(id: string, amendmentId: string): Promise<vo
         'not-now',
         'The template no longer has this paragraph, or takes it from a clause. Change it in the Library.',
       )
+    const revision = template.revision + 1
     await tx
       .update(templates)
-      .set({ document: settled(document, amendment), revision: template.revision + 1, updatedAt: now() })
+      .set({ document: settled(document, amendment), revision, updatedAt: now() })
       .where(eq(templates.id, template.id))
     await tx
       .update(papers)
       .set({
         document: settled(paper.document, amendment),
         amendments: paper.amendments.filter((a) => a.id !== amendmentId),
+        own: { ...paper.own, passedOn: { amendment, copy: paper.document, template: template.document, revision } },
       })
       .where(eq(papers.id, id))
     await note({
@@ -98,6 +100,33 @@ export async function amendTemplate(id: string, amendmentId: string): Promise<vo
       type: 'paper',
       words: `The template “${template.name}” was changed from this job’s copy`,
     })
+  })
+}
+
+/**
+ * Takes back that an amendment was passed on to the template: both read as before, and it is an amendment of this copy again.
+ * Done twice it does nothing; a template that was written on since is left as it is.
+ */
+export async function takeFromTemplate(id: string, amendmentId: string): Promise<void> {
+  await write(async (tx) => {
+    const paper = await draft(id)
+    const { passedOn, ...own } = paper.own
+    if (passedOn?.amendment.id !== amendmentId) return
+    const [template] = await tx.select().from(templates).where(eq(templates.id, paper.templateId!))
+    if (template?.revision !== passedOn.revision)
+      throw new Problem(
+        'stale',
+        'The template was written on since. Change it back in the Library, where both can be seen.',
+      )
+    await tx
+      .update(templates)
+      .set({ document: passedOn.template, revision: template.revision + 1, updatedAt: now() })
+      .where(eq(templates.id, template.id))
+    await tx
+      .update(papers)
+      .set({ document: passedOn.copy, amendments: withAmendment(paper.amendments, passedOn.amendment), own })
+      .where(eq(papers.id, id))
+    await note({ jobId: paper.jobId, type: 'paper', words: `The template “${template.name}” is as it was before` })
   })
 }
 

@@ -66,7 +66,7 @@ async function besideNotes(prepared: readonly Prepared[], lapsesAt: string | nul
   const out: PlanView['beside'] = []
   for (const p of prepared)
     for (const note of await preflightOf(p, await sheetOf(p), lapsesAt))
-      out.push({ paper: p.paper.id, title: p.paper.title, severity: note.severity, words: note.words })
+      out.push({ paper: p.paper.id, title: p.paper.title, severity: note.severity, words: note.words, at: note.at })
   return out
 }
 

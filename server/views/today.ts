@@ -11,6 +11,20 @@ import { latestRounds } from '../chain/state'
 import { countsByState, moneyRow } from './sums'
 import { SHOWN, checks, columns, latePayers, toMove } from './moves'
 
+/** How far back a job still counts among those that wait, in days. */
+const BACK = 60
+type Checking = Awaited<ReturnType<typeof checks>>
+const yoursOf = (count: (states: string[]) => number, { hidden, mine }: Checking): number =>
+  count(['trouble', 'yours']) - hidden.size + mine.length
+
+/** How many things are a member's to move. */
+export async function needsOf(me: string | null): Promise<{ count: number }> {
+  const { timeZone } = await theBusiness()
+  const day = today(timeZone)
+  const [count, checking] = await Promise.all([countsByState(addDays(day, -BACK)), checks(me, day)])
+  return { count: yoursOf(count, checking) }
+}
+
 /** The Today screen of a member: whose move is it, what comes up, what money is where. */
 export async function todayView(me: string | null): Promise<TodayView> {
   const business = await theBusiness()
@@ -21,13 +35,13 @@ export async function todayView(me: string | null): Promise<TodayView> {
       .from(standings)
       .innerJoin(jobs, eq(jobs.id, standings.jobId))
       .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-      .where(and(inArray(standings.state, states), gte(standings.sortDay, addDays(day, -60))))
+      .where(and(inArray(standings.state, states), gte(standings.sortDay, addDays(day, -BACK))))
       .orderBy(asc(standings.sortDay), asc(standings.jobId))
       .limit(SHOWN)
   const [yours, theirs, count] = await Promise.all([
     list(['trouble', 'yours']),
     list(['theirs']),
-    countsByState(addDays(day, -60)),
+    countsByState(addDays(day, -BACK)),
   ])
   const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
   const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
@@ -112,7 +126,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
       0,
       SHOWN,
     ),
-    yoursTotal: count(['trouble', 'yours']) - checking.hidden.size + checking.mine.length,
+    yoursTotal: yoursOf(count, checking),
     waiting: waiting.slice(0, SHOWN),
     waitingTotal: count(['theirs']) + late.besides + checking.others.length,
     coming,

@@ -66,6 +66,9 @@ export const moneyRow = z.object({
 })
 export type MoneyRow = z.output<typeof moneyRow>
 
+/** How many things are the member's to move. */
+export const needs = z.object({ count: z.number() })
+
 export const todayView = z.object({
   today: z.string(),
   currency: z.string(),

@@ -48,6 +48,8 @@ export const planView = z.object({
       title: z.string(),
       severity: z.enum(['stop', 'warn']),
       words: z.string(),
+      /** The block it is about. */
+      at: z.string().nullable(),
     }),
   ),
   /** Contacts of the plan that are organisations. */

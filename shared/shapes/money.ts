@@ -156,6 +156,7 @@ export const nextAct: z.ZodType<NextAct> = z.enum([
   'nudge',
   'ask-money',
   'add-client',
+  'price',
   'guests',
   'none',
 ])

@@ -78,6 +78,31 @@ describe('an amendment', () => {
     expect(says((await view(id)).written.document)).toContain('Firewood is included.')
   })
 
+  it('that became the template’s own is taken back from it, unless somebody wrote on it since', async () => {
+    const before = says((await template(templateId)).document)
+    const v = await view(id)
+    const block = blockOf(v, 'Three.')
+    const pass = async () => {
+      await owner.must('POST', `/api/papers/${id}/amendments`, amendment(block, { kind: 'strike', content: [] }))
+      await owner.must('POST', `/api/papers/${id}/amendments/m-${block}/template`, {})
+      expect(says((await template(templateId)).document)).not.toContain('Three.')
+    }
+    await pass()
+    for (const _ of [1, 2]) await owner.must('DELETE', `/api/papers/${id}/amendments/m-${block}/template`)
+    expect(says((await template(templateId)).document)).toBe(before)
+    expect((await view(id)).written.amendments).toMatchObject([{ block, kind: 'strike', why: 'asked' }])
+    await owner.must('DELETE', `/api/papers/${id}/amendments/m-${block}`)
+    expect(says((await view(id)).written.document)).toBe(says(v.written.document))
+
+    await pass()
+    const { revision, document } = await template(templateId)
+    await owner.must('PATCH', `/api/templates/${templateId}`, { revision, document: { ...document, title: 'Anew' } })
+    expect(await owner.call('DELETE', `/api/papers/${id}/amendments/m-${block}/template`)).toMatchObject({
+      status: 409,
+      body: { title: expect.stringContaining('written on since') as string },
+    })
+  })
+
   it('that gives words to a value is seen as a fact of the record', async () => {
     const block = blockOf(await view(id), 'At {job.place}')
     await owner.must(

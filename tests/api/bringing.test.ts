@@ -3,6 +3,7 @@ import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { h, p } from '../../core/document/build'
 import { toDocx } from '../../core/document/docx'
+import type { Block } from '../../core/document/model'
 import type { Brought } from '../../shared/library'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import { type Caller, signedIn } from '../support/caller'
@@ -12,6 +13,9 @@ import { TestServer, until } from '../support/server'
 import { both, pdfText, says, templatesAs } from '../support/templates'
 
 let server: TestServer, owner: Caller
+
+/** One black pixel. */
+const DOT = `data:image/png;base64,${PNG.sync.write(new PNG({ width: 1, height: 1 })).toString('base64')}`
 
 beforeAll(async () => {
   server = await TestServer.start()
@@ -107,6 +111,18 @@ describe('a file brought in', () => {
     ])
     expect(body.blanks).toMatchObject([{ text: '________', propose: { kind: 'value', path: 'client.name' } }])
     expect(body.left).toEqual([])
+  })
+
+  it('keeps the pictures of a DOCX as large as they were, each by itself', async () => {
+    const picture = (width: number, height: number): Block => ({ t: 'image', src: DOT, alt: 'logo', width, height })
+    const bytes = await toDocx(paper([picture(120, 60), p('between'), picture(48, 48)], { header: [picture(90, 30)] }))
+    const { body } = await bring('logo.docx', bytes)
+    const sizes = (blocks: readonly Block[]) => blocks.flatMap((b) => (b.t === 'image' ? [[b.width, b.height]] : []))
+    expect(sizes(body.document.body)).toEqual([
+      [120, 60],
+      [48, 48],
+    ])
+    expect(sizes(body.document.header)).toEqual([[90, 30]])
   })
 
   it('takes Markdown and plain text', async () => {

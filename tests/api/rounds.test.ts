@@ -161,6 +161,8 @@ describe('a check inside the business', () => {
     ])
     await staff.must('POST', `/api/papers/${paper}/check`, { step: 'hand-in' })
     const [mine, theirs] = await Promise.all([owner, staff].map((who) => who.must<TodayView>('GET', '/api/today')))
+    const needs = await Promise.all([owner, staff].map((who) => who.must<{ count: number }>('GET', '/api/needs')))
+    expect(needs.map((n) => n.count)).toEqual([mine!.yoursTotal, theirs!.yoursTotal])
     expect(mine!.yours[0]).toMatchObject({ act: 'check', paperId: paper, words: 'Check the hire agreement' })
     expect(theirs!.waiting).toContainEqual(
       expect.objectContaining({ who: maren.name, what: 'to check the hire agreement' }),

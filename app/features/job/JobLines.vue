@@ -18,6 +18,7 @@ const editing = ref<Lines | null>(null)
 const begin = () => {
   editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
 }
+defineExpose({ begin })
 const editor = ref<{ settled(): boolean }>()
 async function save() {
   if (!editor.value!.settled()) return

@@ -7,7 +7,7 @@ const thisJob = useJob()
 const { job, busy } = storeToRefs(thisJob)
 const { act } = thisJob
 const { make } = useMaking()
-const emit = defineEmits<{ chooseClient: [] }>()
+const emit = defineEmits<{ chooseClient: []; price: [] }>()
 const papers = usePaperActs()
 const notices = useNotices()
 
@@ -23,6 +23,7 @@ function take() {
       notices.say('Asked once more.')
     })
   if (what === 'add-client') return emit('chooseClient')
+  if (what === 'price') return emit('price')
   if (what === 'guests') return document.getElementById('guests')?.focus()
   return navigateTo(`/papers/${paperId}`)
 }

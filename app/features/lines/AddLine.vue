@@ -40,7 +40,7 @@ function add(option: Item | Own, typed: string) {
 
 <template>
   <LookUp
-    class="w-[min(420px,100%)]"
+    class="adder w-[min(420px,100%)]"
     label="Add a line"
     placeholder="Add a line: an item, or your own words"
     :look="look"

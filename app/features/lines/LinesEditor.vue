@@ -72,6 +72,12 @@ function paste(event: ClipboardEvent): void {
 
 const root = useTemplateRef<HTMLElement>('root')
 const key = useLineKeys(root, move)
+useScreenKeys('In the priced lines', [
+  ['Tab', 'to the next cell'],
+  ['Enter', 'the same cell of the next line; from the last, a new line'],
+  ['Alt+↑, Alt+↓', 'move the line'],
+  ['Ctrl+V', 'rows of a spreadsheet become lines'],
+])
 
 const open = ref<string[]>([])
 const isOpen = (l: PricedLine) => open.value.includes(l.key)

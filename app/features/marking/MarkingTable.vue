@@ -6,14 +6,13 @@ import { placedFields } from '~~/core/marking/placed'
 import BlankLedger from './BlankLedger.vue'
 import DryRun from './DryRun.vue'
 import KeepTemplate from './KeepTemplate.vue'
-import KeyHelp from './KeyHelp.vue'
 import MarkCard from './MarkCard.vue'
 import PagesDialog from './PagesDialog.vue'
 import PartyBar from './PartyBar.vue'
 import StrikeList from './StrikeList.vue'
 import TablePages from './TablePages.vue'
 import { fileBytes } from './finder'
-import { useTableKeys } from './keys'
+import { TABLE_KEYS, useTableKeys } from './keys'
 import { useMarking } from './useMarking'
 
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
@@ -27,7 +26,6 @@ const zoom = ref(1)
 const mode = ref<'' | 'draw' | 'strike'>('')
 const seeing = ref(false)
 const paging = ref(false)
-const helping = ref(false)
 const keeping = ref(false)
 const pagesView = ref<InstanceType<typeof TablePages>>()
 const ledger = ref<InstanceType<typeof BlankLedger>>()
@@ -49,6 +47,9 @@ async function load(): Promise<void> {
 onMounted(() => {
   void load()
   ledger.value?.focus()
+  // A note that was followed here shows the mark it is about.
+  const { mark } = useRoute().query
+  if (mark) table.choose(String(mark))
 })
 onBeforeUnmount(() => {
   void pdf.value?.destroy()
@@ -79,11 +80,11 @@ function show(note: (typeof notes.value)[number]): void {
   if (note.cure?.kind === 'mark') table.choose(note.cure.mark)
 }
 
+useScreenKeys('On the marking table', TABLE_KEYS)
 useTableKeys(table, {
   draft,
   mode,
   zoom,
-  helping,
   pageInView: () => pagesView.value?.pageInView() ?? 1,
   fit: () => pagesView.value?.fit(),
   onward: () => void (of.value === 'paper' ? toSending() : go('/library')),
@@ -170,7 +171,6 @@ function changed(): void {
       :today="today"
     />
     <PagesDialog v-if="paging" v-model="paging" @changed="changed" />
-    <KeyHelp v-model="helping" />
     <KeepTemplate v-model="keeping" :paper-id="id" />
   </div>
 </template>

@@ -52,6 +52,10 @@ const takeOut = () => {
   })
   open.value = null
 }
+function chooseAll(): void {
+  table.chooseParty(open.value!)
+  open.value = null
+}
 const TYPES = [
   ['s', 'signature'],
   ['i', 'initials'],
@@ -102,6 +106,9 @@ const TYPES = [
         <p class="acts">
           <Button type="submit" :disabled="busy || on">Keep it so</Button>
           <Button v-if="table.of === 'paper'" variant="outlined" :disabled="busy" @click="me">This is us</Button>
+          <Button v-if="open && fields(open)" variant="outlined" @click="chooseAll">
+            Choose all {{ fields(open) }} of its fields
+          </Button>
           <Button v-if="open && !fields(open)" variant="text" @click="takeOut"> Take the party out </Button>
         </p>
       </FormOf>

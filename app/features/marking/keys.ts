@@ -2,11 +2,35 @@ import { useEventListener } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { Marking } from './useMarking'
 
+/** What they do, in words. */
+export const TABLE_KEYS: readonly KeyRow[] = [
+  ['Tab, j / Shift+Tab, k', 'the next blank, the one before'],
+  ['Enter', 'settle it and go to the next open one'],
+  ['Shift+Enter', 'settle all of this type and party'],
+  ['a', 'settle everything that is open'],
+  ['1 to 9', 'whose it is'],
+  ['s i n d t c', 'signature, initials, name, date of signing, text, tick'],
+  ['y e # o', 'a date to choose, e-mail, number, one choice'],
+  ['w', 'fill it yourself: words or a value of the job'],
+  ['b', 'draw a blank, then Enter puts one beside what is chosen'],
+  ['x', 'strike printed words'],
+  ['Arrows', 'move what is chosen by a point, with Ctrl by ten'],
+  ['Shift+Arrows', 'make it wider, narrower, higher, lower'],
+  ['Space', 'choose besides the others'],
+  ['Ctrl+A', 'choose everything on this page'],
+  ['Ctrl+Shift+A', 'choose all fields of this party, on all pages'],
+  ['p', 'copy for the next party, beneath'],
+  ['Delete', 'it is no blank'],
+  ['l', 'what it asks, in words'],
+  ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
+  ['Ctrl+Enter', 'to the sending sheet'],
+  ['+ - 0', 'larger, smaller, fitted'],
+]
+
 interface OnScreen {
   draft: Ref<boolean>
   mode: Ref<'' | 'draw' | 'strike'>
   zoom: Ref<number>
-  helping: Ref<boolean>
   pageInView: () => number
   fit: () => void
   /** Where it goes on from here. */
@@ -14,7 +38,7 @@ interface OnScreen {
 }
 
 /** The keys of the marking table: everything that is done there is done with them, too. */
-export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageInView, fit, onward }: OnScreen): void {
+export function useTableKeys(table: Marking, { draft, mode, zoom, pageInView, fit, onward }: OnScreen): void {
   const { proposed: open, ordered, chosen, current } = storeToRefs(table)
 
   /** A box put with the keyboard: under what is chosen, else in the middle of what is seen. */
@@ -61,16 +85,18 @@ export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageI
           : table.undo
         : command && e.key.toLowerCase() === 'y'
           ? table.redo
-          : command && e.key.toLowerCase() === 'a' && inTable
-            ? () => {
-                const page = current.value?.page ?? 1
-                chosen.value = ordered.value.filter((m) => m.page === page).map((m) => m.id)
-              }
-            : command && e.key === 'Enter'
-              ? onward
-              : e.altKey || (command && !e.key.startsWith('Arrow'))
-                ? undefined
-                : keyed(e, inTable, target)
+          : command && e.key.toLowerCase() === 'a' && e.shiftKey && inTable
+            ? table.chooseParty
+            : command && e.key.toLowerCase() === 'a' && inTable
+              ? () => {
+                  const page = current.value?.page ?? 1
+                  chosen.value = ordered.value.filter((m) => m.page === page).map((m) => m.id)
+                }
+              : command && e.key === 'Enter'
+                ? onward
+                : e.altKey || (command && !e.key.startsWith('Arrow'))
+                  ? undefined
+                  : keyed(e, inTable, target)
     if (!act) return
     e.preventDefault()
     act()
@@ -91,7 +117,6 @@ export function useTableKeys(table: Marking, { draft, mode, zoom, helping, pageI
       return () => table.moveOn(e.shiftKey ? -1 : 1)
     if (e.key === 'j') return () => table.moveOn(1)
     if (e.key === 'k') return () => table.moveOn(-1)
-    if (e.key === '?') return () => (helping.value = true)
     if (e.key === '+' || e.key === '=') return () => (zoom.value = Math.min(4, zoom.value * 1.2))
     if (e.key === '-') return () => (zoom.value = Math.max(0.1, zoom.value / 1.2))
     if (e.key === '0') return () => fit()

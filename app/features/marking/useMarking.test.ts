@@ -155,6 +155,26 @@ describe('the marking table', () => {
     expect(table.current!.field.required).toBe(false)
   })
 
+  it('chooses all fields of one party, on all pages, and copies them in one act', async () => {
+    const { table } = await onTable([
+      mark('a', 100),
+      mark('b', 130, { page: 2 }),
+      mark('c', 130, { field: { key: 'c', type: 'text', party: 'business', label: 'c', required: true } }),
+    ])
+    table.choose('b')
+    table.chooseParty()
+    expect(table.chosen).toEqual(['b', 'a'])
+    table.copyTo('guest', 'beneath')
+    expect(
+      table.marks
+        .filter((m) => m.field.party === 'guest')
+        .map((m) => m.page)
+        .sort(),
+    ).toEqual([1, 2])
+    table.undo()
+    expect(table.marks).toHaveLength(3)
+  })
+
   it('strikes printed words, and lines marks up', async () => {
     const { table } = await onTable([mark('a', 100), mark('b', 130, { x: 120 })])
     table.strikeOut({ page: 1, x: 1, y: 1, w: 10, h: 10, instead: '', note: 'no' } as never)

@@ -167,6 +167,12 @@ export const useMarking = defineStore('marking', () => {
     else if (!add) chosen.value = [id]
     else chosen.value = chosen.value.includes(id) ? chosen.value.filter((c) => c !== id) : [...chosen.value, id]
   }
+  /** Chooses every field of one party on all pages: of this one, or of whose mark is chosen. */
+  function chooseParty(party = current.value?.field.party): void {
+    const lead = current.value?.field.party === party ? chosen.value.slice(0, 1) : []
+    const theirs = ordered.value.filter((m) => m.field.party === party).map((m) => m.id)
+    chosen.value = [...lead, ...theirs.filter((id) => !lead.includes(id))]
+  }
   function moveOn(by: number, onlyOpen = false): void {
     const list = ordered.value
     if (!list.length) return
@@ -232,6 +238,7 @@ export const useMarking = defineStore('marking', () => {
     number,
     crossing,
     choose,
+    chooseParty,
     moveOn,
     ...done,
     underneath,

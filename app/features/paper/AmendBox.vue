@@ -122,8 +122,8 @@ function leave(): void {
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
     </div>
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
-    <FieldOf name="why" label="Why"
-      ><InputText v-model="why" maxlength="500" placeholder="for your own record and the list of changes"
+    <FieldOf name="why" label="Why, for yourselves"
+      ><InputText v-model="why" maxlength="500" placeholder="the client doesn’t see it"
     /></FieldOf>
     <div class="acts">
       <Button type="submit" :disabled="busy">Amend this copy</Button>

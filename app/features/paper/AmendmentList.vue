@@ -10,6 +10,7 @@ const thisPaper = usePaper()
 const { id, paper, busy } = storeToRefs(thisPaper)
 const { act, load } = thisPaper
 const notices = useNotices()
+const asking = useAsking()
 const draft = computed(() => paper.value.state === 'draft')
 const written = computed(() => paper.value.written)
 const view = (changes: 'shown' | 'clean') =>
@@ -34,11 +35,20 @@ const undoAmendment = (a: Row) =>
       },
     })
   })
+/** Every later paper says it, so it is asked first; the way back gives the template its words and the copy its amendment. */
 const toTemplate = (a: Row) =>
   act(async () => {
-    await api(`/api/papers/${id.value}/amendments/${a.id}/template`, { method: 'POST', body: {} })
+    const words = 'The template will say this on every paper made of it from now on, and this copy with it.'
+    if (!(await asking.ask(words, 'Change the template'))) return
+    const there = `/api/papers/${id.value}/amendments/${a.id}/template`
+    await api(there, { method: 'POST', body: {} })
     await load()
-    notices.say('The template says it now, and so does this copy.')
+    notices.say('The template says it now, and so does this copy.', {
+      undo: async () => {
+        await api(there, { method: 'DELETE' })
+        await load()
+      },
+    })
   })
 const toRecord = (a: Row) =>
   act(async () => {

@@ -2,9 +2,12 @@
 import { z } from 'zod'
 import type { PaperView } from '~~/shared/papers'
 import { requiredLine } from '~~/shared/text'
+import type { PreflightNote } from '~~/core/preflight/preflight'
+import NoteList from '../writing/NoteList.vue'
 import PlanMessage from '../round/PlanMessage.vue'
 import { useRound } from '../round/useRound'
 import { correctSource, inputTypeOf, recordName } from './correct'
+import { useCures } from './cures'
 import { usePaper } from './usePaper'
 
 /** The message as it will arrive, and below it what would go wrong. */
@@ -36,7 +39,18 @@ async function correct(gap: Gap): Promise<void> {
   }
 }
 
-const others = computed(() => paper.value.preflight.filter((n) => n.rule !== 'missingValue'))
+const { mend, placeOf } = useCures()
+type Note = PreflightNote & { paper?: string }
+/** What else would go wrong: with this paper, with the others of the round, and with the round itself. */
+const others = computed((): Note[] => [
+  ...paper.value.preflight.filter((n) => n.rule !== 'missingValue'),
+  ...view.value.beside.map((n) => ({ ...n, rule: n.paper, words: `${n.title}: ${n.words}`, cure: null })),
+])
+const go = (n: Note) => navigateTo(placeOf(n, n.paper))
+function cure(n: PreflightNote): void {
+  if (n.cure?.kind === 'reword') void mend(n.cure)
+  else void navigateTo(placeOf(n))
+}
 const problems = computed(() => view.value.problems)
 const allWell = computed(
   () =>
@@ -82,16 +96,6 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
             ><b>{{ g.label }}</b> is missing</span
           >
         </li>
-        <li v-for="n in others" :key="n.words" class="note">
-          <StopMark state="trouble" :size="18" /><span>{{ n.words }}</span>
-        </li>
-        <li v-for="n in view.beside" :key="`${n.paper} ${n.words}`" class="note">
-          <StopMark :state="n.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
-          <span
-            ><NuxtLink :to="`/papers/${n.paper}`">{{ n.title }}</NuxtLink
-            >: {{ n.words }}</span
-          >
-        </li>
         <li v-for="p in problems" :key="p.words" class="note">
           <StopMark :state="p.severity === 'stop' ? 'trouble' : 'skipped'" :size="18" />
           <span :class="{ soft: p.severity === 'note' }"
@@ -101,11 +105,15 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
             ></span
           >
         </li>
-        <li v-if="allWell" class="note">
-          <StopMark state="settled" :size="18" />
-          <span class="soft">Every value is there, everyone has a place to sign and a way to be reached.</span>
-        </li>
       </ul>
+      <NoteList
+        v-if="others.length || allWell"
+        :notes="others"
+        label="What else"
+        good="Every value is there, everyone has a place to sign and a way to be reached."
+        @go="go"
+        @cure="cure"
+      />
     </PlanMessage>
     <h2 class="gap">Papers of this round</h2>
     <ul class="ledger">

@@ -173,7 +173,7 @@ const own3 = computed(() => (plan.value.reminders.kind === 'own' ? plan.value.re
       <Button variant="outlined" @click="writing = false">Done</Button>
     </div>
     <slot />
-    <h2 class="gap">By when</h2>
+    <h2 id="by-when" class="gap">By when</h2>
     <div class="card form">
       <Choice
         label="Lapses"

@@ -56,6 +56,10 @@ function keys(event: KeyboardEvent, p: PlanPerson) {
 /** Somebody was put into a turn, or, `alone`, before it into one of their own. */
 const put = (event: { item: HTMLElement }, turn: number, alone: boolean) =>
   round.move(event.item.dataset.person!, turn, alone)
+useScreenKeys('On the sending sheet', [
+  ['Alt+↑, Alt+↓', 'move the person between turns'],
+  ['Enter', 'choose the person, to set what they do'],
+])
 const adding = ref(false)
 const newcomer = ref<ContactView | null>(null)
 watch(newcomer, (c) => {
@@ -131,7 +135,7 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
       <Button variant="outlined" :disabled="!chosen" @click="addTurn">Give them a turn of their own</Button>
     </div>
     <div v-if="adding" class="card adding">
-      <ClientPicker v-model="newcomer" label="Who" />
+      <ClientPicker v-model="newcomer" label="Who" autofocus />
       <Choice
         v-if="free.length"
         label="Or somebody of the business, to check it first"

@@ -148,7 +148,9 @@ function remove(): void {
     />
     <template v-else-if="name === 'clauseUse'">
       <p>
-        <NuxtLink :to="`/library/clauses/${attrs.clause}`">{{ clauseName(String(attrs.clause)) }}</NuxtLink>
+        <NuxtLink :to="`/library/clauses/${attrs.clause}${attrs.edition ? `?edition=${attrs.edition}` : ''}`">{{
+          clauseName(String(attrs.clause))
+        }}</NuxtLink>
       </p>
       <label class="flex gap-2 items-center"
         ><Checkbox

@@ -3,11 +3,11 @@ import type { Compared } from '~~/core/amend/compare'
 import type { Inline } from '~~/core/document/model'
 import { labelOf } from './say'
 
-/** Two versions in one text: struck and added words; what is the same is folded away. */
-const props = defineProps<{ list: Compared[] }>()
+/** Two versions in one text: struck and added words; what is the same is left out, unless `all` is asked for. */
+const props = defineProps<{ list: Compared[]; all?: boolean }>()
 const words = (i: Inline) =>
   i.t === 'text' ? i.text : i.t === 'value' ? `[${labelOf(i.path)}]` : i.t === 'field' ? `[${i.field.label}]` : ' '
-const changed = computed(() => props.list.filter((c) => c.kind !== 'same'))
+const changed = computed(() => props.list.filter((c) => props.all || c.kind !== 'same'))
 </script>
 
 <template>

@@ -1,45 +1,47 @@
 <script setup lang="ts">
+import { Eye } from '@lucide/vue'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 
-/** What would go wrong, each with its place and one press that cures it. */
-defineProps<{ notes: PreflightNote[]; good: string }>()
-const emit = defineEmits<{ go: [string]; cure: [PreflightNote] }>()
+/** What would go wrong: what has to be put right, then what is worth a look, each with its place and what cures it. */
+const props = defineProps<{ notes: readonly (PreflightNote & { paper?: string })[]; good: string; label?: string }>()
+const emit = defineEmits<{ go: [PreflightNote & { paper?: string }]; cure: [PreflightNote] }>()
+const groups = computed(() =>
+  (['stop', 'warn'] as const)
+    .map((severity) => ({ severity, notes: props.notes.filter((n) => n.severity === severity) }))
+    .filter((g) => g.notes.length),
+)
 </script>
 
 <template>
-  <ul class="grid gap-3.5 mt-2" aria-label="Before it goes">
-    <li v-for="(n, i) in notes" :key="n.rule + n.at + i" :class="n.severity">
-      <Button v-if="n.at" unstyled class="words" @click="emit('go', n.at)">{{ n.words }}</Button>
-      <span v-else>{{ n.words }}</span>
-      <span class="sr">{{ n.severity === 'stop' ? 'This has to be put right first.' : 'Worth a look.' }}</span>
-      <Button v-if="n.cure" variant="outlined" @click="emit('cure', n)">{{ n.cure.label }}</Button>
+  <ul class="grid gap-3 mt-2" :aria-label="label ?? 'Before it goes'">
+    <template v-for="g in groups" :key="g.severity">
+      <li v-for="(n, i) in g.notes" :key="n.rule + n.at + i" class="wrap-anywhere" :class="n.severity">
+        <p class="small strong mb-1" :class="[g.severity === 'stop' ? 'text-bracken' : 'text-gorse', i && 'sr']">
+          {{ g.severity === 'stop' ? 'Has to be put right first' : 'Worth a look' }}
+        </p>
+        <div class="grid grid-cols-[24px_minmax(0,1fr)] items-start">
+          <StopMark v-if="n.severity === 'stop'" state="trouble" :size="17" /><Eye
+            v-else
+            class="text-gorse"
+            :size="17"
+            aria-hidden="true"
+          />
+          <div class="grid gap-1.5 justify-items-start">
+            <Button
+              v-if="n.at || n.paper"
+              unstyled
+              class="border-0 bg-transparent p-0 text-left cursor-pointer hover:underline"
+              @click="emit('go', n)"
+              >{{ n.words }}</Button
+            >
+            <span v-else>{{ n.words }}</span>
+            <Button v-if="n.cure" variant="outlined" size="small" @click="emit('cure', n)">{{ n.cure.label }}</Button>
+          </div>
+        </div>
+      </li>
+    </template>
+    <li v-if="!notes.length" class="grid grid-cols-[24px_minmax(0,1fr)] soft">
+      <StopMark state="settled" :size="17" /><span>{{ good }}</span>
     </li>
-    <li v-if="!notes.length" class="good soft">{{ good }}</li>
   </ul>
 </template>
-
-<style scoped>
-li {
-  border-left: 3px solid var(--gorse);
-  padding: 2px 0 2px 11px;
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-}
-li.stop {
-  border-color: var(--bracken);
-}
-li.good {
-  border-color: var(--moss);
-}
-.words {
-  border: 0;
-  background: none;
-  padding: 0;
-  text-align: left;
-  cursor: pointer;
-}
-.words:hover {
-  text-decoration: underline;
-}
-</style>

@@ -45,7 +45,8 @@ export async function imageFrom(
     src = canvas.toDataURL('image/jpeg', 0.86)
   }
   const size = src.length * 0.75
-  const width = Math.min(TEXT_WIDTH, w * 0.5)
+  // As large as it is on a screen: 96 pixels to the inch.
+  const width = Math.min(TEXT_WIDTH, w * 0.75)
   return {
     attrs: {
       src,

@@ -1,35 +1,34 @@
 import type { Editor } from '@tiptap/vue-3'
 import type { ProseNode } from '~~/core/document/prose'
 
-/** Calls `found` with the place of a block, if it is on the sheet; whether it was. */
-function atBlock(editor: Editor, id: string, found: (pos: number, size: number) => void): boolean {
-  let there = false
+/** Where a block is on the sheet; a block of a clause or table that is put in whole is where that one is. Null where it isn't. */
+function placeOf(editor: Editor, id: string): { pos: number; size: number; atom: boolean; whole: boolean } | null {
+  let found: ReturnType<typeof placeOf> = null
   editor.state.doc.descendants((node, pos) => {
-    if (there || node.attrs.id !== id) return !there
-    there = true
-    found(pos, node.nodeSize)
-    return false
+    const own = node.attrs.id as string | null | undefined
+    const whole = own === id
+    if (own && (whole || (!found && id.startsWith(`${own}.`))))
+      found = { pos, size: node.nodeSize, atom: node.isAtom, whole }
+    return true
   })
-  return there
+  return found
 }
 
 /** Puts the cursor into a block and shows it; whether there is such a block. */
-export const goToBlock = (editor: Editor, id: string): boolean =>
-  atBlock(editor, id, (pos) =>
-    editor
-      .chain()
-      .focus()
-      .setTextSelection(pos + 1)
-      .scrollIntoView()
-      .run(),
-  )
+export function goToBlock(editor: Editor, id: string): boolean {
+  const at = placeOf(editor, id)
+  if (!at) return false
+  const chain = editor.chain().focus()
+  return (at.atom ? chain.setNodeSelection(at.pos) : chain.setTextSelection(at.pos + 1)).scrollIntoView().run()
+}
 
-/** Rewords one block: the cure of a note. */
-export const rewordBlock = (editor: Editor, id: string, content: ProseNode[]): boolean =>
-  atBlock(editor, id, (pos, size) =>
-    editor
-      .chain()
-      .focus()
-      .insertContentAt({ from: pos + 1, to: pos + size - 1 }, content)
-      .run(),
-  )
+/** Rewords one block, the cure of a note; false where its words don't stand on this sheet themselves. */
+export function rewordBlock(editor: Editor, id: string, content: ProseNode[]): boolean {
+  const at = placeOf(editor, id)
+  if (!at?.whole || at.atom) return false
+  return editor
+    .chain()
+    .focus()
+    .insertContentAt({ from: at.pos + 1, to: at.pos + at.size - 1 }, content)
+    .run()
+}

@@ -72,6 +72,8 @@ function decorate(doc: ProseNode, worked: Worked): DecorationSet {
   const notes = new Map(worked.notes.flatMap((n) => (n.at ? [[n.at, n.severity] as const] : [])))
   const out: Decoration[] = []
   doc.descendants((node, pos) => {
+    // The head of a table is words, not blocks: nothing is laid out, numbered or noted there by itself.
+    if (node.type.name === 'tableHeader') return false
     const id = node.attrs.id as string | null | undefined
     if (!id) return node.isBlock
     // A clause, a list or a price table is laid out as blocks whose ids are led by its own.

@@ -23,6 +23,7 @@ const facts = computed(() =>
     job.value.starts ? away(job.value.starts.slice(0, 10), job.value.today) : '',
   ].filter(Boolean),
 )
+const lines = useTemplateRef<{ begin(): void }>('lines')
 const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.waivers)
 </script>
 
@@ -43,12 +44,12 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
     <div class="page cols grid grid-cols-[290px_minmax(0,1fr)_300px] gap-8.5 pt-5">
       <div class="grid gap-5 content-start">
         <JobRecord v-model:choosing="choosingClient" />
-        <JobLines />
+        <JobLines ref="lines" />
         <JobGuests v-if="hasGuests" />
       </div>
       <JobThread />
       <aside class="grid gap-5 content-start">
-        <JobNext @choose-client="choosingClient = true" />
+        <JobNext @choose-client="choosingClient = true" @price="lines?.begin()" />
         <JobAdd />
       </aside>
     </div>

@@ -22,6 +22,7 @@ const which = computed({
 })
 const { find, sort } = useFilterPage(filter, jobs.address)
 useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
+useListKeys('In the list of jobs', [['n', 'a new job']])
 
 /** The week a job's day is in; past jobs stand in one list. */
 const groupOf = computed(() => {

@@ -27,6 +27,7 @@ function byHand(): void {
   void nextTick(() => document.querySelector<HTMLElement>('[data-fact=client] input')?.focus())
 }
 useKeys({ e: byHand })
+useScreenKeys('For a new job', [['e', 'begin with an empty record']])
 
 /** The field that is in hand: its words in the text are shown. */
 const current = ref('')

@@ -86,6 +86,7 @@ const bring = (given: File) =>
     }
   })
 useRowKeys({ n: () => void make(), '/': () => list.value?.focus() })
+useListKeys('In the Library', [['n', 'a new template']])
 </script>
 
 <template>

@@ -21,6 +21,7 @@ const figures = ref(false)
 const open = ref(false)
 const search = ref<{ $el: HTMLInputElement }>()
 useRowKeys({ '/': () => search.value?.$el.focus() })
+useListKeys('In the list of papers', [['Space', 'choose a row, on its box']])
 
 const { find, sort } = useFilterPage(filter, papers.asked)
 const counts = computed(() => first.value?.counts)

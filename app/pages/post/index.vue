@@ -20,6 +20,7 @@ whenever(
 )
 useIntervalFn(() => post.load(), 3000)
 useRowKeys()
+useListKeys('In the post room')
 const roomy = useMediaQuery('(min-width: 801px)')
 const origin = window.location.origin
 /** The text in pieces, links of this Upwold told apart so that they can be followed. */

@@ -1,4 +1,4 @@
-import { number as cardValidator } from 'card-validator'
+import cards from 'card-validator'
 import { type PreflightInput, type Rule, stop, textBlocks, typedWords } from '../note'
 
 const CARD =
@@ -7,9 +7,7 @@ const CARD =
 /** Digits in the groups cards are printed in: by a card scheme's lengths and check digit (ISO/IEC 7812), not any long number. */
 const DIGITS = /(?<![\d+#./-])\d(?:[ -]?\d){12,18}(?![\d./-])/g
 const cardsIn = (text: string): string[] =>
-  [...text.matchAll(DIGITS)]
-    .map(([found]) => found.replace(/\D/g, ''))
-    .filter((digits) => cardValidator(digits).isValid)
+  [...text.matchAll(DIGITS)].map(([found]) => found.replace(/\D/g, '')).filter((digits) => cards.number(digits).isValid)
 
 /** A field that asks for a card number, or one that was typed into the text: such numbers must not stand on a paper. */
 export const cardNumber: Rule = ({ fields, marked, document }) => [

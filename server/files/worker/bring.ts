@@ -63,6 +63,31 @@ async function edge(zip: JSZip, which: 'header' | 'footer'): Promise<Buffer | nu
   return null
 }
 
+/** English metric units to the point (ISO/IEC 29500-1, 20.1.2.1). */
+const EMU = 12_700
+/** How large each picture is drawn in a part of the file, in points: in their order, by what the picture is (base64). */
+async function drawnSizes(zip: JSZip): Promise<Map<string, { width: number; height: number }[]>> {
+  const out = new Map<string, { width: number; height: number }[]>()
+  for (const part of Object.keys(zip.files).filter((f) => /^word\/(document|header\d*|footer\d*)\.xml$/.test(f))) {
+    const rels = (await zip.file(`word/_rels/${part.slice(5)}.rels`)?.async('string')) ?? ''
+    const targets = new Map(
+      [...rels.matchAll(/<Relationship\b[^>]*>/g)].map(([r]) => [
+        /\bId="([^"]+)"/.exec(r)?.[1] ?? '',
+        /\bTarget="([^"]+)"/.exec(r)?.[1] ?? '',
+      ]),
+    )
+    const xml = await zip.file(part)!.async('string')
+    for (const [drawing] of xml.matchAll(/<w:drawing\b[\s\S]*?<\/w:drawing>/g)) {
+      const [, cx, cy] = /<wp:extent\b[^>]*?\bcx="(\d+)"[^>]*?\bcy="(\d+)"/.exec(drawing) ?? []
+      const file = zip.file(`word/${targets.get(/\br:embed="([^"]+)"/.exec(drawing)?.[1] ?? '') ?? ''}`)
+      if (!cx || !cy || !file) continue
+      const key = await file.async('base64')
+      out.set(key, [...(out.get(key) ?? []), { width: Number(cx) / EMU, height: Number(cy) / EMU }])
+    }
+  }
+  return out
+}
+
 async function readDocx(bytes: Uint8Array): Promise<Parts> {
   const zip = await openDocx(bytes)
   const left = new Set<string>()
@@ -73,12 +98,19 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   if (/<w:cols [^>]*w:num="[2-9]/.test(xml)) left.add('columns of running text')
   if (/<w:txbxContent/.test(xml)) left.add('text boxes (their text stands in the flow)')
   if (/<m:oMath/.test(xml)) left.add('formulas')
+  const sizes = await drawnSizes(zip)
+  const convertImage = mammoth.images.imgElement(async (image) => {
+    const data = await image.readAsBase64String()
+    const size = sizes.get(data)?.shift()
+    const src = `data:${image.contentType};base64,${data}`
+    return size ? { src, style: `width:${size.width}pt;height:${size.height}pt` } : { src }
+  })
   const read = async (file: Buffer): Promise<Block[]> => {
     let result: { value: string; messages: { message: string }[] }
     try {
       result = await mammoth.convertToHtml(
         { buffer: file },
-        { styleMap: ['u => u', 'strike => s', "p[style-name='Title'] => h1:fresh"] },
+        { convertImage, styleMap: ['u => u', 'strike => s', "p[style-name='Title'] => h1:fresh"] },
       )
     } catch (error) {
       if (error instanceof RangeError) throw error

@@ -119,14 +119,18 @@ async function keep(body: object) {
 const putAway = (archived: boolean) => act(() => keep({ ...given(), archived }))
 const style = (type: 'heading' | 'paragraph', attributes: object) =>
   editor.value!.chain().focus().setNode(type, attributes).run()
-const shown = ref<number | null>(null)
+const asked = Number(useRoute().query.edition)
+const shown = ref<number | null>(clause.value.editions.some((e) => e.edition === asked) ? asked : null)
+const edition = computed(() => clause.value.editions.find((e) => e.edition === shown.value))
 const compared = computed(() => {
-  const edition = clause.value.editions.find((e) => e.edition === shown.value)
-  return edition ? compareDocuments(around(edition.body), around(clause.value.body)) : []
+  return edition.value ? compareDocuments(around(edition.value.body), around(clause.value.body)) : []
 })
+/** An edition whole, as it was. */
+const whole = computed(() =>
+  edition.value ? compareDocuments(around(edition.value.body), around(edition.value.body)) : [],
+)
 const bringBack = () => {
-  const edition = clause.value.editions.find((e) => e.edition === shown.value)!
-  editor.value!.commands.setContent(asDoc(edition.body))
+  editor.value!.commands.setContent(asDoc(edition.value!.body))
   changed.value = true
 }
 const now = useNow()
@@ -175,7 +179,7 @@ const now = useNow()
             No template uses it yet.
           </li>
         </ul>
-        <template v-if="clause.editions.length > 1">
+        <template v-if="clause.editions.length">
           <h2 class="gap">Editions</h2>
           <ul class="ledger">
             <li v-for="e in [...clause.editions].reverse()" :key="e.edition">
@@ -191,9 +195,13 @@ const now = useNow()
             </li>
           </ul>
           <div v-if="shown" class="gap">
-            <h2>From edition {{ shown }} to {{ clause.edition }}</h2>
-            <ComparedText :list="compared" />
-            <Button variant="outlined" @click="bringBack">Bring edition {{ shown }} back</Button>
+            <h2>Edition {{ shown }}</h2>
+            <div class="card my-2"><ComparedText :list="whole" all /></div>
+            <template v-if="shown !== clause.edition">
+              <h2>What has changed since</h2>
+              <ComparedText :list="compared" />
+              <Button variant="outlined" @click="bringBack">Bring edition {{ shown }} back</Button>
+            </template>
           </div>
         </template>
       </aside>

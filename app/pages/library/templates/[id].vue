@@ -39,6 +39,15 @@ onBeforeUnmount(() => void sheet.leave())
 /** What stands here goes on as a template of its own. */
 const keepMine = async () => await navigateTo(`/library/templates/${await sheet.keepMine()}`)
 useHead({ title: () => `${view.value.name} · Upwold` })
+useScreenKeys('On the sheet', [
+  ['/', 'put something in'],
+  ['Alt+Enter', 'to what can be set about what is chosen'],
+  ['Ctrl+Enter', 'a new paragraph behind the table, columns or piece one is in'],
+  ['↓, ↑', 'out of a table or columns that stand last or first'],
+  ['Ctrl+B, Ctrl+I, Ctrl+U', 'bold, italic, underlined'],
+  ['Ctrl+A', 'all of this part, then the whole sheet'],
+  ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
+])
 
 const desk = ref<HTMLElement>()
 const picture = ref<{ choose(): void }>()
@@ -63,9 +72,16 @@ function enter(event: KeyboardEvent): void {
   document.querySelector<HTMLElement>('[data-chosen] :is(select, input, button)')?.focus()
 }
 function cure(note: PreflightNote): void {
-  if (note.cure?.kind === 'reword')
-    reword(note.cure.block, (inlinesAsProse(note.cure.content).content![0]!.content ?? []) as ProseNode[])
+  const { cure: c } = note
+  if (c?.kind === 'reword') {
+    const words = (inlinesAsProse(c.content).content![0]!.content ?? []) as ProseNode[]
+    // What stands in a clause is mended there.
+    if (!reword(c.block, words)) show(note)
+  } else if (c?.kind === 'go' && c.to === 'clauses') void navigateTo('/library/clauses')
   else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
+}
+const show = ({ at }: PreflightNote) => {
+  if (at) goTo(at)
 }
 const savedWords = computed(
   () =>
@@ -144,7 +160,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <NoteList
           :notes="notes"
           :good="`${base.parties.length === 1 ? 'The one party has' : 'All parties have'} a place to sign. Every value is known.`"
-          @go="goTo"
+          @go="show"
           @cure="cure"
         />
       </aside>

@@ -14,6 +14,8 @@ const { load, act } = thisPaper
 await thisPaper.open(id)
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
 const asking = useAsking()
+/** What was signed is shown signed, once it is sealed. */
+const shows = computed(() => (paper.value.round?.sealed ? 'sealed' : 'pdf'))
 const discard = () =>
   act(async () => {
     if (!(await asking.ask('The draft goes, with what was written on it. The job stays as it is.', 'Throw it away')))
@@ -65,7 +67,7 @@ const discard = () =>
     <div v-else-if="paper.round" class="cols">
       <RoundOut class="side" />
       <section class="desk" aria-label="The paper">
-        <PdfPages :src="`/api/papers/${id}/pdf`" :title="paper.title" :version="drawn" />
+        <PdfPages :key="shows" :src="`/api/papers/${id}/${shows}`" :title="paper.title" :version="drawn" />
       </section>
       <SentRound class="side"><PaperData /></SentRound>
     </div>

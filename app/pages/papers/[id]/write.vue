@@ -8,6 +8,7 @@ import OwnValues from '~/features/paper/OwnValues.vue'
 import PaperBlocks from '~/features/paper/PaperBlocks.vue'
 import PartiesBeside from '~/features/paper/PartiesBeside.vue'
 import SourcePop from '~/features/paper/SourcePop.vue'
+import { useCures } from '~/features/paper/cures'
 import { ROOM, type Room } from '~/features/paper/room'
 import { usePaper } from '~/features/paper/usePaper'
 import NoteList from '~/features/writing/NoteList.vue'
@@ -19,11 +20,15 @@ import '~/features/writing/sheet.css'
 const id = String(useRoute().params.id)
 const thisPaper = usePaper()
 const { paper, problem } = storeToRefs(thisPaper)
-const { act, load } = thisPaper
 await thisPaper.open(id)
 // Somebody else's PDF has no words to write on: it lies on the marking table.
 if (paper.value?.marked) await navigateTo(`/papers/${id}/mark`, { replace: true })
 useHead({ title: () => `${paper.value?.title ?? 'Paper'} · Upwold` })
+useScreenKeys('On the paper', [
+  ['Tab', 'along values, clauses and notes'],
+  ['Enter', 'on a value: where it comes from; on a pen: amend the clause'],
+  ['Esc', 'leave an amendment as it was'],
+])
 /** Written on before it goes out, or while its round is held for a correction. */
 const held = computed(() => paper.value.state === 'out' && typeof paper.value.round?.paused === 'string')
 const draft = computed(() => paper.value.state === 'draft' || held.value)
@@ -68,31 +73,33 @@ const binding = ref<string | null>(null)
 function cure(note: PreflightNote): void {
   const { cure: c } = note
   if (!c) return
-  if (c.kind === 'reword')
-    void act(async () => {
-      const why = 'mended'
-      await api(`/api/papers/${id}/amendments`, {
-        method: 'POST',
-        body: { id: `m${newKey()}`, block: c.block, kind: 'reword', content: c.content, why },
-      })
-      await load()
-    })
+  if (note.at) goTo(note.at)
+  if (c.kind === 'reword') void mend(c)
   else if (c.kind === 'bind') binding.value = c.party
-  else if (c.kind === 'source') {
-    const source = written.value.context.values[c.path]?.source
-    if (!source) return
-    if (note.at) goTo(note.at)
-    room.value.value = {
-      source,
-      text: '',
-      gap: true,
-      at: (document.activeElement as HTMLElement | null) ?? document.body,
-    }
-  } else if (c.kind === 'mark') void navigateTo(`/papers/${id}/mark`)
-  else if (c.to === 'job') void navigateTo(`/jobs/${paper.value.jobId}`)
-  else if (c.to === 'deadline') void navigateTo(`/papers/${id}`)
-  else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
+  else if (c.kind === 'source') give(c.path)
+  else if (c.kind === 'go' && c.to === 'parties')
+    document.getElementById('parties')?.scrollIntoView({ block: 'center' })
+  else void navigateTo(placeOf(note))
 }
+/** Opens where a value comes from, to be given there. */
+function give(path: string): void {
+  const source = written.value.context.values[path]?.source
+  if (!source) return
+  room.value.value = {
+    source,
+    text: '',
+    gap: true,
+    at: (document.activeElement as HTMLElement | null) ?? document.body,
+  }
+}
+const { mend, placeOf } = useCures()
+/** A note that was followed here from the sending sheet shows its place, and opens what cures it. */
+onMounted(() => {
+  const { at, give: path, bind } = useRoute().query
+  if (at) goTo(String(at))
+  if (path && draft.value) give(String(path))
+  if (bind && draft.value) binding.value = String(bind)
+})
 const seeing = ref(false)
 const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
 const pdf = `/api/papers/${id}/export?as=pdf`
@@ -159,7 +166,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
         <NoteList
           :notes="paper.preflight"
           :good="`Everybody has a place to sign. ${fieldCount} ${fieldCount === 1 ? 'field' : 'fields'}. Every value is there.`"
-          @go="goTo"
+          @go="(n) => n.at && goTo(n.at)"
           @cure="cure"
         />
       </aside>

@@ -26,6 +26,8 @@ export interface PaperOwn {
   settles?: string[]
   /** Files that go with it to be read, by their hash. */
   enclosures?: { sha: string; name: string }[]
+  /** The amendment last passed on to the template, with both texts as they were before, and the template's revision after. */
+  passedOn?: { amendment: Amendment; copy: PaperDocument; template: PaperDocument; revision: number }
 }
 
 export const OWN: PaperOwn = { values: {}, presets: {}, settled: {}, changes: 'shown' }
