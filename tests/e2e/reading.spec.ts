@@ -70,6 +70,11 @@ const says = (document: PaperDocument, tables: TableWords | null) => toRead(docu
 
 /** Only some fields may be missing on the page: those of a price table, which are chosen in it. */
 async function same(page: Page, document: PaperDocument, tables: TableWords | null): Promise<void> {
+  // On a wide screen the exact pages come first, once the page has come to life.
+  if (page.viewportSize()!.width >= 1024) {
+    await expect(page.locator('.beside section')).toBeVisible()
+    await page.locator('.modes button').first().click()
+  }
   await expect(page.locator('article.paper')).toBeVisible()
   await expect.poll(() => read(page)).toBe(says(document, tables))
   await expect(page.getByRole('alert')).toHaveCount(0)

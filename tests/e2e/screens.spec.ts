@@ -155,7 +155,7 @@ test('an edited fact is one request, and a list in another window follows it', a
   const { id } = await makeJob(api, { title: 'A fact edited' })
   await signIn(page)
   const list = await context.newPage()
-  await list.goto('/jobs?q=A+fact')
+  await list.goto('/jobs?find=A+fact')
   await page.goto(`/jobs/${id}`)
   await page.getByRole('button', { name: /^Title/ }).waitFor()
   await page.waitForLoadState('networkidle')

@@ -4,7 +4,7 @@ import { useSays } from './says'
 import { finishLabel } from './useSigner'
 
 /** The one bar: how many things are left, and a button to the next. */
-const props = defineProps<{ view: SignerView; left: readonly { key: string }[] }>()
+const props = defineProps<{ view: SignerView; left: readonly { key: string }[]; wide?: boolean }>()
 defineEmits<{ next: [] }>()
 const says = useSays()
 const leftWords = computed(() => {
@@ -27,7 +27,7 @@ const nextLabel = computed(() => {
 </script>
 
 <template>
-  <div class="bar">
+  <div class="bar" :class="{ wide }">
     <p aria-live="polite">
       <b>{{ leftWords }}</b>
       <span class="soft small">{{ left.length === 0 ? says('readOver') : says('thenDone') }}</span>
@@ -50,6 +50,13 @@ const nextLabel = computed(() => {
   padding: 12px 16px;
   background: var(--paper);
   border-top: 1px solid var(--hairline-strong);
+}
+.bar.wide {
+  position: static;
+  display: grid;
+  margin: 16px 0;
+  padding: 0;
+  border: 0;
 }
 .bar span {
   display: block;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import AskedBefore from './AskedBefore.vue'
@@ -16,6 +16,8 @@ import ReadingView from './ReadingView.vue'
 import RoundPeople from './RoundPeople.vue'
 import SignHere from './SignHere.vue'
 import SigningBar from './SigningBar.vue'
+import SigningGuide from './SigningGuide.vue'
+import SigningMore from './SigningMore.vue'
 import { useDraft } from './draft'
 import { useSays } from './says'
 import { useWhole } from './whole'
@@ -42,6 +44,17 @@ provide(
 )
 
 const mode = ref<'reading' | 'page'>('reading')
+/**
+ * A laptop has room for the exact pages beside the guide to what is left. What is chosen on a price table moves the total in
+ * the text, so whoever chooses begins there.
+ */
+const wide = useMediaQuery('(min-width: 1024px)')
+const CHOSEN = new Set(['take', 'quantity'])
+const begun = watch(wide, (room) => {
+  if (!room) return
+  begun()
+  if (!person.value.fields.some((f) => CHOSEN.has(f.type))) mode.value = 'page'
+})
 const size = useLocalStorage('upwold-type', 18, { initOnMounted: true })
 const zoom = ref(1)
 const body = ref<HTMLElement | null>(null)
@@ -76,11 +89,11 @@ async function goNext() {
   const key = problems.value[0]?.key
   if (key && key === led.value) passed.value.add(key)
   led.value = key ?? ''
-  if (!key) {
-    if (!whole()) return window.scrollTo(0, 0)
-    sheet.value = 'confirm'
-    return
-  }
+  if (key) return goTo(key)
+  if (!whole()) return window.scrollTo(0, 0)
+  sheet.value = 'confirm'
+}
+async function goTo(key: string) {
   // Whoever fills on the pages stays there, where the field is one of theirs.
   const onPage = () => (mode.value === 'page' ? document.getElementById(`pf-${key}`) : null)
   if (!onPage()) mode.value = 'reading'
@@ -135,88 +148,91 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
 </script>
 
 <template>
-  <div>
-    <div class="modes flex flex-wrap gap-2 items-center pt-3.5 pb-0 px-5">
-      <OneOf
-        v-model="mode"
-        :label="says('readingView')"
-        :options="[
-          { value: 'reading', label: says('readingView') },
-          { value: 'page', label: says('pageView') },
-        ]"
-      />
-      <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
-    </div>
-    <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
-    <p v-if="state.told.value" class="notice mt-3 mb-0 mx-5" role="alert">{{ state.told.value }}</p>
-    <p v-if="partial" class="notice mt-3 mb-0 mx-5 wrong" role="alert">
-      {{ says('notWhole') }}
-      <Button variant="outlined" @click="again">{{ says('loadAgain') }}</Button>
-    </p>
-    <p v-if="questionSent" class="notice mt-3 mb-0 mx-5" role="status">
-      {{ says('questionSent', { business: view.business.name }) }}
-    </p>
-    <p v-if="view.witnesses" class="notice mt-3 mb-0 mx-5">{{ says('witnessIntro', { name: view.witnesses }) }}</p>
-    <ChangedSince :view="view" />
-    <RoundPeople :view="view" />
-    <div v-show="mode === 'reading'" ref="body" :style="{ '--type': `${size}px` }">
-      <article
-        v-for="p in view.papers"
-        :key="p.id"
-        class="paper"
-        :class="{ whole: laid }"
-        :lang="p.document!.language"
-        dir="auto"
-      >
-        <h2 v-if="several" class="title-of">{{ p.title }}</h2>
-        <div :ref="(el) => shows(p.id, el as HTMLElement | null)">
-          <ReadingView
-            :blocks="state.on(p.id).document.value!.body"
-            :state="state.on(p.id)"
-            :party="person.party"
-            @sign="sign"
-          />
-        </div>
-      </article>
-      <BesidesFields :view="view" :state="state" @sign="sign" />
-    </div>
-    <ClientOnly>
-      <div v-if="mode === 'page'" class="page-view py-4 px-3 bg-desk mt-3 overflow-x-auto">
-        <div :style="{ width: `${zoom * 100}%` }">
-          <template v-for="p in view.papers" :key="p.id">
-            <h2 v-if="several" class="title-of">{{ p.title }}</h2>
-            <PageForm
-              :src="pdfOf(p.id)"
-              :title="p.title"
-              :fields="p.fields"
-              :theirs="p.theirs"
-              :state="state"
+  <div class="form" :class="{ wide }">
+    <div class="min-w-0">
+      <div class="modes flex flex-wrap gap-2 items-center pt-3.5 pb-0 px-5">
+        <OneOf
+          v-model="mode"
+          :label="says('readingView')"
+          :options="[
+            { value: 'reading', label: says('readingView') },
+            { value: 'page', label: says('pageView') },
+          ]"
+        />
+        <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
+      </div>
+      <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
+      <p v-if="state.told.value" class="notice mt-3 mb-0 mx-5" role="alert">{{ state.told.value }}</p>
+      <p v-if="partial" class="notice mt-3 mb-0 mx-5 wrong" role="alert">
+        {{ says('notWhole') }}
+        <Button variant="outlined" @click="again">{{ says('loadAgain') }}</Button>
+      </p>
+      <p v-if="questionSent" class="notice mt-3 mb-0 mx-5" role="status">
+        {{ says('questionSent', { business: view.business.name }) }}
+      </p>
+      <p v-if="view.witnesses" class="notice mt-3 mb-0 mx-5">{{ says('witnessIntro', { name: view.witnesses }) }}</p>
+      <ChangedSince :view="view" />
+      <RoundPeople v-if="!wide" :view="view" />
+      <div v-show="mode === 'reading'" ref="body" :style="{ '--type': `${size}px` }">
+        <article
+          v-for="p in view.papers"
+          :key="p.id"
+          class="paper"
+          :class="{ whole: laid }"
+          :lang="p.document!.language"
+          dir="auto"
+        >
+          <h2 v-if="several" class="title-of">{{ p.title }}</h2>
+          <div :ref="(el) => shows(p.id, el as HTMLElement | null)">
+            <ReadingView
+              :blocks="state.on(p.id).document.value!.body"
+              :state="state.on(p.id)"
+              :party="person.party"
               @sign="sign"
             />
-          </template>
-        </div>
+          </div>
+        </article>
+        <BesidesFields :view="view" :state="state" @sign="sign" />
       </div>
-    </ClientOnly>
-    <section v-if="view.papers.some((p) => p.enclosures.length)" class="with py-3 px-5" :aria-label="says('toRead')">
-      <p>
-        <b>{{ says('toRead') }}</b>
-        <template v-for="p in view.papers" :key="p.id">
-          <a v-for="e in p.enclosures" :key="e.sha" :href="signer.at(`/enclosures/${e.sha}`)" target="_blank">{{
-            e.name
-          }}</a>
-        </template>
-      </p>
-    </section>
-    <AskedBefore :view="view" class="with py-3 px-5" />
-    <div class="more">
-      <a v-for="p in view.papers" :key="p.id" :href="pdfOf(p.id)" target="_blank">{{
-        several ? says('keepPaper', { paper: p.title }) : says('keepCopy')
-      }}</a>
-      <Button variant="text" @click="sheet = 'question'">{{ says('ask') }}</Button>
-      <Button v-if="person.mayPassOn" variant="text" @click="sheet = 'pass'">{{ says('passOn') }}</Button>
-      <Button variant="text" @click="sheet = 'decline'">{{ says('decline') }}</Button>
+      <ClientOnly>
+        <div v-if="mode === 'page'" class="page-view py-4 px-3 bg-desk mt-3 overflow-x-auto">
+          <div :style="{ width: `${zoom * 100}%` }">
+            <template v-for="p in view.papers" :key="p.id">
+              <h2 v-if="several" class="title-of">{{ p.title }}</h2>
+              <PageForm
+                :src="pdfOf(p.id)"
+                :title="p.title"
+                :fields="p.fields"
+                :theirs="p.theirs"
+                :state="state"
+                @sign="sign"
+              />
+            </template>
+          </div>
+        </div>
+      </ClientOnly>
+      <section v-if="view.papers.some((p) => p.enclosures.length)" class="with py-3 px-5" :aria-label="says('toRead')">
+        <p>
+          <b>{{ says('toRead') }}</b>
+          <template v-for="p in view.papers" :key="p.id">
+            <a v-for="e in p.enclosures" :key="e.sha" :href="signer.at(`/enclosures/${e.sha}`)" target="_blank">{{
+              e.name
+            }}</a>
+          </template>
+        </p>
+      </section>
+      <AskedBefore :view="view" class="with py-3 px-5" />
+      <SigningMore v-if="!wide" :view="view" @open="sheet = $event" />
     </div>
-    <SigningBar :view="view" :left="problems" @next="goNext" />
+    <aside class="beside">
+      <template v-if="wide">
+        <SigningGuide :view="view" :left="problems" @go="goTo" />
+        <SigningBar :view="view" :left="problems" wide @next="goNext" />
+        <RoundPeople :view="view" class="px-0!" />
+        <SigningMore :view="view" @open="sheet = $event" />
+      </template>
+    </aside>
+    <SigningBar v-if="!wide" :view="view" :left="problems" @next="goNext" />
 
     <SignHere ref="signHere" :view="view" :state="state" />
     <BottomSheet v-model="confirmOpen" :header="finishLabel(view, says)">
@@ -263,16 +279,22 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
     min-width: 760px;
   }
 }
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 18px;
-  align-items: center;
-  padding: 12px 20px;
-  border-top: 1px solid var(--hairline);
+.form.wide {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  align-items: start;
+}
+.beside {
+  position: sticky;
+  top: 0;
+  max-height: 100vh;
+  overflow: auto;
+}
+.wide .beside {
+  padding: 20px;
 }
 @media print {
-  .more,
+  .beside,
   .modes {
     display: none;
   }

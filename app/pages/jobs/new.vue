@@ -23,9 +23,12 @@ const today = dayOf(new Date().toISOString(), session.data?.business?.timeZone ?
 const plain = ref(false)
 function byHand(): void {
   plain.value = true
-  record.value.kindId ||= library.kinds[0]?.id ?? ''
   void nextTick(() => document.querySelector<HTMLElement>('[data-fact=client] input')?.focus())
 }
+// The kinds may come after somebody began.
+watchEffect(() => {
+  if (plain.value) record.value.kindId ||= library.kinds[0]?.id ?? ''
+})
 useKeys({ e: byHand })
 useScreenKeys('For a new job', [['e', 'begin with an empty record']])
 

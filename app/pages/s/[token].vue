@@ -101,7 +101,7 @@ const asks = computed((): WordKey =>
 </script>
 
 <template>
-  <div class="signer" :dir="direction">
+  <div class="signer" :class="{ open: view?.state === 'open' && !passed }" :dir="direction">
     <div v-if="!view" class="plain">
       <ContourLines />
       <h1>{{ says('linkNothing') }}</h1>
@@ -157,6 +157,12 @@ const asks = computed((): WordKey =>
   background: var(--paper);
   border-inline: 1px solid var(--hairline);
   padding-bottom: 110px;
+}
+@media (min-width: 1024px) {
+  .signer.open {
+    max-width: 1280px;
+    padding-bottom: 0;
+  }
 }
 .who {
   display: flex;
