@@ -124,6 +124,7 @@ export const jobFacts = z
     people,
     notes: prose(10_000),
     facts: z.record(z.string().max(60), line(1000)),
+    furtherDays: z.array(z.object({ starts: wallClock.unwrap(), ends: wallClock })).max(60),
   })
   .partial()
 export const editJob = z.object({ version: z.number().int(), set: jobFacts })
@@ -140,7 +141,21 @@ export const newPayment = z.object({
   method: z.enum(['bank', 'cash']),
   key: z.string().min(1).max(60),
 })
-export const newNote = z.object({ words: prose(2000).pipe(z.string().trim().min(1, 'Write the note first.')) })
+/** A remark, with pictures and files that were taken to the job before; one of the two there has to be. */
+export const newNote = z
+  .object({
+    words: prose(2000).pipe(z.string().trim()).default(''),
+    files: z
+      .array(z.string().regex(/^[0-9a-f]{64}$/))
+      .max(12, 'Twelve pictures or files can stand with a note.')
+      .default([]),
+  })
+  .refine((n) => n.words || n.files.length, { message: 'Write the note first, or give a picture.', path: ['words'] })
+/** A picture or file taken to a job: at most so many bytes. */
+export const JOB_FILE_MAX = 15_000_000
+export const jobFileQuery = z.object({ name: requiredLine(200, 'The name') })
+/** Another job like one that is there; the same key twice makes one. */
+export const copyJob = z.object({ key: z.string().min(1).max(60) })
 
 export const listJobs = z.object({
   when: z.enum(['coming', 'past', 'all']).default('coming'),

@@ -141,3 +141,9 @@ export function isTimeZone(timeZone: string): boolean {
     return false
   }
 }
+
+/** The last day of a job: of its own span, or of the further days it has. Null where none is known. */
+export function lastDay(ends: string | null, further: readonly { starts: string; ends: string | null }[]): Day | null {
+  const days = [ends, ...further.map((d) => d.ends ?? d.starts)].flatMap((at) => (at ? [at.slice(0, 10)] : []))
+  return days.length ? days.reduce((a, b) => (a > b ? a : b)) : null
+}

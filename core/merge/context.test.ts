@@ -19,6 +19,7 @@ const record = (over: Partial<JobRecord> = {}): JobRecord => ({
     day: '2026-06-12',
     starts: '2026-06-12T14:00',
     ends: null,
+    furtherDays: [{ starts: '2026-06-19T14:00', ends: '2026-06-19T18:00' }],
     place: 'Weir Lane',
     people: 12,
     facts: { water: '30' },
@@ -134,6 +135,16 @@ describe('a guest’s age', () => {
         expect(birthday(age) <= day && birthday(age + 1) > day).toBe(true)
       }),
     )
+  })
+})
+
+describe('the days of a job', () => {
+  it('are what a paper may repeat a row for: its own and the further ones', () => {
+    const { lists } = mergeContext(record(), {}, none, [], AT)
+    expect(lists.days!.map((d) => [d.starts!.value, d.ends!.value])).toEqual([
+      ['2026-06-12T14:00', null],
+      ['2026-06-19T14:00', '2026-06-19T18:00'],
+    ])
   })
 })
 

@@ -25,6 +25,7 @@ export interface JobRecord {
     day: string | null
     starts: string | null
     ends: string | null
+    furtherDays: readonly { starts: string; ends: string | null }[]
     place: string
     people: number | null
     facts: Readonly<Record<string, string>>
@@ -210,7 +211,7 @@ function putMoney(put: Put, { job, priced, stages }: JobRecord): void {
   }
 }
 
-/** What a paper may repeat a row for: priced lines, guests, stages. */
+/** What a paper may repeat a row for: priced lines, days, guests, stages. */
 function listsOf({ job, lines, guests, stages }: JobRecord): MergeContext['lists'] {
   const list = (items: Record<string, [MergeValue['type'], MergeValue['value'], string?]>[]) =>
     items.map((item) =>
@@ -227,6 +228,12 @@ function listsOf({ job, lines, guests, stages }: JobRecord): MergeContext['lists
         description: ['text', l.description],
         quantity: ['text', l.quantity, `lines.${l.key}.quantity`],
         unit: ['text', l.unit],
+      })),
+    ),
+    days: list(
+      [...(job.starts ? [{ starts: job.starts, ends: job.ends }] : []), ...job.furtherDays].map((d) => ({
+        starts: ['local', d.starts],
+        ends: ['local', d.ends],
       })),
     ),
     guests: list(guests.map((g) => ({ name: ['text', g.name], email: ['text', g.email] }))),

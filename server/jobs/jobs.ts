@@ -106,6 +106,8 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
     const { facts, ...rest } = input.set
     const next = { ...job, ...rest, facts: { ...job.facts, ...facts } }
     checkSpan(next)
+    for (const d of next.furtherDays) checkSpan({ ...d, timeZone: next.timeZone })
+    next.furtherDays.sort((a, b) => (a.starts < b.starts ? -1 : 1))
     const [client] = next.clientId ? await tx.select().from(contacts).where(eq(contacts.id, next.clientId)) : []
     if (next.clientId && !client)
       throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })
@@ -123,11 +125,13 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
       ...Object.keys(rest)
         .filter((k) => rest[k as keyof typeof rest] !== job[k as keyof typeof job])
         .map((k) =>
-          k === 'clientId'
-            ? `client is now ${client?.name.slice(0, 80) ?? 'nobody'}`
-            : k === 'notes'
-              ? 'notes changed'
-              : `${LABELS[k]} ${show(job[k as 'title'])} → ${show(rest[k as 'title'])}`,
+          k === 'furtherDays'
+            ? `further days ${next.furtherDays.length ? next.furtherDays.map((d) => d.starts.slice(0, 10)).join(', ') : 'none'}`
+            : k === 'clientId'
+              ? `client is now ${client?.name.slice(0, 80) ?? 'nobody'}`
+              : k === 'notes'
+                ? 'notes changed'
+                : `${LABELS[k]} ${show(job[k as 'title'])} → ${show(rest[k as 'title'])}`,
         ),
       ...Object.entries(facts ?? {})
         .filter(([k, v]) => job.facts[k] !== v)
@@ -172,16 +176,22 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
   })
 }
 
-/** A remark in the thread, for the business only. */
-export async function addNote(id: string, words: string, by: string): Promise<void> {
-  await write(async () => {
-    await loadJob(id)
-    await note({
-      jobId: id,
-      type: 'note',
-      words: `${by}: ${words.slice(0, 300)}`,
-      detail: words.length > 300 ? words : '',
-    })
+/**
+ * Another job like one that is there: its kind, client, place, people, facts and priced lines as they are now, without its
+ * days, papers, money and notes.
+ */
+export async function copyJob(id: string, key: string): Promise<string> {
+  const { job, lines } = await loadJob(id)
+  const { kindId, clientId, timeZone, place, people, facts, discount } = job
+  return createJob({
+    ...{ kindId, client: null, clientId, timeZone, place, people, facts, discount, key },
+    title: `${job.title.slice(0, 290)}, again`,
+    starts: null,
+    ends: null,
+    notes: '',
+    lines: lines.map((l) => ({ ...l })),
+    enquiry: '',
+    answer: null,
   })
 }
 

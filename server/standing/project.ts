@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { and, asc, eq, inArray } from 'drizzle-orm'
+import { lastDay } from '../../core/calendar/dates'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../core/line/line'
 import { moveOf } from '../../core/rounds/move'
 import { type Minor, sum } from '../../core/money/money'
@@ -66,7 +67,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
       ? { number: loaded.invoice.number, state: open === 0 ? 'paid' : ordinary.length ? 'part-paid' : 'issued' }
       : null,
     day: job.day ?? null,
-    endDay: job.ends?.slice(0, 10) ?? null,
+    endDay: lastDay(job.ends, job.furtherDays),
     currency: loaded.business.currency,
   }
 }

@@ -14,6 +14,7 @@ export interface Happening {
   paperId?: string | null
   notable?: boolean
   ref?: string
+  files?: { sha: string; name: string; type: string }[]
 }
 
 /** Puts something into the job's thread and the feed that open screens follow. */
@@ -29,6 +30,7 @@ export async function note(h: Happening): Promise<void> {
       paperId: h.paperId ?? null,
       notable: h.notable ?? false,
       ref: h.ref ?? null,
+      files: h.files?.length ? h.files : null,
     })
     tellScreens(h.jobId, h.paperId ?? null)
   })

@@ -25,7 +25,17 @@ export async function sampleContext(
       figures: figuresOf(loaded, paperKind),
     }
   const business = await theBusiness()
-  const nothing = { starts: null, ends: null, day: null, place: '', people: null, facts: {}, title: '', id: '' }
+  const nothing = {
+    starts: null,
+    ends: null,
+    furtherDays: [],
+    day: null,
+    place: '',
+    people: null,
+    facts: {},
+    title: '',
+    id: '',
+  }
   const empty: JobRecord = {
     job: nothing,
     kind: { name: '' },

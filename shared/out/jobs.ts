@@ -83,6 +83,10 @@ export const jobKind = z.object({
 })
 export type JobKind = z.output<typeof jobKind>
 
+/** A picture or file of a job, by its SHA-256. */
+export const jobFile = z.object({ sha: z.string(), name: z.string(), type: z.string() })
+export type JobFile = z.output<typeof jobFile>
+
 export const threadEntry = z.object({
   id: z.number(),
   at: z.string(),
@@ -91,6 +95,8 @@ export const threadEntry = z.object({
   detail: z.string(),
   state: stopState.nullable(),
   paperId: z.string().nullable(),
+  /** Pictures and files that stand with it. */
+  files: z.array(jobFile),
   /** A question that waits for its answer: whose, on which paper. */
   asks: z
     .object({
@@ -150,6 +156,8 @@ export const jobView = z.object({
   client: contactView.nullable(),
   starts: z.string().nullable(),
   ends: z.string().nullable(),
+  /** Further days of the same job, as local times. */
+  furtherDays: z.array(z.object({ starts: z.string(), ends: z.string().nullable() })),
   timeZone: z.string(),
   place: z.string(),
   people: z.number().nullable(),

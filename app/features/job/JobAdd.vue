@@ -4,7 +4,9 @@ import { newNote, newPayment } from '~~/shared/jobs'
 import { typedAmount } from '~~/shared/typed'
 import ListSend from '../round/ListSend.vue'
 import { useLibrary } from '../library/useLibrary'
+import type { JobFile } from '~~/shared/out/jobs'
 import { useMaking } from './making'
+import { takeToJob } from './files'
 import { useJob } from './useJob'
 
 /** What can be added to a job by hand: a paper, money that came in, a note. */
@@ -14,6 +16,7 @@ const { post } = thisJob
 const { make, makeFrom } = useMaking()
 const library = useLibrary()
 const session = useSession()
+const notices = useNotices()
 const mayBook = computed(() => session.data?.member?.role === 'owner')
 const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
 const toggle = (what: typeof open.value) => {
@@ -44,10 +47,33 @@ const makeChosen = async () =>
 const fromTemplate = z.object({ templateId: z.string().min(1, 'Choose a template.') })
 
 const note = reactive({ words: '' })
+/** Pictures and files that will stand with the note; each was taken to the job when it was chosen. */
+const taken = ref<JobFile[]>([])
+const taking = ref(0)
+const noteGiven = () => ({ ...note, files: taken.value.map((f) => f.sha) })
+async function take(files: readonly File[]): Promise<void> {
+  taking.value += files.length
+  for (const file of files)
+    try {
+      taken.value.push(await takeToJob(job.value.id, file))
+    } catch (e) {
+      notices.trouble(e)
+    } finally {
+      taking.value -= 1
+    }
+}
 async function addNote(body: object) {
   await post('/notes', body)
   note.words = ''
+  taken.value = []
   open.value = ''
+}
+const again = async () => {
+  const { id } = await api<{ id: string }>(`/api/jobs/${job.value.id}/copy`, {
+    method: 'POST',
+    body: { key: newKey() },
+  })
+  await navigateTo(`/jobs/${id}`)
 }
 
 const locale = useLocale()
@@ -71,7 +97,8 @@ async function addPayment(body: object) {
       <Button v-if="mayBook" variant="outlined" :aria-expanded="open === 'payment'" @click="toggle('payment')">
         A payment
       </Button>
-      <Button variant="outlined" :aria-expanded="open === 'note'" @click="toggle('note')">A note</Button>
+      <Button variant="outlined" :aria-expanded="open === 'note'" @click="toggle('note')">A note or picture</Button>
+      <Button variant="outlined" @click="again">Another job like it</Button>
     </p>
     <div v-if="open === 'paper'">
       <p class="acts">
@@ -112,13 +139,36 @@ async function addPayment(body: object) {
       v-slot="{ busy }"
       class="card grid gap-2.5 mt-2.5"
       :schema="newNote"
-      :given="() => note"
+      :given="noteGiven"
       :send="addNote"
     >
       <FieldOf name="words" label="Note"
         ><Textarea v-model="note.words" auto-resize rows="3" maxlength="2000"
       /></FieldOf>
-      <Button type="submit" :disabled="busy">Keep the note</Button>
+      <ul v-if="taken.length" class="flex flex-wrap gap-2" aria-label="With the note">
+        <li v-for="f in taken" :key="f.sha" class="small flex items-center gap-1">
+          {{ f.name }}
+          <Button
+            variant="text"
+            size="small"
+            :aria-label="`Leave out ${f.name}`"
+            @click="taken = taken.filter((x) => x !== f)"
+            >Leave out</Button
+          >
+        </li>
+      </ul>
+      <div class="acts">
+        <FilePick
+          label="Picture or file"
+          name="A picture or file for the note"
+          accept="image/*,application/pdf"
+          multiple
+          @picked="take"
+        />
+        <Button type="submit" :disabled="busy || taking > 0">{{
+          taking ? 'Taking the picture…' : 'Keep the note'
+        }}</Button>
+      </div>
     </FormOf>
     <FormOf
       v-if="open === 'payment'"

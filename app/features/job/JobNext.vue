@@ -49,8 +49,8 @@ const stillToCome = computed(() =>
       <h2 class="gap">Still to come</h2>
       <ul class="ledger">
         <li v-for="s in stillToCome" :key="s.what" class="todo">
-          <span class="soft">{{ s.when }}</span>
           <span>{{ s.what }}</span>
+          <span class="soft small">{{ s.when }}</span>
         </li>
       </ul>
     </template>
@@ -83,8 +83,7 @@ const stillToCome = computed(() =>
 }
 .todo {
   display: grid;
-  grid-template-columns: minmax(118px, auto) 1fr;
-  gap: 10px;
+  gap: 2px;
   padding: 8px 0;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
+import FurtherDays from './FurtherDays.vue'
 import { useJob } from './useJob'
 
 /** The facts of the job and its client, each edited in its place. */
@@ -79,6 +80,7 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
         :shown="when(job.ends)"
         :save="fact('ends', 'end')"
       />
+      <FurtherDays />
       <EditFact label="Time zone" :value="job.timeZone" type="zone" :save="fact('timeZone', 'time zone')" />
       <EditFact label="Where" :value="job.place" missing :save="fact('place', 'place')" />
       <EditFact

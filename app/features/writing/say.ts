@@ -19,6 +19,10 @@ export const ITEM_VALUES: Record<string, { path: string; label: string }[]> = {
     { path: 'item.quantity', label: 'Line: quantity' },
     { path: 'item.unit', label: 'Line: unit' },
   ],
+  days: [
+    { path: 'item.starts', label: 'Day of the job: begins' },
+    { path: 'item.ends', label: 'Day of the job: ends' },
+  ],
   guests: [
     { path: 'item.name', label: 'Guest of the list: name' },
     { path: 'item.email', label: 'Guest of the list: e-mail' },
@@ -30,7 +34,7 @@ export const ITEM_VALUES: Record<string, { path: string; label: string }[]> = {
   ],
 }
 
-export const LISTS: Record<string, string> = { lines: 'priced line', guests: 'guest', stages: 'payment' }
+export const LISTS: Record<string, string> = { lines: 'priced line', days: 'day', guests: 'guest', stages: 'payment' }
 
 export function labelOf(path: string): string {
   const item = Object.values(ITEM_VALUES)

@@ -15,9 +15,14 @@ const { job, problem } = storeToRefs(thisJob)
 await thisJob.open(id)
 useHead({ title: () => `${job.value?.title.slice(0, 60) ?? 'Job'} · Upwold` })
 
+const moreDays = computed(() => {
+  const n = job.value.furtherDays.length
+  return n ? `and ${n === 1 ? 'another day' : `${n} more days`}` : ''
+})
 const facts = computed(() =>
   [
     spanWords(job.value.starts, job.value.ends, job.value.today),
+    moreDays.value,
     job.value.place,
     job.value.people ? `${job.value.people} people` : '',
     job.value.starts ? away(job.value.starts.slice(0, 10), job.value.today) : '',

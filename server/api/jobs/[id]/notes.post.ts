@@ -1,7 +1,7 @@
 import { newNote } from '../../../../shared/jobs'
-import { addNote } from '../../../jobs/jobs'
+import { addNote } from '../../../jobs/notes'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'member', body: newNote }, ({ id, body, event }) =>
-  addNote(id, body.words, event.context.member!.name),
+  addNote(id, body.words, body.files, event.context.member!.name),
 )

@@ -20,6 +20,8 @@ export const jobs = sqliteTable(
     clientId: text('client_id').references(() => contacts.id),
     starts: text('starts'),
     ends: text('ends'),
+    /** Further days of the same job, in their order, each as local times. */
+    furtherDays: json<{ starts: string; ends: string | null }[]>('further_days').notNull().default([]),
     timeZone: text('time_zone').notNull(),
     place: text('place').notNull().default(''),
     people: integer('people'),
@@ -36,6 +38,22 @@ export const jobs = sqliteTable(
     sortDay: text('sort_day').generatedAlwaysAs(sql`coalesce(substr(starts, 1, 10), '9999-12-31')`, { mode: 'stored' }),
   },
   (t) => [index('jobs_by_day').on(t.sortDay, t.id), index('jobs_by_kind').on(t.kindId, t.sortDay, t.id)],
+)
+
+/** Pictures and files taken to a job: good for it alone. */
+export const jobFiles = sqliteTable(
+  'job_files',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    sha: text('sha').notNull(),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    by: text('by').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.sha] })],
 )
 
 export const jobLines = sqliteTable(

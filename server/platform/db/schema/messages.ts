@@ -75,6 +75,8 @@ export const happenings = sqliteTable(
     paperId: text('paper_id'),
     /** What it tells of, where that is one thing: a question, by its round and its place in the chain. */
     ref: text('ref'),
+    /** Pictures and files that stand with it, kept with the job. */
+    files: json<{ sha: string; name: string; type: string }[] | null>('files'),
     notable: flag('notable').notNull().default(false),
   },
   (t) => [index('happenings_by_job').on(t.jobId, t.at), index('happenings_notable').on(t.notable, t.at)],
