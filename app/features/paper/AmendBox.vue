@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { Editor, EditorContent } from '@tiptap/vue-3'
 import { joined } from '~~/core/amend/amend'
-import type { Inline } from '~~/core/document/model'
+import type { Block, Inline } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse, proseAsInlines } from '~~/core/document/prose'
+import { walkBlocks } from '~~/core/document/walk'
+import type { TemplateView } from '~~/shared/library'
 import { putAmendment } from '~~/shared/papers'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import { insertables } from '~/features/writing/insert'
@@ -43,9 +45,26 @@ const writtenOn = {
   view: ref({ clauses: [] }),
   worked: ref(null),
 }
-const { menu, slash } = useSlash(editor, desk, () =>
-  insertables(writtenOn).filter((i) => i.group === 'Value' || i.group === 'Field'),
-)
+/** Clauses of the library, where the paper is of a template: their words are put in, to be changed for this copy. */
+const clauses = shallowRef<TemplateView['clauses']>([])
+onMounted(async () => {
+  if (written.templateId)
+    clauses.value = (await api<TemplateView>(`/api/templates/${written.templateId}`).catch(() => null))?.clauses ?? []
+})
+const words = (body: readonly Block[]): ProseNode[] => {
+  const said = [...walkBlocks(body)].flatMap((b) => (b.t === 'paragraph' || b.t === 'heading' ? [b.content] : []))
+  const all = said.flatMap((content, i): Inline[] => [...(i ? [{ t: 'break' as const }] : []), ...content])
+  return inlinesAsProse(all).content![0]!.content ?? []
+}
+const { menu, slash } = useSlash(editor, desk, () => [
+  ...insertables(writtenOn).filter((i) => i.group === 'Value' || i.group === 'Field'),
+  ...clauses.value.map((c) => ({
+    group: 'Clause' as const,
+    label: `Words of the clause: ${c.name}`,
+    hint: `edition ${c.edition}`,
+    run: (e: Editor) => e.chain().focus().insertContent(words(c.body)).run(),
+  })),
+])
 
 function open(): void {
   know({ context: written.context, parties: written.base.parties })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage, useMediaQuery } from '@vueuse/core'
+import { useLocalStorage, useMediaQuery, useMounted } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import AskedBefore from './AskedBefore.vue'
@@ -48,7 +48,10 @@ const mode = ref<'reading' | 'page'>('reading')
  * A laptop has room for the exact pages beside the guide to what is left. What is chosen on a price table moves the total in
  * the text, so whoever chooses begins there.
  */
-const wide = useMediaQuery('(min-width: 1024px)')
+const roomy = useMediaQuery('(min-width: 1024px)')
+// As the server drew it until the page has come to life.
+const alive = useMounted()
+const wide = computed(() => alive.value && roomy.value)
 const CHOSEN = new Set(['take', 'quantity'])
 const begun = watch(wide, (room) => {
   if (!room) return

@@ -7,6 +7,7 @@ import {
   Minus,
   Plus,
   Redo2,
+  Search,
   TextAlignCenter,
   TextAlignEnd,
   Underline,
@@ -15,7 +16,7 @@ import {
 import { useSheet } from './useSheet'
 
 /** What the text under the cursor is, and how to make it something else. Every button has its key in the text too. */
-const emit = defineEmits<{ insert: [] }>()
+const emit = defineEmits<{ insert: []; find: [] }>()
 const sheet = useSheet()
 const { editor } = storeToRefs(sheet)
 const { undo, redo } = sheet
@@ -121,6 +122,7 @@ const align = (to: string | null) => chain().updateAttributes('paragraph', { ali
       >
     </template>
     <span class="grow" />
+    <IconButton label="Find words" hint="Find words (Ctrl F)" @click="emit('find')"><Search :size="17" /></IconButton>
     <IconButton label="Undo" hint="Undo (Ctrl Z)" @click="undo"><Undo2 :size="17" /></IconButton>
     <IconButton label="Redo" hint="Redo (Ctrl Shift Z)" @click="redo"><Redo2 :size="17" /></IconButton>
     <Button variant="outlined" size="small" aria-haspopup="listbox" @click="emit('insert')">Insert <kbd>/</kbd></Button>

@@ -2,6 +2,7 @@ import { Extension } from '@tiptap/core'
 import type { Node as ProseNode } from '@tiptap/pm/model'
 import { type EditorState, NodeSelection, Plugin, PluginKey, TextSelection, type Transaction } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import { search } from 'prosemirror-search'
 import type { Worked } from './layout.worker'
 
 const WITH_ID = new Set(
@@ -36,6 +37,9 @@ export const Ids = Extension.create({
     ]
   },
 })
+
+/** Words that are looked for are marked where they stand. */
+export const Finding = Extension.create({ name: 'finding', addProseMirrorPlugins: () => [search()] })
 
 const key = new PluginKey<DecorationSet>('worked')
 const line = (page: number, tag: string) => () => {

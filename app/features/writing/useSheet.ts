@@ -19,7 +19,7 @@ import { redraw, sheetNodes } from './nodes'
 import { ownHtml, pasteHtml } from './paste'
 import { goToBlock, rewordBlock } from './places'
 import { LeadingOut } from './leading'
-import { Ids, Staying, WorkedOut, workedKey } from './plugins'
+import { Finding, Ids, Staying, WorkedOut, workedKey } from './plugins'
 import { know } from './say'
 
 /** How long writing rests before it is saved. */
@@ -211,7 +211,7 @@ export const useSheet = defineStore('sheet', () => {
     layout.start()
     editor.value = new Editor({
       injectNonce: pageNonce(),
-      extensions: [...sheetNodes, Ids, Staying, LeadingOut, WorkedOut],
+      extensions: [...sheetNodes, Ids, Staying, LeadingOut, Finding, WorkedOut],
       content: toProse(base.value),
       editorProps: {
         attributes: {

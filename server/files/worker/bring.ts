@@ -49,7 +49,7 @@ async function edge(zip: JSZip, which: 'header' | 'footer'): Promise<Buffer | nu
   for (const file of name) {
     const xml = await zip.file(file)!.async('string')
     const inner = /<w:(?:hdr|ftr)\b[^>]*>([\s\S]*)<\/w:(?:hdr|ftr)>/.exec(xml)?.[1]
-    if (!inner || !/<w:t[ >]/.test(inner)) continue
+    if (!inner || !/<w:t[ >]|<w:drawing\b/.test(inner)) continue
     const open = /<w:(?:hdr|ftr)\b([^>]*)>/.exec(xml)![1]!
     const copy = await JSZip.loadAsync(await zip.generateAsync({ type: 'uint8array' }))
     copy.file(

@@ -8,6 +8,7 @@ import { merge } from '~~/core/merge/merge'
 import { paperKinds } from '~~/core/document/kinds'
 import { clausesIn } from '~~/shared/library'
 import ChosenCard from '~/features/writing/ChosenCard.vue'
+import FindWords from '~/features/writing/FindWords.vue'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
 import NoteList from '~/features/writing/NoteList.vue'
 import OutlinePanel from '~/features/writing/OutlinePanel.vue'
@@ -45,6 +46,7 @@ useScreenKeys('On the sheet', [
   ['Ctrl+Enter', 'a new paragraph behind the table, columns or piece one is in'],
   ['↓, ↑', 'out of a table or columns that stand last or first'],
   ['Ctrl+B, Ctrl+I, Ctrl+U', 'bold, italic, underlined'],
+  ['Ctrl+F', 'find words, and put others in their place'],
   ['Ctrl+A', 'all of this part, then the whole sheet'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
 ])
@@ -65,8 +67,18 @@ async function see(): Promise<void> {
   seeing.value = true
 }
 
-/** On a chosen value or field, Enter goes to its card. */
+const finding = ref(false)
+function notFinding(): void {
+  finding.value = false
+  editor.value?.commands.focus()
+}
+/** On a chosen value or field, Enter goes to its card; Ctrl F looks for words on the sheet. */
 function enter(event: KeyboardEvent): void {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'f') {
+    event.preventDefault()
+    finding.value = true
+    return
+  }
   if (event.key !== 'Enter' || !event.altKey) return
   event.preventDefault()
   document.querySelector<HTMLElement>('[data-chosen] :is(select, input, button)')?.focus()
@@ -142,7 +154,8 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         @keydown="slash"
         @keydown.capture="enter"
       >
-        <SheetBar @insert="openMenu" />
+        <SheetBar @insert="openMenu" @find="finding = true" />
+        <FindWords v-if="finding" @close="notFinding" />
         <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
         <FilePick
