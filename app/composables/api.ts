@@ -21,8 +21,25 @@ interface Options {
   responseType?: 'blob'
 }
 
+const changing = new Set<Promise<unknown>>()
+/** Until the changes that are on their way are answered and what they returned is shown, or `most` milliseconds have passed. */
+export const ownChanges = async (most: number): Promise<void> => {
+  const over = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+  if (changing.size) await Promise.race([Promise.allSettled([...changing]).then(() => over(0)), over(most)])
+}
+
 /** Calls the API. Throws {@link ApiProblem} with words that can be shown. */
-export async function api<T>(path: string, options: Options = {}): Promise<T> {
+export function api<T>(path: string, options: Options = {}): Promise<T> {
+  const answer = call<T>(path, options)
+  if (options.method && options.method !== 'GET') {
+    const gone = () => void changing.delete(answer)
+    changing.add(answer)
+    answer.then(gone, gone)
+  }
+  return answer
+}
+
+async function call<T>(path: string, options: Options): Promise<T> {
   try {
     return (await $fetch<T>(path, { ...options, retry: 0 } as never)) as T
   } catch (error) {

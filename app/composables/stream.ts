@@ -5,6 +5,8 @@ import { concernsEntry } from './news'
 const AGAIN_MS = 20_000
 /** What happens within this time is asked for once. */
 const GATHER_MS = 120
+/** How long news waits for the answer to a change of one's own, which may have it in it. */
+const OWN_MS = 2000
 /** What has changed, or that the session is over. */
 type Told = Change | { ended: true }
 
@@ -31,10 +33,11 @@ export function useStream(): void {
     waiting.push({ change: told, seen })
     seen = Math.max(seen, told.at)
     clearTimeout(timer)
-    timer = setTimeout(askedAnew, GATHER_MS)
+    timer = setTimeout(() => void askedAnew(), GATHER_MS)
   }
   /** Looks at what is shown now: a change of one's own is told before it is answered, and its answer has it in it already. */
-  function askedAnew() {
+  async function askedAnew() {
+    await ownChanges(OWN_MS)
     const told = waiting
     waiting = []
     void cache.invalidateQueries({

@@ -160,13 +160,13 @@ test('an edited fact is one request, and a list in another window follows it', a
   await page.getByRole('button', { name: /^Title/ }).waitFor()
   await page.waitForLoadState('networkidle')
   const asked: string[] = []
-  page.on('request', (r) => r.url().includes('/api/') && asked.push(r.method()))
+  page.on('request', (r) => r.url().includes('/api/') && asked.push(`${r.method()} ${new URL(r.url()).pathname}`))
   await page.getByRole('button', { name: /^Title/ }).click()
   await page.getByRole('textbox', { name: 'Title' }).fill('A fact put right')
   await page.keyboard.press('Enter')
   // The list is asked for by the same news the edited job could be asked for by.
   await expect(list.getByText('A fact put right')).toBeVisible()
-  expect(asked).toEqual(['PATCH'])
+  expect(asked).toEqual([`PATCH /api/jobs/${id}`])
 })
 
 test('a missing value is named on the sending sheet and given at its source', async ({ page, api }) => {

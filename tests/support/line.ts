@@ -38,7 +38,7 @@ export const ORCHARD = [
 
 let count = 0
 const unique = () => `t${Date.now().toString(36)}${(count += 1)}`
-const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
+export const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 
 /** A job with a client of its own, thirty days ahead. */
 export async function makeJob(

@@ -32,6 +32,7 @@ const takeOut = (at: number) => thisJob.act(() => set(job.value.furtherDays.filt
           <Button
             variant="text"
             size="small"
+            class="flex-none"
             :aria-label="`Take out ${spanWords(d.starts, d.ends, job.today)}`"
             @click="takeOut(i)"
             >Take out</Button

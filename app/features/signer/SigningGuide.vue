@@ -7,8 +7,10 @@ import { useSays } from './says'
 const props = defineProps<{ view: SignerView; left: readonly { key: string }[] }>()
 defineEmits<{ go: [key: string] }>()
 const says = useSays()
+/** What fills itself is nobody's to do. */
+const BY_ITSELF = new Set<FieldSpec['type']>(['date', 'agreed-total'])
 const rows = computed(() => {
-  const fields = new Map<string, FieldSpec>(props.view.person.fields.map((f) => [f.key, f]))
+  const fields = new Map(props.view.person.fields.filter((f) => !BY_ITSELF.has(f.type)).map((f) => [f.key, f]))
   const missing = props.left.map((p) => p.key)
   const named = (key: string) => fields.get(key)?.label || says.value('theQuantity')
   return [...new Set([...fields.keys(), ...missing])].map((key) => ({

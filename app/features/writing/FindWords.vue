@@ -61,11 +61,17 @@ const found = computed(() => (!words.value ? '' : count.value === 1 ? '1 place' 
     @submit.prevent="step(findNext)"
     @keydown.esc.stop="emit('close')"
   >
-    <InputText ref="box" v-model="words" size="small" aria-label="Find on the sheet" placeholder="Find" />
+    <InputText ref="box" v-model="words" class="w-44!" size="small" aria-label="Find on the sheet" placeholder="Find" />
     <span class="soft small" role="status">{{ found }}</span>
     <Button type="submit" variant="outlined" size="small" :disabled="!count">Next</Button>
     <Button variant="outlined" size="small" :disabled="!count" @click="step(findPrev)">The one before</Button>
-    <InputText v-model="instead" size="small" aria-label="Put in its place" placeholder="Put in its place" />
+    <InputText
+      v-model="instead"
+      class="w-44!"
+      size="small"
+      aria-label="Put in its place"
+      placeholder="Put in its place"
+    />
     <Button variant="outlined" size="small" :disabled="!count" @click="step(replaceNext)">Replace</Button>
     <Button variant="outlined" size="small" :disabled="!count" @click="all">Replace all</Button>
     <span class="grow" />
