@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyContent, anyPaper } from '../../tests/support/anyPaper'
 import { paper } from '../../tests/support/paper'
-import { clause, h, text } from '../document/build'
-import type { Inline } from '../document/model'
-import { withIds, wordsOfInlines, walkBlocks } from '../document/walk'
+import { clause, h, p, text } from '../document/build'
+import type { Block, Inline, PaperDocument } from '../document/model'
+import { rowOf, withIds, wordsOfInlines, walkBlocks } from '../document/walk'
 import { merge } from '../merge/merge'
 import {
   type Amendment,
@@ -36,6 +36,12 @@ const read = (list: Amendment[], view: 'shown' | 'clean') =>
   merge(amend(PAPER, list, view), context).document.body.map((b) =>
     `${('number' in b && b.number) || ''} ${b.t === 'paragraph' || b.t === 'heading' ? wordsOfInlines(b.content) : ''}`.trim(),
   )
+
+/** The blocks of each row of the first table. */
+const rowsOf = (d: PaperDocument): string[][] => {
+  const table = [...walkBlocks(d.body)].find((b) => b.t === 'table')
+  return table?.t === 'table' ? table.rows.map((r) => r.cells.flat().map((b) => b.id!)) : []
+}
 
 describe('amendments', () => {
   it('done and then undone give the copy back as it was', () => {
@@ -129,6 +135,30 @@ describe('amendments', () => {
       amendmentKey(change({ content: text('firewood is included.') })),
     )
     expect(amendmentKey(change({ kind: 'strike' }))).not.toBe(amendmentKey(change({})))
+  })
+
+  it('take a row out of a table once all of it is struck, and say which picture was', () => {
+    const table: Block = {
+      t: 'table',
+      columns: [{ width: 1 }, { width: 1 }],
+      head: [],
+      rows: [{ cells: [[p('Barrel')], [p('£420')]] }, { cells: [[p('Tub')], [p('£95')]] }],
+    }
+    const image: Block = { t: 'image', src: 'data:image/png;base64,AA', alt: 'a map', width: 10, height: 10 }
+    const d = withIds(paper([table, image]))
+    const row = rowOf(d.body, rowsOf(d)[1]![0]!)
+    expect(row).toEqual(rowsOf(d)[1])
+    const strikes = [...row, d.body[1]!.id!].map((block): Amendment => ({
+      ...{ id: `m-${block}`, block, kind: 'strike', content: [], by: 'Maren', at: '2026-06-01T10:00:00Z', why: '' },
+    }))
+    const clean = amend(d, strikes, 'clean')
+    expect(rowsOf(clean)).toHaveLength(1)
+    expect(clean.body).toHaveLength(1)
+    const shown = amend(d, strikes, 'shown')
+    expect(rowsOf(shown)).toHaveLength(2)
+    expect(JSON.stringify(shown.body[1])).toContain('"[a map]","change":"struck"')
+    // Half a row is left standing.
+    expect(rowsOf(amend(d, strikes.slice(0, 1), 'clean'))).toHaveLength(2)
   })
 
   it('are mended where they stand: in the words they gave, else by one of their own', () => {

@@ -73,6 +73,8 @@ function strikeBlock(b: Block): Block {
   const [one] = mapBlocks([b], (x): Block[] => {
     if (x.t === 'heading' || x.t === 'paragraph') return [{ ...x, content: joined(x.content.map(struck)) }]
     if (x.t === 'table') return [{ ...x, head: x.head.map((c) => c.map(struck)) }]
+    if (x.t === 'image')
+      return [{ t: 'paragraph', content: [{ t: 'text', text: `[${x.alt || 'a picture'}]`, change: 'struck' }] }]
     if (x.t === 'field') return [{ t: 'paragraph', content: [struck({ t: 'field', field: x.field })] }]
     return [x]
   })
@@ -109,7 +111,15 @@ export function amend(document: PaperDocument, amendments: readonly Amendment[],
       }))
     return [...now, ...adds]
   })
-  return { ...document, body }
+  return { ...document, body: view === 'clean' ? mapBlocks(body, (b) => [withoutStruckRows(b, document)]) : body }
+}
+
+/** A table without the rows of which everything was struck: what is left of them would be a bare line. */
+function withoutStruckRows(b: Block, before: PaperDocument): Block {
+  const was = b.t === 'table' && [...walkBlocks(before.body)].find((x) => x.t === 'table' && x.id === b.id)
+  if (b.t !== 'table' || !was || was.t !== 'table') return b
+  const struck = b.rows.map((row, i) => row.cells.every((c) => !c.length) && was.rows[i]!.cells.some((c) => c.length))
+  return struck.includes(true) ? { ...b, rows: b.rows.filter((_, i) => !struck[i]) } : b
 }
 
 /** Puts an amendment among the others: a block has one change at a time, and as many additions as wanted. */

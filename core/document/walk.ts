@@ -12,6 +12,16 @@ export function* walkBlocks(blocks: readonly Block[]): Generator<Block> {
   }
 }
 
+/** The blocks that stand in one row of a table with a block, itself among them; none where it stands in no table. */
+export function rowOf(blocks: readonly Block[], id: string): string[] {
+  for (const b of walkBlocks(blocks)) {
+    if (b.t !== 'table') continue
+    const row = b.rows.find((r) => r.cells.some((c) => c.some((x) => x.id === id)))
+    if (row) return row.cells.flat().flatMap((x) => x.id ?? [])
+  }
+  return []
+}
+
 /** The words of inline content: values by their path, fields and numbers left out. */
 export const wordsOfInlines = (content: readonly Inline[]): string =>
   content.map((i) => (i.t === 'text' ? i.text : i.t === 'value' ? `{${i.path}}` : i.t === 'break' ? ' ' : '')).join('')

@@ -12,6 +12,7 @@ import { checkImages } from '../files/pictures'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { nameOf } from '../records/members'
+import { keepStep } from './steps'
 
 export async function loadTemplate(id: string): Promise<typeof templates.$inferSelect> {
   const [row] = await db().select().from(templates).where(eq(templates.id, id))
@@ -89,6 +90,7 @@ export async function changeTemplate(
       return { aside }
     }
     const revision = row.revision + 1
+    if (input.document) await keepStep(tx, row)
     await tx
       .update(templates)
       .set({

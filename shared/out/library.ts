@@ -53,6 +53,10 @@ export const templateView = z.object({
 })
 export type TemplateView = z.output<typeof templateView>
 
+/** What a template said at an earlier revision. */
+export const templateStep = z.object({ revision: z.number(), document: paperDocument })
+export type TemplateStep = z.output<typeof templateStep>
+
 export const versionRow = z.object({
   id: z.string(),
   /** Null for what was set aside when two windows wrote at once. */

@@ -3,8 +3,9 @@ import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { clause, h, p } from '../../core/document/build'
 import type { PaperDocument } from '../../core/document/model'
+import type { TemplateStep } from '../../shared/out/library'
 import type { Brought, ClauseView, TemplateRow, VersionRow } from '../../shared/library'
-import { type Caller, signedIn } from '../support/caller'
+import { Caller, signedIn } from '../support/caller'
 import { paper } from '../support/paper'
 import { TestServer } from '../support/server'
 import { both, pdfText, says, templatesAs } from '../support/templates'
@@ -19,6 +20,30 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 const { template, add, save, make, view, makeJob } = templatesAs(() => owner)
+
+describe('what a template said before', () => {
+  it('is gone back to step by step, from any device, as far as the last sixty', async () => {
+    const id = await add(both([p('Words 0.')]), { name: 'Stepped' })
+    const first = (await template(id)).revision
+    const say = async (n: number) => {
+      const { revision, document } = await template(id)
+      const body = [
+        { ...document.body[0]!, content: [{ t: 'text' as const, text: `Words ${n}.` }] },
+        ...document.body.slice(1),
+      ]
+      await owner.must('PATCH', `/api/templates/${id}`, { revision, document: { ...document, body } })
+    }
+    for (let n = 1; n <= 63; n += 1) await say(n)
+    const before = (revision: number) => owner.call<TemplateStep>('GET', `/api/templates/${id}/steps/${revision}`)
+    const last = await before((await template(id)).revision)
+    expect(says(last.body.document)).toContain('Words 62.')
+    expect(says((await before(last.body.revision)).body.document)).toContain('Words 61.')
+    expect((await before(first + 3)).status).toBe(404)
+    expect((await before(first + 4)).status).toBe(200)
+    expect((await owner.call('GET', `/api/templates/${id}/steps/now`)).status).toBe(422)
+    expect((await new Caller(server).call('GET', `/api/templates/${id}/steps/${first + 9}`)).status).toBe(401)
+  })
+})
 
 describe('a template', () => {
   it('keeps what it said whenever it was used, and brings it back', async () => {

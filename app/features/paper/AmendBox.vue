@@ -104,8 +104,14 @@ const changed = putAmendment.refine(
   (a) => a.kind !== 'reword' || !!there || JSON.stringify(a.content) !== JSON.stringify(starting()),
   { message: 'Nothing was changed yet.', path: ['content'] },
 )
+/** The other blocks of its row in a table: what is struck can be the whole row. */
+const row = room.rowOf(props.block).filter((x) => x !== props.block)
+const wholeRow = ref(false)
 async function keep(body: object) {
-  await api(`/api/papers/${id.value}/amendments`, { method: 'POST', body })
+  const send = (what: object) => api(`/api/papers/${id.value}/amendments`, { method: 'POST', body: what })
+  await send(body)
+  if (kind.value === 'strike' && wholeRow.value)
+    for (const block of row) await send({ id: `m${newKey()}`, block, kind: 'strike', content: [], why: why.value })
   room.amending.value = null
   await load()
 }
@@ -141,6 +147,9 @@ function leave(): void {
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
     </div>
     <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
+    <label v-if="kind === 'strike' && row.length" class="flex gap-2 items-center"
+      ><Checkbox v-model="wholeRow" binary /> The whole row of the table</label
+    >
     <FieldOf name="why" label="Why, for yourselves"
       ><InputText v-model="why" maxlength="500" placeholder="the client doesn’t see it"
     /></FieldOf>

@@ -72,7 +72,7 @@ const nameOf = (b: Block) =>
         <tbody>
           <tr v-for="(row, k) in b.rows" :key="k">
             <td v-for="(cell, m) in row.cells" :key="m" :style="{ textAlign: b.columns[m]?.align }">
-              <PaperBlocks :blocks="cell" bare />
+              <PaperBlocks :blocks="cell" :bare="bare" />
             </td>
           </tr>
         </tbody>

@@ -10,6 +10,8 @@ export interface Room {
   value: Ref<{ source: ValueSource; text: string; gap: boolean; at: HTMLElement } | null>
   /** A block of the copy as its template has it; none for what can’t be amended. */
   baseOf: (id: string | undefined) => Block | undefined
+  /** The blocks of the table row a block stands in; none where it stands in no table. */
+  rowOf: (id: string) => readonly string[]
   /** How grave the gravest note about a block is. */
   noteAt: (id: string | undefined) => 'stop' | 'warn' | undefined
   showValue: (event: Event, source: ValueSource, text: string, gap: boolean) => void

@@ -19,11 +19,6 @@ vi.mock('./images', () => ({
     return { attrs: { src: 'data:image/png;base64,AA==', alt: file.name }, words: 'It was made smaller.' }
   },
 }))
-const kept = vi.hoisted(() => new Map<string, unknown>())
-vi.mock('idb-keyval', () => ({
-  get: async (key: string) => kept.get(key),
-  set: async (key: string, value: unknown) => void kept.set(key, structuredClone(value)),
-}))
 
 const saying = (text: string): PaperDocument => ({
   title: 'Hire contract',
@@ -46,12 +41,19 @@ async function opened() {
     clauses: [],
     kept: [],
   }
+  const steps: { revision: number; document: PaperDocument }[] = []
   const server = freshStores({
+    'GET /api/templates/*/steps/*': ({ path }) => {
+      const step = steps.findLast((x) => x.revision < Number(path.split('/').at(-1)))
+      if (!step) throw refusal(404, 'not-found', 'There is no such step.')
+      return step
+    },
     'GET /api/templates/*': ({ path }) => ({ ...held, id: path.split('/').at(-1) }),
     'PATCH /api/templates/*': ({ body }) => {
       const { revision, document, aside, ...more } = body as typeof held & { aside?: string }
       if (document && aside === undefined && revision !== held.revision)
         throw refusal(409, 'stale', 'Another window was ahead.', { aside: 'v9' })
+      if (document) steps.push({ revision: held.revision, document: held.document })
       held.revision += 1
       if (document) held.document = document
       Object.assign(held, more)
@@ -68,7 +70,6 @@ const textOf = (d: PaperDocument) => JSON.stringify(d.body.map((b) => ('content'
 describe('the sheet of a template', () => {
   beforeEach(() => {
     vi.useFakeTimers()
-    kept.clear()
   })
   afterEach(async () => {
     await useSheet().leave()
@@ -106,30 +107,35 @@ describe('the sheet of a template', () => {
   })
 
   it('goes back beyond this sitting, step by step, and says when there is nothing before', async () => {
-    const { sheet } = await opened()
+    const { sheet, held } = await opened()
     sheet.start()
-    write(sheet, 'Always ')
-    await rest()
+    for (const word of ['Always ', 'Truly ']) {
+      write(sheet, word)
+      await rest()
+    }
     await sheet.open('t')
     sheet.start()
     await rest()
-    sheet.undo()
-    expect(textOf(sheet.current())).not.toContain('Always')
+    await sheet.undo()
+    expect(textOf(sheet.current())).toContain('Always')
+    expect(textOf(sheet.current())).not.toContain('Truly')
     expect(useNotices().now!.words).toBe('Back to what was saved before.')
+    await sheet.undo()
     await rest()
-    await sheet.open('other')
-    kept.clear()
-    sheet.start()
-    await rest()
-    sheet.undo()
+    expect(textOf(held.document)).toContain('"Be kind."')
+    await sheet.undo()
     expect(useNotices().now!.words).toBe('There is nothing to undo.')
+    // What is written then is what is undone first.
+    write(sheet, 'Again ')
+    await sheet.undo()
+    expect(textOf(sheet.current())).toContain('"Be kind."')
   })
 
   it('takes back and puts there again within a sitting', async () => {
     const { sheet } = await opened()
     sheet.start()
     write(sheet, 'Always ')
-    sheet.undo()
+    void sheet.undo()
     expect(textOf(sheet.current())).not.toContain('Always')
     sheet.redo()
     expect(textOf(sheet.current())).toContain('Always')

@@ -1,5 +1,4 @@
 import { Editor } from '@tiptap/vue-3'
-import { get, set } from 'idb-keyval'
 import { defineStore } from 'pinia'
 import { type ShallowRef, computed, ref, shallowRef } from 'vue'
 import type { PaperDocument } from '~~/core/document/model'
@@ -8,6 +7,7 @@ import { withoutValue } from '~~/core/document/values'
 import { askingFor, pathOf } from '~~/core/merge/context'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
+import type { TemplateStep } from '~~/shared/out/library'
 import { ApiProblem, api, newKey, wordsOf } from '../../composables/api'
 import { pageNonce } from '../../composables/nonce'
 import { useNotices } from '../../composables/notices'
@@ -24,8 +24,6 @@ import { know } from './say'
 
 /** How long writing rests before it is saved. */
 const SAVE_AFTER = 700
-/** Earlier states kept on this device, so that undo goes back beyond this sitting. */
-const TRAIL = 60
 
 /** The template on the screen: its text, its pages as the layout finds them, its saving, and the way back. */
 export const useSheet = defineStore('sheet', () => {
@@ -39,9 +37,9 @@ export const useSheet = defineStore('sheet', () => {
   const told = ref('')
   const editor = shallowRef<Editor | null>(null)
   const notices = useNotices()
-  const trailKey = computed(() => `upwold:trail:${id.value}`)
   let revision = 0
-  let trail: PaperDocument[] = []
+  /** Where going back beyond this sitting has come to; null while it hasn't begun since the last stroke. */
+  let backTo: number | null = null
   let last = ''
 
   /** Opens another template; what was still to be kept of the last goes first, and its editor is no more. */
@@ -50,7 +48,7 @@ export const useSheet = defineStore('sheet', () => {
     const next = await api<TemplateView>(`/api/templates/${of}`)
     id.value = of
     worked.value = null
-    trail = []
+    backTo = null
     told.value = ''
     take(next)
   }
@@ -115,11 +113,9 @@ export const useSheet = defineStore('sheet', () => {
       body: { revision, document, ...(aside.value === undefined ? {} : { aside: aside.value }) },
     })
     revision = got.revision
-    trail = [...trail, JSON.parse(last) as PaperDocument].slice(-TRAIL)
     last = text
     savedAt.value = new Date().toISOString()
     told.value = ''
-    await set(trailKey.value, trail).catch(() => {})
   }
   function refused(e: unknown): void {
     told.value = wordsOf(e)
@@ -154,17 +150,19 @@ export const useSheet = defineStore('sheet', () => {
     notices.say('It is asked no more.', { undo: () => put(before) })
   }
   /** Back one step; beyond this sitting, to what was saved before. */
-  function undo(): void {
+  async function undo(): Promise<void> {
     const e = editor.value!
-    if (e.can().undo()) {
-      e.chain().focus().undo().run()
-      return
+    if (backTo === null && e.can().undo()) return void e.chain().focus().undo().run()
+    await flush()
+    try {
+      const step = await api<TemplateStep>(`/api/templates/${id.value}/steps/${backTo ?? revision}`)
+      put(step.document)
+      backTo = step.revision
+      notices.say('Back to what was saved before.')
+    } catch (e) {
+      if (e instanceof ApiProblem && e.code === 'not-found') notices.say('There is nothing to undo.')
+      else notices.trouble(e)
     }
-    const before = trail.at(-1)
-    if (!before) return void notices.say('There is nothing to undo.')
-    trail = trail.slice(0, -1)
-    put(before)
-    notices.say('Back to what was saved before.')
   }
   const redo = () => editor.value!.chain().focus().redo().run()
 
@@ -205,9 +203,6 @@ export const useSheet = defineStore('sheet', () => {
   /** Puts the text into an editor, and has its pages laid out. */
   function start(): void {
     know({ context: context(), parties: base.value.parties, clauses: view.value.clauses, numbers: {} })
-    void get<PaperDocument[]>(trailKey.value)
-      .then((kept) => (trail = kept ?? []))
-      .catch(() => {})
     layout.start()
     editor.value = new Editor({
       injectNonce: pageNonce(),
@@ -235,7 +230,7 @@ export const useSheet = defineStore('sheet', () => {
         handleKeyDown: (_view, event) => {
           const mod = event.ctrlKey || event.metaKey
           if (mod && event.key.toLowerCase() === 'z' && !event.shiftKey) {
-            undo()
+            void undo()
             return true
           }
           return false
@@ -243,6 +238,7 @@ export const useSheet = defineStore('sheet', () => {
       },
       onUpdate: ({ transaction }) => {
         if (!transaction.docChanged) return
+        backTo = null
         changed()
         layout.ask()
       },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/document/model'
-import { walkBlocks } from '~~/core/document/walk'
+import { rowOf, walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import AmendmentList from '~/features/paper/AmendmentList.vue'
@@ -43,6 +43,7 @@ const room: Room = {
   amending: ref(null),
   value: ref(null),
   baseOf: (blockId) => (draft.value && blockId ? (blocks.value.get(blockId) as Block | undefined) : undefined),
+  rowOf: (blockId) => rowOf(written.value.base.body, blockId),
   noteAt: (blockId) => (blockId ? paper.value.preflight.find((n) => n.at === blockId)?.severity : undefined),
   showValue(event, source, text, gap) {
     if (draft.value) room.value.value = { source, text, gap, at: event.currentTarget as HTMLElement }

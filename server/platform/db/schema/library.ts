@@ -85,6 +85,20 @@ export const templateEditions = sqliteTable(
   (t) => [index('editions_by_template').on(t.templateId, t.at)],
 )
 
+/** What a template said before each saving of the last ones: the way back over sittings and devices. */
+export const templateSteps = sqliteTable(
+  'template_steps',
+  {
+    templateId: text('template_id')
+      .notNull()
+      .references(() => templates.id),
+    revision: integer('revision').notNull(),
+    document: json<PaperDocument>('document').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.templateId, t.revision] })],
+)
+
 /** A piece of text that templates share; every saving is an edition that stays. */
 export const clauses = sqliteTable('clauses', {
   id: id(),
