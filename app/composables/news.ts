@@ -37,8 +37,9 @@ const APART = new Set(['library', 'template', 'settings', 'sessions', 'devices']
  */
 export function concernsEntry(change: Change, seen: number, [area, id]: readonly unknown[], data: unknown): boolean {
   if (APART.has(String(area))) return false
-  // The number in the frame moves with papers and rounds; for a fact of a job alone it isn't asked for.
-  if (area === 'needs') return isNews(change, seen, { concerns: (c) => c.rounds.length > 0 || !!c.papers?.length })
+  // The number in the frame and what is said beside a paper move with papers and rounds, not with a fact of a job alone.
+  if (area === 'needs' || area === 'comments')
+    return isNews(change, seen, { concerns: (c) => c.rounds.length > 0 || !!c.papers?.length })
   const shown = data as { asOf?: number; jobId?: string } | undefined
   const concerns =
     area === 'job' ? ofJob(String(id)) : area === 'paper' && shown?.jobId ? ofPaper(shown.jobId, String(id)) : undefined

@@ -32,3 +32,15 @@ export function rewordBlock(editor: Editor, id: string, content: ProseNode[]): b
     .insertContentAt({ from: at.pos + 1, to: at.pos + at.size - 1 }, content)
     .run()
 }
+
+/** The block the cursor is in, or the piece that is chosen; null where neither has a name. */
+export function blockAt(editor: Editor): string | null {
+  const { selection } = editor.state
+  const chosen = 'node' in selection ? (selection.node as { attrs: { id?: string } }).attrs.id : undefined
+  if (chosen) return chosen
+  for (let d = selection.$from.depth; d > 0; d -= 1) {
+    const id = selection.$from.node(d).attrs.id as string | undefined
+    if (id) return id
+  }
+  return null
+}

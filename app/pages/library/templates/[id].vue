@@ -7,6 +7,7 @@ import { type ProseNode, inlinesAsProse } from '~~/core/document/prose'
 import { merge } from '~~/core/merge/merge'
 import { paperKinds } from '~~/core/document/kinds'
 import { clausesIn } from '~~/shared/library'
+import CommentList from '~/features/comments/CommentList.vue'
 import ChosenCard from '~/features/writing/ChosenCard.vue'
 import FindWords from '~/features/writing/FindWords.vue'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
@@ -17,6 +18,7 @@ import TakeOut from '~/features/writing/TakeOut.vue'
 import SheetBar from '~/features/writing/SheetBar.vue'
 import VersionsDialog from '~/features/writing/VersionsDialog.vue'
 import { insertables } from '~/features/writing/insert'
+import { blockAt } from '~/features/writing/places'
 import { useSlash } from '~/features/writing/slash'
 import { useSheet } from '~/features/writing/useSheet'
 import '~/features/writing/sheet.css'
@@ -92,6 +94,8 @@ function cure(note: PreflightNote): void {
   } else if (c?.kind === 'go' && c.to === 'clauses') void navigateTo('/library/clauses')
   else document.getElementById('parties')?.scrollIntoView({ block: 'center' })
 }
+/** The block the cursor is in, for what is said about it. */
+const blockHere = () => (editor.value ? blockAt(editor.value) : null)
 const show = ({ at }: PreflightNote) => {
   if (at) goTo(at)
 }
@@ -176,6 +180,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
           @go="show"
           @cure="cure"
         />
+        <CommentList on="template" :of="templateId" :block="blockHere" @go="goTo" />
       </aside>
     </div>
     <VersionsDialog v-model="versions" />

@@ -3,6 +3,7 @@ import type { Block } from '~~/core/document/model'
 import { rowOf, walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
+import CommentList from '~/features/comments/CommentList.vue'
 import AmendmentList from '~/features/paper/AmendmentList.vue'
 import OwnValues from '~/features/paper/OwnValues.vue'
 import PaperBlocks from '~/features/paper/PaperBlocks.vue'
@@ -70,6 +71,12 @@ function goTo(blockId: string): void {
   e?.querySelector<HTMLElement>('button')?.focus()
 }
 
+/** The passage somebody was on last, for what is said about it. */
+const lastBlock = ref<string | null>(null)
+function passage(event: Event): void {
+  const block = (event.target as HTMLElement).closest('[id^=block-]')?.id.slice('block-'.length)
+  if (block) lastBlock.value = block
+}
 const binding = ref<string | null>(null)
 function cure(note: PreflightNote): void {
   const { cure: c } = note
@@ -154,7 +161,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
         <OwnValues :editable="draft" />
       </div>
       <section class="desk relative bg-desk py-4.5 px-2 min-w-0" aria-label="The paper">
-        <div class="sheet-paper sheet-view">
+        <div class="sheet-paper sheet-view" @focusin="passage" @pointerdown="passage">
           <PaperBlocks :blocks="whole.header" bare />
           <PaperBlocks :blocks="whole.body" />
           <PaperBlocks :blocks="whole.footer" bare />
@@ -170,6 +177,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
           @go="(n) => n.at && goTo(n.at)"
           @cure="cure"
         />
+        <CommentList on="paper" :of="id" :block="() => lastBlock" @go="goTo" />
       </aside>
     </div>
     <SeeAs

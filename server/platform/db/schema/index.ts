@@ -1,6 +1,7 @@
 /** The tables, one file an area. */
 export * from './access'
 export * from './business'
+export * from './comments'
 export * from './contacts'
 export * from './files'
 export * from './jobs'
