@@ -3,7 +3,16 @@ import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { chromium, type Page } from '@playwright/test'
 import { type Caller, signedIn } from '../tests/support/caller'
-import { addLine, choose, draw, launchOptions, openLine, signInAs, newJobByHand } from '../tests/support/browser'
+import {
+  addLine,
+  choose,
+  draw,
+  launchOptions,
+  openLine,
+  signInAs,
+  newJobByHand,
+  signOnPages,
+} from '../tests/support/browser'
 import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
@@ -129,7 +138,7 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
   await finish(client, 'Sign the hire agreement')
   await client.getByText('Maren Fosse signs next.').waitFor()
   await owner.getByRole('button', { name: 'Countersign' }).click()
-  await owner.getByRole('button', { name: 'Sign here' }).click()
+  await signOnPages(owner)
   await draw(owner)
   await finish(owner, 'Sign the hire agreement')
   await owner.getByRole('heading', { name: 'Signed. Thank you, Maren.' }).waitFor()

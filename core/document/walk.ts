@@ -96,3 +96,11 @@ export function* walkInlines(blocks: readonly Block[]): Generator<Inline> {
     else if (b.t === 'table') for (const head of b.head) yield* head
   }
 }
+
+/** The numbers of numbered blocks as they are said, by block: `3.1`, without a point behind. */
+export const numbersOf = (document: PaperDocument): Record<string, string> =>
+  Object.fromEntries(
+    [...walkBlocks(document.body)].flatMap((b) =>
+      b.id && 'number' in b && b.number ? [[b.id, b.number.replace(/\.$/, '')]] : [],
+    ),
+  )

@@ -26,7 +26,7 @@ const OF: Record<string, ThreadGroup> = {
 }
 
 /** The group of a row by its type; what happens to papers, and what isn't known, is with the papers. */
-export const threadGroup = (type: string): ThreadGroup => OF[type] ?? 'papers'
+export const threadGroup = (type: string): ThreadGroup => (Object.hasOwn(OF, type) ? OF[type]! : 'papers')
 
 interface Foldable {
   kind: string

@@ -1,6 +1,6 @@
 import { OWNER } from '../support/caller'
 import { linkTo, makeJob, makePaper, paperOf, send, sign } from '../support/line'
-import { accessible, draw, expect, phone, signIn, test } from './support'
+import { accessible, draw, expect, phone, signIn, test, signOnPages } from './support'
 
 test('a contract is signed on the owner’s device, handed over and back with the PIN', async ({ page, api }) => {
   const job = await makeJob(api, { title: 'On the spot' })
@@ -23,7 +23,7 @@ test('a contract is signed on the owner’s device, handed over and back with th
     await page.goto(signing)
   })
 
-  await page.getByRole('button', { name: 'Sign here' }).click()
+  await signOnPages(page)
   await draw(page)
   await page.getByRole('button', { name: 'Sign the hire agreement' }).click()
   await page.getByRole('checkbox', { name: /I agree/ }).check()

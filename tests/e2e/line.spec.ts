@@ -1,6 +1,6 @@
 import { jobOf, linkTo } from '../support/line'
 import { until } from '../support/server'
-import { addLine, choose, openLine, accessible, draw, expect, phone, signIn, test } from './support'
+import { addLine, choose, openLine, accessible, draw, expect, phone, signIn, test, signOnPages } from './support'
 
 const day = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 interface Exported {
@@ -142,7 +142,7 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
   await test.step('the owner is told it is their move, and countersigns', async () => {
     await expect(page.getByText('It is your move.')).toBeVisible()
     await page.getByRole('button', { name: 'Countersign' }).click()
-    await page.getByRole('button', { name: 'Sign here' }).click()
+    await signOnPages(page)
     await draw(page)
     await page.getByRole('button', { name: 'Sign the hire agreement' }).click()
     await page.getByRole('checkbox', { name: /I agree/ }).check()

@@ -7,7 +7,7 @@ import jpeg from 'jpeg-js'
 import { linkTo, makeJob, paperOf } from '../support/line'
 import { layDown, saveMarks, setFile, tableOf } from '../support/marking'
 import { until } from '../support/server'
-import { choose, accessible, draw, expect, phone, signIn, test } from './support'
+import { choose, accessible, draw, expect, phone, signIn, test, signOnPages } from './support'
 
 const SET = join(import.meta.dirname, '../blanks/set')
 
@@ -158,7 +158,7 @@ test('a form is marked with the mouse, filled on its own pages on a phone, and s
   expect(client.faults).toEqual([])
 
   await page.getByRole('button', { name: 'Countersign' }).click()
-  await page.getByRole('button', { name: 'Sign here' }).first().click()
+  await signOnPages(page)
   await draw(page)
   await page.getByRole('button', { name: /^Sign the pool form/ }).click()
   await page.getByRole('checkbox', { name: /I agree/ }).check()

@@ -69,3 +69,13 @@ export async function newJobByHand(page: Page): Promise<void> {
   await page.goto('/jobs/new')
   await page.getByRole('button', { name: 'Begin with an empty record' }).click()
 }
+
+/** On a laptop the signer's page turns to the exact pages once it has come to life: leads to the signature there, and opens it. */
+export async function signOnPages(page: Page): Promise<void> {
+  await page.getByRole('region', { name: 'What is left' }).waitFor()
+  await page.getByRole('button', { name: 'Next: your signature' }).click()
+  await page
+    .getByRole('button', { name: /sign here/i })
+    .first()
+    .click()
+}

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { PaperView } from '~~/shared/papers'
 import { requiredLine } from '~~/shared/text'
 import type { PreflightNote } from '~~/core/preflight/preflight'
+import { numbersOf } from '~~/core/document/walk'
 import NoteList from '../writing/NoteList.vue'
 import PlanMessage from '../round/PlanMessage.vue'
 import { useRound } from '../round/useRound'
@@ -110,6 +111,7 @@ const leaveOut = (id: string) => round.change({ papers: view.value.plan.papers.f
         v-if="others.length || allWell"
         :notes="others"
         label="What else"
+        :numbers="numbersOf(paper.written.document)"
         good="Every value is there, everyone has a place to sign and a way to be reached."
         @go="go"
         @cure="cure"

@@ -2,8 +2,13 @@
 import { Eye } from '@lucide/vue'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 
-/** What would go wrong: what has to be put right, then what is worth a look, each with its place and what cures it. */
-const props = defineProps<{ notes: readonly (PreflightNote & { paper?: string })[]; good: string; label?: string }>()
+/** What would go wrong: what has to be put right, then what is worth a look, each with its place and number and what cures it. */
+const props = defineProps<{
+  notes: readonly (PreflightNote & { paper?: string })[]
+  good: string
+  label?: string
+  numbers?: Readonly<Record<string, string>>
+}>()
 const emit = defineEmits<{ go: [PreflightNote & { paper?: string }]; cure: [PreflightNote] }>()
 const groups = computed(() =>
   (['stop', 'warn'] as const)
@@ -32,7 +37,7 @@ const groups = computed(() =>
               unstyled
               class="border-0 bg-transparent p-0 text-left cursor-pointer hover:underline"
               @click="emit('go', n)"
-              >{{ n.words }}</Button
+              ><b v-if="n.at && numbers?.[n.at]">{{ numbers[n.at] }} </b>{{ n.words }}</Button
             >
             <span v-else>{{ n.words }}</span>
             <Button v-if="n.cure" variant="outlined" size="small" @click="emit('cure', n)">{{ n.cure.label }}</Button>

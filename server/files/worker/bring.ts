@@ -65,25 +65,29 @@ async function edge(zip: JSZip, which: 'header' | 'footer'): Promise<Buffer | nu
 
 /** English metric units to the point (ISO/IEC 29500-1, 20.1.2.1). */
 const EMU = 12_700
-/** How large each picture is drawn in a part of the file, in points: in their order, by what the picture is (base64). */
+/** The most drawings that are looked at, and how much of one: its size and its picture stand at its beginning. */
+const DRAWINGS = 400
+const DRAWING_HEAD = 4000
+/** How large each picture of a file is drawn, in points: in their order, by what the picture is (base64). */
 async function drawnSizes(zip: JSZip): Promise<Map<string, { width: number; height: number }[]>> {
   const out = new Map<string, { width: number; height: number }[]>()
-  for (const part of Object.keys(zip.files).filter((f) => /^word\/(document|header\d*|footer\d*)\.xml$/.test(f))) {
-    const rels = (await zip.file(`word/_rels/${part.slice(5)}.rels`)?.async('string')) ?? ''
-    const targets = new Map(
-      [...rels.matchAll(/<Relationship\b[^>]*>/g)].map(([r]) => [
-        /\bId="([^"]+)"/.exec(r)?.[1] ?? '',
-        /\bTarget="([^"]+)"/.exec(r)?.[1] ?? '',
-      ]),
-    )
-    const xml = await zip.file(part)!.async('string')
-    for (const [drawing] of xml.matchAll(/<w:drawing\b[\s\S]*?<\/w:drawing>/g)) {
-      const [, cx, cy] = /<wp:extent\b[^>]*?\bcx="(\d+)"[^>]*?\bcy="(\d+)"/.exec(drawing) ?? []
-      const file = zip.file(`word/${targets.get(/\br:embed="([^"]+)"/.exec(drawing)?.[1] ?? '') ?? ''}`)
-      if (!cx || !cy || !file) continue
-      const key = await file.async('base64')
-      out.set(key, [...(out.get(key) ?? []), { width: Number(cx) / EMU, height: Number(cy) / EMU }])
-    }
+  const rels = (await zip.file('word/_rels/document.xml.rels')?.async('string')) ?? ''
+  const targets = new Map(
+    rels
+      .split('<Relationship ')
+      .map((r) => [/\bId="([^"]{1,80})"/.exec(r)?.[1] ?? '', /\bTarget="([^"]{1,200})"/.exec(r)?.[1] ?? '']),
+  )
+  const xml = await zip.file('word/document.xml')!.async('string')
+  for (const drawing of xml
+    .split('<w:drawing')
+    .slice(1, DRAWINGS)
+    .map((d) => d.slice(0, DRAWING_HEAD))) {
+    const extent = /<wp:extent\b[^>]{0,200}>/.exec(drawing)?.[0] ?? ''
+    const [cx, cy] = ['cx', 'cy'].map((k) => Number(new RegExp(`\\b${k}="(\\d{1,12})"`).exec(extent)?.[1] ?? 0))
+    const file = zip.file(`word/${targets.get(/\br:embed="([^"]{1,80})"/.exec(drawing)?.[1] ?? '') ?? ''}`)
+    if (!cx || !cy || !file) continue
+    const key = await file.async('base64')
+    out.set(key, [...(out.get(key) ?? []), { width: cx / EMU, height: cy / EMU }])
   }
   return out
 }
@@ -98,14 +102,14 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   if (/<w:cols [^>]*w:num="[2-9]/.test(xml)) left.add('columns of running text')
   if (/<w:txbxContent/.test(xml)) left.add('text boxes (their text stands in the flow)')
   if (/<m:oMath/.test(xml)) left.add('formulas')
-  const sizes = await drawnSizes(zip)
-  const convertImage = mammoth.images.imgElement(async (image) => {
-    const data = await image.readAsBase64String()
-    const size = sizes.get(data)?.shift()
-    const src = `data:${image.contentType};base64,${data}`
-    return size ? { src, style: `width:${size.width}pt;height:${size.height}pt` } : { src }
-  })
   const read = async (file: Buffer): Promise<Block[]> => {
+    const sizes = await drawnSizes(await JSZip.loadAsync(file))
+    const convertImage = mammoth.images.imgElement(async (image) => {
+      const data = await image.readAsBase64String()
+      const size = sizes.get(data)?.shift()
+      const src = `data:${image.contentType};base64,${data}`
+      return size ? { src, style: `width:${size.width}pt;height:${size.height}pt` } : { src }
+    })
     let result: { value: string; messages: { message: string }[] }
     try {
       result = await mammoth.convertToHtml(

@@ -177,6 +177,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <NoteList
           :notes="notes"
           :good="`${base.parties.length === 1 ? 'The one party has' : 'All parties have'} a place to sign. Every value is known.`"
+          :numbers="worked?.numbers ?? {}"
           @go="show"
           @cure="cure"
         />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/document/model'
-import { rowOf, walkBlocks } from '~~/core/document/walk'
+import { numbersOf, rowOf, walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import CommentList from '~/features/comments/CommentList.vue'
@@ -174,6 +174,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
         <NoteList
           :notes="paper.preflight"
           :good="`Everybody has a place to sign. ${fieldCount} ${fieldCount === 1 ? 'field' : 'fields'}. Every value is there.`"
+          :numbers="numbersOf(whole)"
           @go="(n) => n.at && goTo(n.at)"
           @cure="cure"
         />
