@@ -79,7 +79,7 @@ onBeforeUnmount(() => {
       class="relative w-full max-w-160 bg-paper border border-hairline-strong"
       :style="{ aspectRatio: `${p.width} / ${p.height}` }"
     >
-      <canvas class="block size-full" :data-page="p.n" aria-hidden="true" />
+      <canvas dir="ltr" class="block size-full" :data-page="p.n" aria-hidden="true" />
       <slot :page="p.n" :width="p.width" :height="p.height" />
       <figcaption class="sr">{{ title }}, page {{ p.n }} of {{ pages.length }}. {{ p.text }}</figcaption>
     </figure>

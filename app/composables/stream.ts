@@ -40,9 +40,12 @@ export function useStream(): void {
     await ownChanges(OWN_MS)
     const told = waiting
     waiting = []
-    void cache.invalidateQueries({
-      predicate: ({ key, state }) => told.some((t) => concernsEntry(t.change, t.seen, key, state.value.data)),
-    })
+    // What can't be asked for just now says so where it is shown.
+    await cache
+      .invalidateQueries({
+        predicate: ({ key, state }) => told.some((t) => concernsEntry(t.change, t.seen, key, state.value.data)),
+      })
+      .catch(() => {})
   }
   function tell(told: Told) {
     others?.postMessage(told)

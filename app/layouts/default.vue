@@ -31,7 +31,10 @@ const menu = useTemplateRef<{ toggle(event: Event): void }>('menu')
 const help = useHelp()
 const needs = useNeeds()
 needs.follow()
-watch(() => route.path, needs.load)
+watch(
+  () => route.path,
+  () => void needs.load().catch(() => {}),
+)
 const count = computed(() => needs.data?.count ?? 0)
 useKeys({
   '?': () => {

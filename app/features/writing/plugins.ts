@@ -69,6 +69,10 @@ function placeOf(node: ProseNode, pos: number, start: Worked['starts'][number]):
   return { at: at + (child?.isText ? Math.min(start.offset, child.nodeSize) : 0), tag: 'span' }
 }
 
+/** Whether a block that isn't laid out is missed on the page: an empty line isn't. */
+const goesMissing = (node: ProseNode): boolean =>
+  node.type.name !== 'pageBreak' && node.type.name !== 'clauseUse' && !(node.isTextblock && node.content.size === 0)
+
 function decorate(doc: ProseNode, worked: Worked): DecorationSet {
   const starts = new Map(worked.starts.map((s) => [s.block, [] as Worked['starts']]))
   for (const s of worked.starts) starts.get(s.block)!.push(s)
@@ -91,7 +95,7 @@ function decorate(doc: ProseNode, worked: Worked): DecorationSet {
     const attributes: Record<string, string> = { 'data-id': id }
     if (number) attributes['data-number'] = number
     const classes = [
-      node.type.name !== 'pageBreak' && node.type.name !== 'clauseUse' && !present.has(id) ? 'not-shown' : '',
+      goesMissing(node) && !present.has(id) ? 'not-shown' : '',
       notes.has(id) ? `noted-${notes.get(id)!}` : '',
     ].filter(Boolean)
     if (classes.length) attributes.class = classes.join(' ')

@@ -71,6 +71,7 @@ const DRAWING_HEAD = 4000
 /** How large each picture of a file is drawn, in points: in their order, by what the picture is (base64). */
 async function drawnSizes(zip: JSZip): Promise<Map<string, { width: number; height: number }[]>> {
   const out = new Map<string, { width: number; height: number }[]>()
+  const pictures = new Map<string, string>()
   const rels = (await zip.file('word/_rels/document.xml.rels')?.async('string')) ?? ''
   const targets = new Map(
     rels
@@ -84,9 +85,11 @@ async function drawnSizes(zip: JSZip): Promise<Map<string, { width: number; heig
     .map((d) => d.slice(0, DRAWING_HEAD))) {
     const extent = /<wp:extent\b[^>]{0,200}>/.exec(drawing)?.[0] ?? ''
     const [cx, cy] = ['cx', 'cy'].map((k) => Number(new RegExp(`\\b${k}="(\\d{1,12})"`).exec(extent)?.[1] ?? 0))
-    const file = zip.file(`word/${targets.get(/\br:embed="([^"]{1,80})"/.exec(drawing)?.[1] ?? '') ?? ''}`)
+    const target = targets.get(/\br:embed="([^"]{1,80})"/.exec(drawing)?.[1] ?? '') ?? ''
+    const file = zip.file(`word/${target}`)
     if (!cx || !cy || !file) continue
-    const key = await file.async('base64')
+    const key = pictures.get(target) ?? (await file.async('base64'))
+    pictures.set(target, key)
     out.set(key, [...(out.get(key) ?? []), { width: cx / EMU, height: cy / EMU }])
   }
   return out

@@ -132,7 +132,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         @update:model-value="rename({ kind: $event })"
       />
       <span class="soft small"
-        >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title}` : '' }}</span
+        >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title.slice(0, 60)}` : '' }}</span
       >
       <span class="grow" />
       <span class="soft small" role="status"
