@@ -5,7 +5,15 @@ import type { Found } from '~~/shared/overview'
 /** Finds anything, starts anything, from anywhere: Ctrl or Cmd and K. */
 const open = ref(false)
 const look = (q: string) => api<Found[]>('/api/find', { query: { q } })
-const KIND = { job: 'job', person: 'person', paper: 'paper', invoice: 'invoice', item: 'priced item', do: 'do' }
+const KIND = {
+  job: 'job',
+  person: 'person',
+  paper: 'paper',
+  invoice: 'invoice',
+  item: 'priced item',
+  template: 'template',
+  do: 'do',
+}
 const { act } = useAct()
 const notices = useNotices()
 const even = askingIfQuiet()

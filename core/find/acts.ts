@@ -5,10 +5,13 @@ export interface TypedAct {
   what: 'job' | 'quote' | 'contract' | 'waiver' | 'form' | 'paper' | 'payment' | 'note' | null
   /** Whom or which job it is for; empty where it isn't said. */
   of: string
+  /** Only what it is was said, "payment okoro": it may be a name as well. */
+  perhaps?: true
 }
 
 const NEW =
   /^(?:new|make|add|send|book)(?: an?)?(?: (job|quote|contract|waiver|form|paper|payment|note))(?: (?:for|to|of|on|from)(?: (.*))?)?$/
+const BARE = /^(quote|contract|waiver|form|payment|note)(?: (?:for|to|of|on|from))? (.+)$/
 const NUDGE = /^(?:nudge|remind)(?: (.*))?$/
 
 /** Reads an act out of what was typed, in lower case with one space between words; null where it is none. */
@@ -17,5 +20,7 @@ export function typedAct(typed: string): TypedAct | null {
   const made = NEW.exec(text)
   if (made) return { act: 'new', what: made[1] as TypedAct['what'], of: made[2]?.trim() ?? '' }
   const nudged = NUDGE.exec(text)
-  return nudged ? { act: 'nudge', what: null, of: nudged[1]?.trim() ?? '' } : null
+  if (nudged) return { act: 'nudge', what: null, of: nudged[1]?.trim() ?? '' }
+  const bare = BARE.exec(text)
+  return bare ? { act: 'new', what: bare[1] as TypedAct['what'], of: bare[2]!.trim(), perhaps: true } : null
 }

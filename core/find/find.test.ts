@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { typedAct } from './acts'
 import { isClose } from './close'
+import { nearestFirst, nearness } from './rank'
 
 describe('a word with slips of the pen', () => {
   it.each([
@@ -39,5 +40,35 @@ describe('an act that was typed', () => {
     ['newton', null],
     ['new', null],
     ['orchard', null],
+    ['payment okoro', { act: 'new', what: 'payment', of: 'okoro', perhaps: true }],
+    ['quote for weir view', { act: 'new', what: 'quote', of: 'weir view', perhaps: true }],
+    ['quote', null],
   ])('%s', (typed, act) => expect(typedAct(typed)).toEqual(act))
+})
+
+describe('what was found', () => {
+  it.each([
+    ['okoro', 'okoro garden', 0],
+    ['paul okoro', 'paul okoro', 0],
+    ['garden okoro', 'okoro garden', 1],
+    ['waiv', 'bather’s waiver', 1],
+    ['ather', 'bather’s waiver', 2],
+    ['okoro', 'quay evening', 3],
+  ])('by “%s” is as near as its name “%s”: %i', (typed, name, near) => expect(nearness(typed, name)).toBe(near))
+
+  it('stands nearest first, and else in its order', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('okoro garden', 'paul okoro', 'quay', 'the okoros'), { maxLength: 12 }),
+        (names) => {
+          const list = names.map((name, i) => ({ name, i }))
+          const out = nearestFirst(list, 'okoro', (x) => x.name)
+          expect(out.map((x) => x.i).sort((a, b) => a - b)).toEqual(list.map((x) => x.i))
+          out.slice(1).forEach((x, k) => {
+            const [a, b] = [nearness('okoro', out[k]!.name), nearness('okoro', x.name)]
+            expect(a < b || (a === b && out[k]!.i < x.i)).toBe(true)
+          })
+        },
+      ),
+    ))
 })

@@ -1,13 +1,14 @@
-import { type SQLWrapper, asc, desc, eq, sql } from 'drizzle-orm'
+import { type SQLWrapper, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import { formatDay } from '../../core/calendar/dates'
 import { typedAct } from '../../core/find/acts'
 import { isClose } from '../../core/find/close'
+import { nearestFirst, nearness } from '../../core/find/rank'
 import { formatMoney } from '../../core/money/money'
 import type { Found } from '../../shared/overview'
 import { searchable } from '../../shared/text'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { catalogue, contacts, invoices, jobs, paperRows, papers } from '../platform/db/schema'
+import { catalogue, contacts, invoices, jobs, paperRows, papers, templates } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { contains } from './listed'
 
@@ -64,16 +65,19 @@ export async function findAnything(text: string): Promise<Found[]> {
   const places = PLACES.filter((p) => searchable(p.label, p.detail, p.words).includes(q)).map(asFound)
   if (!q) return places
   const act = typedAct(q)
-  if (act?.of)
+  if (act?.of && !act.perhaps)
     return [...(act.act === 'nudge' ? await nudges(act.of) : await makes(act.what ?? 'paper', act.of)), ...places]
-  const [jobRows, people, paperRowsFound, bills, items] = await Promise.all([
+  const [jobRows, people, paperRowsFound, bills, items, sheets, acts] = await Promise.all([
     jobsFor(q, 6),
     peopleFor(q, 6),
     papersFor(q, 4),
     invoicesFor(q),
     itemsFor(q),
+    templatesFor(q),
+    act ? makes(act.what ?? 'paper', act.of) : [],
   ])
-  return [...jobRows.map(asJob), ...people, ...paperRowsFound, ...bills, ...items, ...places]
+  const found = [...jobRows.map(asJob), ...people, ...paperRowsFound, ...sheets, ...bills, ...items]
+  return [...nearestFirst(found, q, (f) => searchable(f.label)), ...acts, ...places]
 }
 
 interface JobFound {
@@ -168,6 +172,19 @@ async function itemsFor(q: string): Promise<Found[]> {
       detail: formatMoney(i.unitPrice, currency),
       to: '/library?at=items',
     }))
+}
+
+/** Templates by their name, those that aren't put away. */
+async function templatesFor(q: string): Promise<Found[]> {
+  const rows = await db()
+    .select({ id: templates.id, name: templates.name, kind: templates.kind })
+    .from(templates)
+    .where(isNull(templates.archivedAt))
+    .orderBy(asc(templates.name))
+  return rows
+    .filter((t) => nearness(q, searchable(t.name)) < 3)
+    .slice(0, 3)
+    .map((t) => ({ kind: 'template', id: t.id, label: t.name, detail: t.kind, to: `/library/templates/${t.id}` }))
 }
 
 /** "New waiver for Ines": on her jobs, the nearest first. */

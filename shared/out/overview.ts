@@ -160,7 +160,7 @@ export const moneyView = z.object({
 export type MoneyView = z.output<typeof moneyView>
 
 export const found = z.object({
-  kind: z.enum(['job', 'person', 'paper', 'invoice', 'item', 'do']),
+  kind: z.enum(['job', 'person', 'paper', 'invoice', 'item', 'template', 'do']),
   id: z.string(),
   label: z.string(),
   detail: z.string(),
