@@ -28,6 +28,7 @@ const LABEL = {
 const target = (m: TodayView['yours'][number]) =>
   m.paperId && m.act !== 'open' ? `/papers/${m.paperId}` : `/jobs/${m.jobId}`
 const papers = usePaperActs()
+const countersign = (paperId: string) => papers.countersign(paperId).catch(notices.trouble)
 const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
 </script>
 
@@ -60,7 +61,13 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
               >{{ dayWords(m.day, view.today) }}
               <span v-if="m.day" class="soft">({{ away(m.day, view.today) }})</span></span
             >
-            <LinkButton :main="m === view.yours[0]" :to="target(m)">{{ LABEL[m.act] }}</LinkButton>
+            <Button
+              v-if="m.act === 'countersign' && m.paperId"
+              :variant="m === view.yours[0] ? undefined : 'outlined'"
+              @click="countersign(m.paperId)"
+              >{{ LABEL[m.act] }}</Button
+            >
+            <LinkButton v-else :main="m === view.yours[0]" :to="target(m)">{{ LABEL[m.act] }}</LinkButton>
           </ShortLedger>
           <ShortLedger
             v-slot="{ row: w }"
