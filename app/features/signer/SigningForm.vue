@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage, useMediaQuery, useMounted } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import type { FieldSpec } from '~~/core/document/field'
 import type { SignerView } from '~~/shared/signer'
 import AskedBefore from './AskedBefore.vue'
@@ -21,6 +21,7 @@ import SigningMore from './SigningMore.vue'
 import { useDraft } from './draft'
 import { useSays } from './says'
 import { useWhole } from './whole'
+import { useViews } from './wide'
 import { finishLabel, useSigner } from './useSigner'
 
 /** The papers to read, fill and sign, with one bar that says what is left and leads there. */
@@ -43,21 +44,7 @@ provide(
   computed(() => props.view.given),
 )
 
-const mode = ref<'reading' | 'page'>('reading')
-/**
- * A laptop has room for the exact pages beside the guide to what is left. What is chosen on a price table moves the total in
- * the text, so whoever chooses begins there.
- */
-const roomy = useMediaQuery('(min-width: 1024px)')
-// As the server drew it until the page has come to life.
-const alive = useMounted()
-const wide = computed(() => alive.value && roomy.value)
-const CHOSEN = new Set(['take', 'quantity'])
-const begun = watch(wide, (room) => {
-  if (!room) return
-  begun()
-  if (!person.value.fields.some((f) => CHOSEN.has(f.type))) mode.value = 'page'
-})
+const { wide, mode } = useViews(() => props.view)
 const size = useLocalStorage('upwold-type', 18, { initOnMounted: true })
 const zoom = ref(1)
 const body = ref<HTMLElement | null>(null)
