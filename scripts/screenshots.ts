@@ -73,7 +73,7 @@ await page.getByRole('button', { name: 'Amend 1.2' }).click()
 await page.getByRole('textbox', { name: 'How it should read' }).waitFor()
 await page.keyboard.press('End')
 await page.keyboard.type(' The van stands beside it.')
-await page.getByLabel('Why').fill('asked for by the organiser')
+await page.getByLabel('Why, for yourselves').fill('asked for by the organiser')
 await page.getByRole('button', { name: 'Amend this copy' }).click()
 await page.getByRole('list', { name: 'Amendments' }).waitFor()
 await take('paper-writing', page, async () => {

@@ -21,5 +21,10 @@ export const comments = sqliteTable(
     at: at('at').notNull(),
     resolvedAt: text('resolved_at'),
   },
-  (t) => [index('comments_of').on(t.of, t.at), index('comments_open').on(t.of).where(sql`resolved_at is null`)],
+  (t) => [
+    index('comments_of').on(t.of, t.at),
+    index('comments_open')
+      .on(t.of)
+      .where(sql`resolved_at is null`),
+  ],
 )
