@@ -74,7 +74,7 @@ export async function findAnything(text: string): Promise<Found[]> {
     invoicesFor(q),
     itemsFor(q),
     templatesFor(q),
-    act ? makes(act.what ?? 'paper', act.of) : [],
+    act?.perhaps ? makes(act.what ?? 'paper', act.of) : [],
   ])
   const found = [...jobRows.map(asJob), ...people, ...paperRowsFound, ...sheets, ...bills, ...items]
   return [...nearestFirst(found, q, (f) => searchable(f.label)), ...acts, ...places]
