@@ -51,6 +51,7 @@ useEventListener(document, 'keydown', (e: KeyboardEvent) => {
   >
     <LookUp
       ref="box"
+      autofocus
       class="found grid gap-2"
       label="Find jobs, people and papers, or start something"
       placeholder="orchard, INV-0012, new waiver for Ines, nudge Weir View"

@@ -11,6 +11,8 @@ const props = defineProps<{
   /** What stands in it before anything is typed. */
   start?: string
   inputId?: string
+  /** In a dialog: what it opens on. */
+  autofocus?: boolean
 }>()
 const emit = defineEmits<{ chosen: [option: T, typed: string] }>()
 defineSlots<{ option(of: { option: T }): unknown }>()
@@ -48,7 +50,8 @@ function choose(option: T): void {
 }
 /** The field keeps the focus while somebody presses on a row: what is shown doesn't move under the pointer. */
 const parts = {
-  pcInputText: { root: { maxlength: 200 } },
+  // A dialog looks for this when it opens; else its closing button would take the focus from whoever types already.
+  pcInputText: { root: { maxlength: 200, autofocus: props.autofocus || undefined } },
   overlay: { onMousedown: (event: MouseEvent) => event.preventDefault() },
 }
 /** What was typed, for whoever makes something new of it. */

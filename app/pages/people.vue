@@ -15,12 +15,6 @@ const save = (c: ContactView, key: ContactFact) => (v: string) => people.setFact
 const shown = ref('')
 const person = computed(() => rows.value.find((c) => c.id === shown.value))
 const open = ref(false)
-/** Whoever was found elsewhere is shown at once. */
-const asked = String(useRoute().query.who ?? '')
-if (asked) {
-  shown.value = asked
-  open.value = true
-}
 function show(c: ContactView): void {
   shown.value = c.id
   open.value = true

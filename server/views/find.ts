@@ -128,7 +128,7 @@ async function peopleFor(q: string, limit: number): Promise<Found[]> {
     id: c.id,
     label: c.name,
     detail: c.email,
-    to: `/people?find=${encodeURIComponent(c.name)}&who=${c.id}`,
+    to: `/people?find=${encodeURIComponent(c.name)}`,
   }))
 }
 async function papersFor(q: string, limit: number): Promise<Found[]> {

@@ -17,10 +17,6 @@ const typed = ref(enquiry.value)
 /** The text is being written; otherwise it stands with its marks. */
 const writing = ref(!enquiry.value)
 const box = useTemplateRef<{ $el: HTMLTextAreaElement }>('box')
-// Whoever comes here has something to paste or say; on a phone the keys would cover the page.
-onMounted(() => {
-  if (writing.value && matchMedia('(hover: hover)').matches) box.value?.$el.focus()
-})
 const place = useTemplateRef<HTMLElement>('place')
 
 async function take(): Promise<void> {
