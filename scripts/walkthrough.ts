@@ -88,7 +88,7 @@ async function walk(owner: Page, client: Page, api: Caller): Promise<void> {
   await owner.getByLabel('Client sets the quantity of line 3, from–to').fill('4–12')
   await owner.getByLabel('Discount, line 4').fill('10%')
   await owner.getByRole('button', { name: 'Add the job' }).click()
-  await owner.getByRole('button', { name: 'Make the quote' }).waitFor()
+  await owner.waitForURL(/\/jobs\/(?!new)/)
   const jobId = owner.url().split('/').at(-1)!
 
   say('The quote')
