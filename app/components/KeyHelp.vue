@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** The keys of this screen, then those that are the same everywhere. */
-const { screens } = storeToRefs(useHelp())
-const { open } = storeToRefs(useHelp())
+const { screens, open } = storeToRefs(useHelp())
 const EVERYWHERE: readonly KeyRow[] = [
   ['Ctrl+K', 'find or do anything'],
   ['?', 'these keys'],

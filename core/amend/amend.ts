@@ -2,7 +2,7 @@ import { diffArrays } from 'diff'
 import { z } from 'zod'
 import { type Block, type Inline, type PaperDocument, inline } from '../document/model'
 import { cell, run } from '../document/plain'
-import { mapBlocks, walkBlocks } from '../document/walk'
+import { mapBlocks, numbersOf, walkBlocks } from '../document/walk'
 
 /**
  * A one-off change to one job's copy: a block struck, reworded, or followed by an added paragraph. The copy itself is
@@ -184,11 +184,7 @@ export function amendmentList(
   amendments: readonly Amendment[],
 ): Block[] {
   if (amendments.length === 0) return []
-  const numbers = new Map(
-    [...walkBlocks(merged.body)].flatMap(
-      (b) => (b.id && 'number' in b && b.number ? [[b.id, b.number]] : []) as [string, string][],
-    ),
-  )
+  const numbers = numbersOf(merged)
   const order = [...walkBlocks(document.body)].map((b) => b.id)
   const plain = (s: string) =>
     s
@@ -199,7 +195,7 @@ export function amendmentList(
   const items = [...amendments]
     .sort((a, b) => order.indexOf(a.block) - order.indexOf(b.block))
     .map((a): Block[] => {
-      const at = (numbers.get(a.kind === 'add' ? a.id : a.block) ?? '').replace(/\.$/, '')
+      const at = numbers[a.kind === 'add' ? a.id : a.block] ?? ''
       const base = [...walkBlocks(document.body)].find((b) => b.id === a.block)
       const was = base && (base.t === 'paragraph' || base.t === 'heading') ? plain(wordsOf(base.content)) : ''
       const what =

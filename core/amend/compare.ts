@@ -1,6 +1,6 @@
 import { diffArrays } from 'diff'
 import type { Block, Inline, PaperDocument } from '../document/model'
-import { walkBlocks } from '../document/walk'
+import { blocksOf, walkBlocks } from '../document/walk'
 import { diffInlines } from './amend'
 
 /** One block of text in two versions of a document. */
@@ -33,7 +33,7 @@ const around = (d: PaperDocument): Line[] =>
   ].map(([id, words, of]) => ({ id, key: JSON.stringify(of), content: [{ t: 'text', text: `[${words}]` }] }))
 
 function lines(d: PaperDocument): Line[] {
-  const blocks = [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) => {
+  const blocks = [...walkBlocks(blocksOf(d))].flatMap((b) => {
     const other = OTHER[b.t]
     const content: Inline[] | null =
       b.t === 'paragraph' || b.t === 'heading'

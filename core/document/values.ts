@@ -1,7 +1,5 @@
-import type { Block, Inline, PaperDocument, TableRow } from './model'
-import { mapBlocks, mapDocument, walkBlocks, walkInlines } from './walk'
-
-const blocksOf = (d: PaperDocument): Block[] => [...d.header, ...d.body, ...d.footer]
+import type { Block, Inline, PaperDocument } from './model'
+import { blocksOf, mapBlocks, mapDocument, walkBlocks, walkInlines } from './walk'
 
 /** In how many places a document prints a value, and on how many conditions it decides. */
 export function usesOfValue(document: PaperDocument, path: string): { printed: number; decides: number } {
@@ -23,7 +21,7 @@ export function withoutValue(document: PaperDocument, path: string): PaperDocume
   const change = (b: Block): Block[] => {
     const next = always(b)
     if (next.t === 'heading' || next.t === 'paragraph') return [{ ...next, content: words(next.content) }]
-    if (next.t === 'table') return [{ ...next, head: next.head.map(words), rows: next.rows as TableRow[] }]
+    if (next.t === 'table') return [{ ...next, head: next.head.map(words) }]
     return [next]
   }
   return {

@@ -1,6 +1,13 @@
 import type { FieldSpec } from './field'
 import type { Block, Inline, PaperDocument } from './model'
 
+/** What stands on a page of a document: its head, its body and its foot, in reading order. */
+export const blocksOf = (d: Pick<PaperDocument, 'header' | 'body' | 'footer'>): Block[] => [
+  ...d.header,
+  ...d.body,
+  ...d.footer,
+]
+
 /** Every block, outermost first, in reading order. */
 export function* walkBlocks(blocks: readonly Block[]): Generator<Block> {
   for (const b of blocks) {
@@ -62,7 +69,7 @@ export function fieldsOf(document: PaperDocument): FieldSpec[] {
 /** Gives every block that has none, or one used before, an id of its own; ids that are there stay. */
 export function withIds(document: PaperDocument): PaperDocument {
   const taken = new Set<string>()
-  const all = [...walkBlocks([...document.header, ...document.body, ...document.footer])]
+  const all = [...walkBlocks(blocksOf(document))]
   for (const b of all) if (b.id) taken.add(b.id)
   const used = new Set<string>()
   let n = 0

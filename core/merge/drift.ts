@@ -1,5 +1,5 @@
 import { type PaperDocument, type ValueSource, valueFormats } from '../document/model'
-import { walkInlines } from '../document/walk'
+import { blocksOf, walkInlines } from '../document/walk'
 import { formatMoney } from '../money/money'
 import type { PaperFigures } from '../layout/expand'
 import { type MergeContext, formatValue } from './merge'
@@ -27,7 +27,7 @@ export function drifted(
   priced: { total: number } | null,
 ): Drift[] {
   const found = new Map<string, Drift>()
-  for (const i of walkInlines([...paper.header, ...paper.body, ...paper.footer])) {
+  for (const i of walkInlines(blocksOf(paper))) {
     if (i.t !== 'text' || !i.source || i.gap || i.change === 'struck') continue
     const { path, label } = i.source
     if (path.startsWith('item.') || path.startsWith('paper.') || found.has(path)) continue

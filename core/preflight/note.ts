@@ -1,6 +1,6 @@
 import type { ClauseProblem } from '../document/clauses'
 import type { Block, Condition, Inline, PaperDocument } from '../document/model'
-import { walkBlocks } from '../document/walk'
+import { blocksOf, walkBlocks } from '../document/walk'
 import type { FieldSpec } from '../document/field'
 import type { Marked } from '../marking/model'
 import type { PaperFigures } from '../layout/expand'
@@ -63,7 +63,7 @@ export type Rule = (input: PreflightInput) => Omit<PreflightNote, 'rule'>[]
 
 /** Blocks of text with an id, and what they say. */
 export function textBlocks(d: PaperDocument): { id: string | null; content: Inline[]; block: Block }[] {
-  return [...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((block) =>
+  return [...walkBlocks(blocksOf(d))].flatMap((block) =>
     block.t === 'heading' || block.t === 'paragraph' ? [{ id: block.id ?? null, content: block.content, block }] : [],
   )
 }
@@ -76,9 +76,7 @@ export const typedWords = (content: readonly Inline[]): string =>
 export function conditionsOf(d: PaperDocument): { condition: Condition; at: string | null }[] {
   return [
     ...d.parties.flatMap((p) => (p.when ? [{ condition: p.when, at: null }] : [])),
-    ...[...walkBlocks([...d.header, ...d.body, ...d.footer])].flatMap((b) =>
-      b.when ? [{ condition: b.when, at: b.id ?? null }] : [],
-    ),
+    ...[...walkBlocks(blocksOf(d))].flatMap((b) => (b.when ? [{ condition: b.when, at: b.id ?? null }] : [])),
   ]
 }
 

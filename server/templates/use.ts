@@ -1,7 +1,7 @@
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import { type ClauseLookup, type ClauseProblem, clausesOf, resolveClauses } from '../../core/document/clauses'
 import type { Block, PaperDocument } from '../../core/document/model'
-import { withIds } from '../../core/document/walk'
+import { blocksOf, withIds } from '../../core/document/walk'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { clauseEditions, clauses, templateEditions, templates } from '../platform/db/schema'
@@ -27,7 +27,7 @@ export async function clauseLookup(blocks: readonly Block[]): Promise<ClauseLook
 
 /** A template's document with its clauses put in. */
 async function wholeDocument(document: PaperDocument): Promise<{ document: PaperDocument; problems: ClauseProblem[] }> {
-  const lookup = await clauseLookup([...document.header, ...document.body, ...document.footer])
+  const lookup = await clauseLookup(blocksOf(document))
   const { document: whole, problems } = resolveClauses(withIds(document), lookup)
   return { document: withIds(whole), problems }
 }

@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import { clausesOf } from '../../core/document/clauses'
+import { blocksOf } from '../../core/document/walk'
 import type { ClauseRow, ClauseView } from '../../shared/library'
 import { db } from '../platform/db/client'
 import { templates, clauses, clauseEditions } from '../platform/db/schema'
@@ -26,7 +27,7 @@ async function users(): Promise<(clauseId: string) => { id: string; name: string
   return (clauseId) => {
     const ids = through(clauseId)
     return rows.flatMap((t) => {
-      const blocks = [...t.document.header, ...t.document.body, ...t.document.footer]
+      const blocks = blocksOf(t.document)
       const uses = clausesOf(blocks).filter((c) => ids.has(c))
       if (uses.length === 0) return []
       const pinned = JSON.stringify(blocks).match(new RegExp(`"clause":"${clauseId}","edition":\\d+`))

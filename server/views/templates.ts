@@ -3,7 +3,7 @@ import type { TemplateRow, TemplateView, VersionRow } from '../../shared/library
 import { db } from '../platform/db/client'
 import { papers, jobs, templates, clauses, templateEditions } from '../platform/db/schema'
 import type { PaperDocument } from '../../core/document/model'
-import { withIds, walkBlocks } from '../../core/document/walk'
+import { blocksOf, withIds, walkBlocks } from '../../core/document/walk'
 import { loadJob } from '../records/job'
 import { loadTemplate } from '../templates/templates'
 import { clauseLookup } from '../templates/use'
@@ -51,7 +51,7 @@ export async function templateView(id: string): Promise<TemplateView> {
   const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind)
   const versions = await listVersions(id)
   const used = versions.find((v) => v.edition === row.edition)
-  const blocks = [...row.document.header, ...row.document.body, ...row.document.footer]
+  const blocks = blocksOf(row.document)
   const lookup = await clauseLookup(blocks)
   const kept = [...walkBlocks(blocks)].flatMap((b) => {
     const text = b.t === 'clause' && b.edition ? lookup(b.clause, b.edition) : undefined

@@ -1,6 +1,6 @@
 import { resolveClauses } from '../../../core/document/clauses'
 import type { PaperDocument } from '../../../core/document/model'
-import { fieldsOf, walkBlocks } from '../../../core/document/walk'
+import { blocksOf, fieldsOf, walkBlocks } from '../../../core/document/walk'
 import type { LayoutCache } from '../../../core/layout/block-context'
 import { type PaperFigures, expandTables } from '../../../core/layout/expand'
 import { layoutDocument } from '../../../core/layout/layout'
@@ -60,7 +60,7 @@ function work(document: PaperDocument, { kind, context, figures, ...texts }: Set
   const laid = layoutDocument(expandTables(merged.document, figures), fonts, A4, cache)
   const numbers: Record<string, string> = {}
   const present: string[] = []
-  for (const b of walkBlocks([...merged.document.header, ...merged.document.body, ...merged.document.footer])) {
+  for (const b of walkBlocks(blocksOf(merged.document))) {
     if (!b.id) continue
     present.push(b.id)
     if ('number' in b && b.number) numbers[b.id] = b.number
