@@ -124,7 +124,11 @@ export const jobFacts = z
     people,
     notes: prose(10_000),
     facts: z.record(z.string().max(60), line(1000)),
-    furtherDays: z.array(z.object({ starts: wallClock.unwrap(), ends: wallClock })).max(60),
+    /** In their order, however they came. */
+    furtherDays: z
+      .array(z.object({ starts: wallClock.unwrap(), ends: wallClock }))
+      .max(60)
+      .transform((days) => [...days].sort((a, b) => (a.starts < b.starts ? -1 : 1))),
   })
   .partial()
 export const editJob = z.object({ version: z.number().int(), set: jobFacts })

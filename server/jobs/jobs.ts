@@ -107,7 +107,6 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
     const next = { ...job, ...rest, facts: { ...job.facts, ...facts } }
     checkSpan(next)
     for (const d of next.furtherDays) checkSpan({ ...d, timeZone: next.timeZone })
-    next.furtherDays.sort((a, b) => (a.starts < b.starts ? -1 : 1))
     const [client] = next.clientId ? await tx.select().from(contacts).where(eq(contacts.id, next.clientId)) : []
     if (next.clientId && !client)
       throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })

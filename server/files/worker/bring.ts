@@ -105,8 +105,8 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   if (/<w:cols [^>]*w:num="[2-9]/.test(xml)) left.add('columns of running text')
   if (/<w:txbxContent/.test(xml)) left.add('text boxes (their text stands in the flow)')
   if (/<m:oMath/.test(xml)) left.add('formulas')
-  const read = async (file: Buffer): Promise<Block[]> => {
-    const sizes = await drawnSizes(await JSZip.loadAsync(file))
+  const read = async (file: Buffer, opened?: JSZip): Promise<Block[]> => {
+    const sizes = await drawnSizes(opened ?? (await JSZip.loadAsync(file)))
     const convertImage = mammoth.images.imgElement(async (image) => {
       const data = await image.readAsBase64String()
       const size = sizes.get(data)?.shift()
@@ -134,7 +134,7 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   const [head, foot] = await Promise.all([edge(zip, 'header'), edge(zip, 'footer')])
   return {
     header: head ? await read(head) : [],
-    body: await read(Buffer.from(bytes)),
+    body: await read(Buffer.from(bytes), zip),
     footer: foot ? await read(foot) : [],
     left: [...left],
   }
