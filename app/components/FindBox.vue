@@ -16,12 +16,11 @@ const KIND = {
 }
 const { act } = useAct()
 const notices = useNotices()
-const even = askingIfQuiet()
 async function go(found: Found) {
   open.value = false
   if (found.nudge)
     return act(async () => {
-      await even((quiet) => api(`/api/papers/${found.nudge}/nudge`, { method: 'POST', body: { quiet } }))
+      await evenIfQuiet((quiet) => api(`/api/papers/${found.nudge}/nudge`, { method: 'POST', body: { quiet } }))
       notices.say(`Nudged for ${found.label.replace('Nudge: ', '')}.`)
     })
   await navigateTo(found.to)

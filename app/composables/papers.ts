@@ -1,5 +1,8 @@
 import { listIn } from '~~/shared/words'
 import type { StopState } from '~~/core/line/line'
+import { ApiProblem, api } from './api'
+import { useAsking } from './asking'
+import { useNotices } from './notices'
 
 const STOP: Record<string, StopState> = {
   draft: 'yours',
@@ -23,7 +26,7 @@ export function askingIfQuiet() {
       if (!(e instanceof ApiProblem) || e.extra.reason !== 'quiet') throw e
       meant ??= asking.ask(e.message, 'Send it now')
       if (await meant) return act(true)
-      throw e
+      throw new Error('Nobody was written to: these are your quiet hours.', { cause: e })
     }
   }
 }
