@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import tailwind from '@tailwindcss/vite'
 import { buildWorker } from './scripts/build-worker.mjs'
-import { layFonts } from './scripts/fonts.mjs'
+import { layFonts, layReader } from './scripts/assets.mjs'
 
 /** The addresses of the pages, as the router has them: what the server takes for a page. */
 let pages: string[] = []
@@ -98,7 +98,10 @@ export default defineNuxtConfig({
   },
   nitro: {
     compressPublicAssets: true,
-    publicAssets: [{ baseURL: 'fonts', dir: layFonts(), maxAge: 2_592_000 }],
+    publicAssets: [
+      { baseURL: 'fonts', dir: layFonts(), maxAge: 2_592_000 },
+      { baseURL: 'ocr', dir: layReader(), maxAge: 2_592_000 },
+    ],
     serverAssets: [
       { baseName: 'migrations', dir: root('./server/platform/db/migrations') },
       { baseName: 'specimens', dir: root('./server/gateways/identity/specimens') },

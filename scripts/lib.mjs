@@ -55,7 +55,7 @@ export async function build() {
       'nuxt.config.ts',
       'package-lock.json',
       'scripts/build-worker.mjs',
-      'scripts/fonts.mjs',
+      'scripts/assets.mjs',
     ],
     join(root, '.output/server/index.mjs'),
     () => {

@@ -4,6 +4,7 @@ import { ENQUIRY_MAX } from '~~/core/enquiry/types'
 import { useNewJob } from '~/features/job/useNewJob'
 import { textOfDropped } from './dropped'
 import { type EnquiryMark, marksOf, piecesOf } from './marks'
+import { type PictureReading, readPicture } from './pictured'
 
 /** What somebody wrote: pasted, dropped or typed; once it is read, what was read of it is marked. */
 const props = defineProps<{ current: string; today: string }>()
@@ -29,11 +30,28 @@ async function take(): Promise<void> {
 function pasted(): void {
   if (!typed.value.trim()) void nextTick(take)
 }
+/** A picture whose words are being read, and how much of it is. */
+const picture = shallowRef<{ name: string; reading: PictureReading } | null>(null)
+const share = ref(0)
+async function ofPicture(file: File): Promise<string> {
+  picture.value?.reading.stop()
+  share.value = 0
+  const mine = { name: file.name, reading: readPicture(file, (s) => (share.value = s)) }
+  picture.value = mine
+  try {
+    const words = await mine.reading.words
+    notices.say('Words of a picture can be misread: look them over.')
+    return words
+  } finally {
+    if (picture.value === mine) picture.value = null
+  }
+}
+onBeforeUnmount(() => picture.value?.reading.stop())
 async function dropped(files: File[] | null): Promise<void> {
   const file = files?.[0]
   if (!file) return
   try {
-    typed.value = await textOfDropped(file, session.data?.business?.timeZone ?? 'UTC')
+    typed.value = await textOfDropped(file, session.data?.business?.timeZone ?? 'UTC', ofPicture)
     await take()
   } catch (e) {
     notices.say(e instanceof Error ? e.message : wordsOf(e), { trouble: true })
@@ -106,15 +124,25 @@ const NAMES: Record<string, string> = {
         @keydown.meta.enter.prevent="take"
       />
       <p class="soft small">
-        Drop an e-mail, a calendar entry or a contact card, or say it in a line:
+        Drop an e-mail, a calendar entry, a contact card or a picture of a message, or say it in a line:
         <q class="text-ink">Ines Marlow, garden weekend, 12 to 14 June, 24 people, barrel</q>
+      </p>
+      <p v-if="picture" class="flex items-center gap-3">
+        <span class="shrink-0">Reading {{ picture.name }}</span>
+        <ProgressBar
+          class="flex-1"
+          :value="Math.round(share * 100)"
+          :mode="share ? 'determinate' : 'indeterminate'"
+          aria-label="How much of the picture is read"
+        />
+        <Button variant="outlined" @click="picture.reading.stop()">Stop</Button>
       </p>
       <p class="acts">
         <Button :disabled="!typed.trim() || reading" @click="take">Read it</Button>
         <FilePick
           label="Bring a file"
           name="A file with the enquiry"
-          accept=".eml,.ics,.vcf,.txt,text/plain"
+          accept=".eml,.ics,.vcf,.txt,text/plain,image/*"
           @picked="dropped"
         />
         <slot />

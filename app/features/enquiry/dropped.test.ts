@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { textOfDropped } from './dropped'
+import { wordsOfBlocks } from './pictured'
 
 const file = (name: string, body: string, type = '') => new File([body.replace(/\n/g, '\r\n')], name, { type })
-const read = (name: string, body: string, type = '') => textOfDropped(file(name, body, type), 'Europe/London')
+const read = (name: string, body: string, type = '') =>
+  textOfDropped(file(name, body, type), 'Europe/London', async (f) => `What ${f.name} shows`)
 
 describe('a file that is dropped as an enquiry', () => {
   it('is a mail: who wrote, and its plain words', async () => {
@@ -44,8 +46,27 @@ describe('a file that is dropped as an enquiry', () => {
       ])
     }
   })
+  it('is a picture of a message: what it shows', async () => {
+    expect(await read('phone.png', 'x', 'image/png')).toBe('What phone.png shows')
+    const words = wordsOfBlocks([
+      {
+        paragraphs: [
+          { lines: [{ text: '|| —', confidence: 90 }] },
+          {
+            lines: [
+              { text: 'Hi there,\n', confidence: 91 },
+              { text: 'x#%qq', confidence: 12 },
+              { text: '24 people', confidence: 88 },
+            ],
+          },
+          { lines: [{ text: 'Bea Lund', confidence: 95 }] },
+        ],
+      },
+    ])
+    expect(words).toBe('Hi there,\n24 people\n\nBea Lund')
+  })
   it.each([
-    ['photo.png', 'x', 'can’t be read as an enquiry'],
+    ['photo.zip', 'x', 'can’t be read as an enquiry'],
     ['a.txt', ' \n ', 'There are no words in a.txt'],
     ['a.ics', 'nonsense', 'There is no entry'],
     ['a.vcf', 'BEGIN:VCALENDAR\nEND:VCALENDAR', 'There is no contact card'],

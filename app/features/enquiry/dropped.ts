@@ -5,10 +5,15 @@ const FILE_MAX = 25_000_000
 const endsIn = (file: File, ...endings: string[]) => endings.some((e) => file.name.toLowerCase().endsWith(e))
 
 /**
- * The words of a file that is dropped as an enquiry: a mail (`.eml`), a calendar entry (`.ics`), a contact card (`.vcf`) or
- * text. What it says is written out as a form would send it. Throws, in words, where it is none of these.
+ * The words of a file that is dropped as an enquiry: a mail (`.eml`), a calendar entry (`.ics`), a contact card (`.vcf`),
+ * text, or a picture of a message, whose words are read by `ofPicture`. What it says is written out as a form would send it.
+ * Throws, in words, where it is none of these.
  */
-export async function textOfDropped(file: File, timeZone: string): Promise<string> {
+export async function textOfDropped(
+  file: File,
+  timeZone: string,
+  ofPicture: (file: File) => Promise<string>,
+): Promise<string> {
   if (file.size > FILE_MAX) throw new Error(`${file.name} is larger than 25 MB: no e-mail, entry or card is.`)
   const read = endsIn(file, '.eml')
     ? await ofMail(file)
@@ -16,12 +21,14 @@ export async function textOfDropped(file: File, timeZone: string): Promise<strin
       ? await ofEntry(await file.text(), timeZone)
       : endsIn(file, '.vcf', '.vcard')
         ? await ofCard(await file.text())
-        : file.type.startsWith('text/') || endsIn(file, '.txt', '.md')
-          ? await file.text()
-          : null
+        : file.type.startsWith('image/')
+          ? await ofPicture(file)
+          : file.type.startsWith('text/') || endsIn(file, '.txt', '.md')
+            ? await file.text()
+            : null
   if (read === null)
     throw new Error(
-      `${file.name} can’t be read as an enquiry. Drop an e-mail (.eml), a calendar entry (.ics), a contact card (.vcf) or text.`,
+      `${file.name} can’t be read as an enquiry. Drop an e-mail (.eml), a calendar entry (.ics), a contact card (.vcf), a picture of a message, or text.`,
     )
   if (!read.trim()) throw new Error(`There are no words in ${file.name}.`)
   return read.replace(/\r\n?/g, '\n').trim().slice(0, ENQUIRY_MAX)

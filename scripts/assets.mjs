@@ -37,3 +37,24 @@ export function layFonts() {
   }
   return folder
 }
+
+const LANGUAGES = ['eng', 'deu', 'fra', 'spa']
+const CORES = ['tesseract-core-simd-lstm.wasm.js', 'tesseract-core-lstm.wasm.js']
+
+/**
+ * Lays what reads the words of a picture in the browser into one folder and returns it: its worker, its core with and
+ * without vector instructions, and the data of the languages it knows. It ships as files of the site under /ocr.
+ */
+export function layReader() {
+  const folder = join(root, 'node_modules/.cache/upwold-ocr')
+  const modules = join(root, 'node_modules')
+  mkdirSync(folder, { recursive: true })
+  copyFileSync(join(modules, 'tesseract.js/dist/worker.min.js'), join(folder, 'worker.min.js'))
+  for (const core of CORES) copyFileSync(join(modules, 'tesseract.js-core', core), join(folder, core))
+  copyFileSync(join(modules, 'tesseract.js-core/LICENSE'), join(folder, 'LICENSE.txt'))
+  for (const language of LANGUAGES) {
+    const data = `${language}.traineddata.gz`
+    copyFileSync(join(modules, '@tesseract.js-data', language, '4.0.0_best_int', data), join(folder, data))
+  }
+  return folder
+}
