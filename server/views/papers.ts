@@ -5,7 +5,7 @@ import type { PaperPage, PaperRow, listPapers } from '../../shared/papers'
 import { searchable } from '../../shared/text'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { jobs, kinds, members, paperRows as r, papers } from '../platform/db/schema'
+import { contacts, jobs, kinds, members, paperRows as r, papers } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { contains, pageKey, pagedBy } from './listed'
 
@@ -95,9 +95,15 @@ export async function listPaperRows(q: Query): Promise<PaperPage> {
     members: page.first
       ? await db().select({ id: members.id, name: members.name }).from(members).orderBy(asc(members.name))
       : [],
+    client: q.client && page.first ? await nameOf(q.client) : null,
     currency: business.currency,
     today: today(business.timeZone),
   }
+}
+
+async function nameOf(contact: string): Promise<string | null> {
+  const [found] = await db().select({ name: contacts.name }).from(contacts).where(eq(contacts.id, contact))
+  return found?.name ?? null
 }
 
 /** The line of each paper in which words were found; only of those that are shown. */

@@ -149,6 +149,8 @@ export const paperPage = z.object({
     .nullable(),
   /** Who can have sent one. */
   members: z.array(z.object({ id: z.string(), name: z.string() })),
+  /** The name of the client they are looked for by. */
+  client: z.string().nullable(),
   currency: z.string(),
   today: z.string(),
 })

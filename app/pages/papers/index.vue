@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ContactView } from '~~/shared/jobs'
 import type { PaperRow } from '~~/shared/papers'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { RowColumn } from '~/components/RowsTable.vue'
@@ -45,6 +46,11 @@ const senders = computed(() => [
   ...(first.value?.members ?? []).map((m) => ({ value: m.id, label: m.name })),
 ])
 const languages = [all('Language: any'), ...Object.entries(LANGUAGE_NAMES).map(([value, label]) => ({ value, label }))]
+const anyone = { id: '', name: 'Anyone' }
+const lookClient = async (text: string): Promise<{ id: string; name: string; email?: string }[]> => [
+  ...(filter.value.client ? [anyone] : []),
+  ...(await api<ContactView[]>('/api/contacts', { query: { find: text, limit: 8 } })),
+]
 /** The months of the last two years, newest first. */
 const months = computed(() => {
   const [y, m] = (first.value?.today ?? '2026-01').split('-').map(Number) as [number, number]
@@ -111,6 +117,20 @@ const filters: [keyof PaperFilter, string, () => { value: string; label: string 
         :aria-label="label"
         :options="options()"
       />
+      <LookUp
+        class="w-56"
+        label="Client"
+        placeholder="Client: anyone"
+        :look="lookClient"
+        :words="(c) => c.name"
+        :start="filter.client ? (first?.client ?? '') : ''"
+        @chosen="(c) => (filter.client = c.id)"
+      >
+        <template #option="{ option: c }"
+          ><span class="ellipsis">{{ c.name }}</span
+          ><span class="soft small ellipsis">{{ c.email }}</span></template
+        >
+      </LookUp>
       <Button v-if="narrowed" variant="text" size="small" @click="clear">Look for all again</Button>
     </div>
     <RowsTable
