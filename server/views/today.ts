@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, or, sql } from 'drizzle-orm'
 import { addDays, daysBetween } from '../../core/calendar/dates'
-import { current, lineOf, named } from '../../core/line/line'
+import { type Stop, current, lineOf, named } from '../../core/line/line'
 import { inSentence } from '../../core/rounds/greeting'
 import type { Move, TodayView, Waiting } from '../../shared/overview'
 import { today } from '../platform/clock'
@@ -87,31 +87,42 @@ export async function todayView(me: string | null): Promise<TodayView> {
         }
       }),
   ]
+  const end = addDays(day, 30)
   const soon = await db()
-    .select({ ...columns, ready: standings.ready })
+    .select({ ...columns, ready: standings.ready, furtherDays: jobs.furtherDays })
     .from(standings)
     .innerJoin(jobs, eq(jobs.id, standings.jobId))
     .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .where(and(gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, 30)), isNotNull(jobs.day)))
+    .where(
+      and(
+        or(
+          and(gte(standings.sortDay, day), lt(standings.sortDay, end)),
+          // Begun before, with more days to come.
+          inArray(
+            standings.jobId,
+            sql`(select id from jobs where further_days <> '[]' and sort_day >= ${addDays(day, -BACK)} and sort_day < ${day})`,
+          ),
+        ),
+        isNotNull(jobs.day),
+      ),
+    )
     .orderBy(asc(standings.sortDay), asc(standings.jobId))
     .limit(60)
-  const coming = soon.map((r) => {
+  const coming = soon.flatMap((r) => {
     const stops = lineOf(r.facts, day)
     const trouble = stops.find((s) => s.state === 'trouble')
-    const near = daysBetween(day, r.day!) <= 7
-    return {
-      id: r.jobId,
-      title: r.title,
-      day: r.day!,
-      stops,
-      warning: trouble
-        ? trouble.key === 'waivers'
-          ? `${trouble.note.includes('missing') ? trouble.note.replace('missing', 'waivers missing') : trouble.note}`
-          : `${trouble.label}: ${trouble.note}`
-        : near && !r.ready
-          ? 'not ready'
-          : null,
-    }
+    const said = trouble && troubleWords(trouble)
+    const days = [r.day!, ...r.furtherDays.map((d) => d.starts.slice(0, 10))]
+    return days
+      .map((of, i) => ({
+        id: r.jobId,
+        title: r.title,
+        day: of,
+        which: days.length > 1 ? `day ${i + 1} of ${days.length}` : null,
+        stops,
+        warning: said || (daysBetween(day, of) <= 7 && !r.ready ? 'not ready' : null),
+      }))
+      .filter((c) => c.day >= day && c.day < end)
   })
   const happened = await db()
     .select()
@@ -131,7 +142,7 @@ export async function todayView(me: string | null): Promise<TodayView> {
     waitingTotal: count(['theirs']) + late.besides + checking.others.length,
     coming,
     money: await moneyRow(day),
-    notReadyThisWeek: coming.filter((c) => c.warning && daysBetween(day, c.day) <= 7).length,
+    notReadyThisWeek: new Set(coming.filter((c) => c.warning && daysBetween(day, c.day) <= 7).map((c) => c.id)).size,
     happened: happened.map((h) => ({
       id: h.id,
       jobId: h.jobId,
@@ -142,6 +153,9 @@ export async function todayView(me: string | null): Promise<TodayView> {
     })),
   }
 }
+
+const troubleWords = ({ key, label, note }: Stop): string =>
+  key === 'waivers' ? note.replace('missing', 'waivers missing') : `${label}: ${note}`
 
 function ago(when: string, day: string): string {
   const n = daysBetween(when.slice(0, 10), day)

@@ -50,6 +50,8 @@ export const comingJob = z.object({
   id: z.string(),
   title: z.string(),
   day: z.string(),
+  /** Which of its days it is, where it has several. */
+  which: z.string().nullable(),
   stops: z.array(stop),
   warning: z.string().nullable(),
 })

@@ -2,8 +2,9 @@ import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobView } from '../../shared/jobs'
 import type { JobFile } from '../../shared/out/jobs'
+import type { TodayView } from '../../shared/overview'
 import { Caller, STAFF, signedIn } from '../support/caller'
-import { jobOf, linkTo, makeJob, makePaper, send } from '../support/line'
+import { inDays, jobOf, linkTo, makeJob, makePaper, send } from '../support/line'
 import { TestServer } from '../support/server'
 
 let server: TestServer, owner: Caller
@@ -128,5 +129,18 @@ describe('further days of a job', () => {
     expect((await put([{ starts: null, ends: null }])).status).toBe(422)
     expect((await put([])).status).toBe(200)
     expect((await jobOf(owner, id)).furtherDays).toEqual([])
+  })
+
+  it('stand on Today’s strip, each on its day, also when the first is over', async () => {
+    const of = (n: number) => ({ starts: `${inDays(n)}T18:00`, ends: `${inDays(n)}T20:00` })
+    const { id } = await makeJob(owner, { starts: of(-7).starts, ends: of(-7).ends })
+    const { version } = await jobOf(owner, id)
+    const set = { furtherDays: [of(1), of(8), of(40)] }
+    expect((await owner.call('PATCH', `/api/jobs/${id}`, { version, set })).status).toBe(200)
+    const { coming } = await owner.must<TodayView>('GET', '/api/today')
+    expect(coming.filter((c) => c.id === id).map((c) => [c.day, c.which])).toEqual([
+      [inDays(1), 'day 2 of 4'],
+      [inDays(8), 'day 3 of 4'],
+    ])
   })
 })

@@ -22,8 +22,14 @@ const days = computed(() =>
         <span class="small" :class="d.day === view.today ? 'yours' : 'soft'">{{
           d.day === view.today ? 'Today' : formatDay(d.day, view.today).split(' ').slice(0, 2).join(' ')
         }}</span>
-        <NuxtLink v-for="j in d.jobs" :key="j.id" :to="`/jobs/${j.id}`" class="tile" :class="{ warn: j.warning }"
-          ><span>{{ j.title }}</span
+        <NuxtLink
+          v-for="j in d.jobs"
+          :key="`${j.id} ${j.which}`"
+          :to="`/jobs/${j.id}`"
+          class="tile"
+          :class="{ warn: j.warning }"
+          ><span
+            >{{ j.title }}<span v-if="j.which" class="soft">, {{ j.which }}</span></span
           ><span v-if="j.warning" class="bad">{{ j.warning }}</span
           ><JobLine :stops="j.stops" class="mini"
         /></NuxtLink>

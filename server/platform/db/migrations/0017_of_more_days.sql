@@ -1,0 +1,1 @@
+CREATE INDEX `jobs_of_more_days` ON `jobs` (`sort_day`) WHERE further_days <> '[]';
