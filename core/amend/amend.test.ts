@@ -5,6 +5,7 @@ import { paper } from '../../tests/support/paper'
 import { clause, h, p, text } from '../document/build'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { rowOf, withIds, wordsOfInlines, walkBlocks } from '../document/walk'
+import { picturesOf } from '../document/pictures'
 import { merge } from '../merge/merge'
 import {
   type Amendment,
@@ -178,5 +179,30 @@ describe('amendments', () => {
       text: 'Fen House',
     })
     expect(factChanged(text('at {job.place} from noon'), text('at {job.place} from one'))).toBeNull()
+  })
+})
+
+describe('another picture in place of one', () => {
+  const map: Block = {
+    t: 'image',
+    id: 'map',
+    src: 'data:image/png;base64,AA',
+    alt: 'a map',
+    width: 90,
+    height: 60,
+    align: 'center',
+  }
+  const content: Inline[] = [
+    { t: 'picture', src: 'data:image/png;base64,BB', alt: 'the new way in', width: 90, height: 50 },
+  ]
+  const list: Amendment[] = [{ id: 'm1', block: 'map', kind: 'reword', content, by: 'Maren', at: '', why: '' }]
+  const d = paper([map])
+  it('stands where it stood; the old one is seen struck, or told of in the list', () => {
+    expect(amend(d, list, 'clean').body).toEqual([{ t: 'paragraph', id: 'map', content, align: 'center' }])
+    const [was, now] = amend(d, list, 'shown').body
+    expect(was).toMatchObject({ content: [{ text: '[a map]', change: 'struck' }] })
+    expect(now).toMatchObject({ id: 'map', content })
+    expect(JSON.stringify(amendmentList(d, d, list))).toContain('reworded from “[a map]” to “[the new way in]”')
+    expect(picturesOf(amend(d, list, 'clean'))).toEqual(['data:image/png;base64,BB'])
   })
 })

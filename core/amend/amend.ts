@@ -57,6 +57,7 @@ const same = (a: Inline, b: Inline) => JSON.stringify(a) === JSON.stringify(b)
 function struck(i: Inline): Inline {
   if (i.t === 'text' || i.t === 'value') return { ...i, change: 'struck' }
   if (i.t === 'field') return { t: 'text', text: `[${i.field.label}]`, change: 'struck' }
+  if (i.t === 'picture') return { t: 'text', text: `[${i.alt || 'a picture'}]`, change: 'struck' }
   return i
 }
 const added = (i: Inline): Inline => (i.t === 'text' || i.t === 'value' ? { ...i, change: 'added' } : i)
@@ -81,6 +82,13 @@ function strikeBlock(b: Block): Block {
   return one!
 }
 
+/** What stands where a picture stood: another one, or words. */
+const inPlaceOf = (b: Extract<Block, { t: 'image' }>, content: Inline[]): Block => ({
+  t: 'paragraph',
+  ...(b.id ? { id: b.id } : {}),
+  content,
+  ...(b.align ? { align: b.align } : {}),
+})
 const LEFT_OUT: Inline[] = [{ t: 'text', text: 'Left out.', marks: ['italic'] }]
 const letter = (n: number) => String.fromCharCode(97 + (n % 26))
 
@@ -101,6 +109,9 @@ export function amend(document: PaperDocument, amendments: readonly Amendment[],
       else now = numbered && (b.t === 'paragraph' || b.t === 'heading') ? [{ ...b, content: LEFT_OUT }] : []
     } else if (change && (b.t === 'paragraph' || b.t === 'heading'))
       now = [{ ...b, content: view === 'shown' ? diffInlines(b.content, change.content) : change.content }]
+    else if (change && b.t === 'image')
+      now =
+        view === 'shown' ? [strikeBlock(b), inPlaceOf(b, change.content.map(added))] : [inPlaceOf(b, change.content)]
     const adds = mine
       .filter((a) => a.kind === 'add')
       .map((a, i): Block => ({
@@ -147,7 +158,11 @@ export function mended(
 
 const wordsOf = (content: readonly Inline[]) =>
   content
-    .map((i) => (i.t === 'text' ? i.text : i.t === 'value' ? `{${i.path}}` : i.t === 'field' ? '[field]' : ''))
+    .map((i) => {
+      if (i.t === 'text') return i.text
+      if (i.t === 'picture') return `[${i.alt || 'a picture'}]`
+      return i.t === 'value' ? `{${i.path}}` : i.t === 'field' ? '[field]' : ''
+    })
     .join('')
 
 /** What an amendment does, to tell whether two copies were changed alike. */
@@ -197,7 +212,12 @@ export function amendmentList(
     .map((a): Block[] => {
       const at = numbers[a.kind === 'add' ? a.id : a.block] ?? ''
       const base = [...walkBlocks(document.body)].find((b) => b.id === a.block)
-      const was = base && (base.t === 'paragraph' || base.t === 'heading') ? plain(wordsOf(base.content)) : ''
+      const was =
+        base?.t === 'paragraph' || base?.t === 'heading'
+          ? plain(wordsOf(base.content))
+          : base?.t === 'image'
+            ? `[${base.alt || 'a picture'}]`
+            : ''
       const what =
         a.kind === 'strike'
           ? `left out: “${was}”`

@@ -33,6 +33,18 @@ describe('a document', () => {
     expect(image).toMatchObject({ height: expect.closeTo(size.height) as number })
   })
 
+  it.each([
+    ['<p>Press <img width="20" height="20" src="data:image/png;base64,AA"> twice</p>', ['paragraph']],
+    ['<p>Our meadow <img width="400" src="data:image/png;base64,AA"> in May</p>', ['paragraph', 'image', 'paragraph']],
+    ['<p><img width="20" height="20" src="data:image/png;base64,AA"></p>', ['image']],
+  ])('takes a picture for a word where it is as small as one, with words beside it: %s', (html, kinds) => {
+    const { blocks, left } = fromHtml(html, () => ({ width: 200, height: 100 }))
+    expect(blocks.map((b) => b.t)).toEqual(kinds)
+    expect(left).toEqual([])
+    if (kinds.length === 1 && blocks[0]!.t === 'paragraph')
+      expect(blocks[0]!.content.map((i) => i.t)).toEqual(['text', 'picture', 'text'])
+  })
+
   it('written out as JSON or handed to the editor reads back the same', () => {
     fc.assert(
       fc.property(anyPaper, (d) => {

@@ -28,6 +28,15 @@ const NONE = { style: BorderStyle.NONE, size: 0, color: 'auto' }
 const BARE = { top: NONE, bottom: NONE, left: NONE, right: NONE, insideHorizontal: NONE, insideVertical: NONE }
 const TWIPS = 20
 
+/** A picture as large as it is on the page: its points in pixels of 96 to the inch. */
+const picture = (p: { src: string; alt: string; width: number; height: number }): ParagraphChild =>
+  new ImageRun({
+    type: p.src.startsWith('data:image/png') ? 'png' : 'jpg',
+    data: bytesOf(p.src),
+    transformation: { width: Math.round((p.width * 96) / 72), height: Math.round((p.height * 96) / 72) },
+    altText: { name: 'image', title: p.alt, description: p.alt },
+  })
+
 function run(i: Inline): ParagraphChild {
   switch (i.t) {
     case 'text':
@@ -51,6 +60,8 @@ function run(i: Inline): ParagraphChild {
       return new TextRun({ children: [PageNumber.TOTAL_PAGES] })
     case 'ref':
       return new TextRun({ text: '' })
+    case 'picture':
+      return picture(i)
   }
 }
 const runs = (content: readonly Inline[], number?: string): ParagraphChild[] => [
@@ -145,23 +156,8 @@ function block(b: Block, depth: number): Out[] {
         }),
         new Paragraph({}),
       ]
-    case 'image': {
-      const type = b.src.startsWith('data:image/png') ? 'png' : 'jpg'
-      const scale = 96 / 72
-      return [
-        new Paragraph({
-          children: [
-            new ImageRun({
-              type,
-              data: bytesOf(b.src),
-              transformation: { width: Math.round(b.width * scale), height: Math.round(b.height * scale) },
-              altText: { name: 'image', title: b.alt, description: b.alt },
-            }),
-          ],
-          ...(b.align ? { alignment: ALIGN[b.align] } : {}),
-        }),
-      ]
-    }
+    case 'image':
+      return [new Paragraph({ children: [picture(b)], ...(b.align ? { alignment: ALIGN[b.align] } : {}) })]
     case 'rule':
       return [new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'B9B4A2', space: 1 } } })]
     case 'pageBreak':

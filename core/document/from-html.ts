@@ -58,6 +58,9 @@ const lengthIn = (text: string | undefined): number | null => {
   const points = Number(n) * POINTS[unit]!
   return points > 0 && points <= 2000 ? points : null
 }
+/** The highest a picture is that is taken for one of the words beside it, in points. */
+const LINE_HIGH = 40
+type Picture = Omit<Extract<Block, { t: 'image' }>, 'id' | 'when' | 'align' | 'ground'>
 /** Width and height of a picture in points: as they were given, else as many pixels as it has; no wider than the text of a page. */
 function printed(
   size: { width: number; height: number },
@@ -92,10 +95,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
       if (n.name === 'br') return [{ t: 'break' }]
       if (n.name === 'a' && n.attribs.href && !n.attribs.href.startsWith('#')) left.add('the targets of links')
       if (n.name === 'sup' && n.attribs.id?.startsWith('footnote')) left.add('footnote marks')
-      if (n.name === 'img') {
-        left.add('a picture inside a line')
-        return []
-      }
+      if (n.name === 'img') return image(n).map(({ t: _, ...picture }) => ({ t: 'picture', ...picture }))
       const style = n.attribs.style ?? ''
       const extra: Mark[] = [
         ...(MARK_OF[n.name] ? [MARK_OF[n.name]!] : []),
@@ -125,7 +125,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
     return out
   }
 
-  const image = (n: Element): Block[] => {
+  const image = (n: Element): Picture[] => {
     const src = n.attribs.src ?? ''
     const size = /^data:image\/(png|jpeg);base64,/.test(src) ? sizeOf(src) : null
     if (!size) {
@@ -134,6 +134,13 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
     }
     return [{ t: 'image', src, alt: (n.attribs.alt ?? '').slice(0, 400), ...printed(size, n.attribs) }]
   }
+
+  /** Whether a picture is one of the words of a line: no higher than three of its lines, with words beside it. */
+  const inLine = (n: Element, beside: readonly AnyNode[]): boolean =>
+    image(n).every((p) => p.height <= LINE_HIGH) &&
+    beside.some((x) =>
+      x.type === 'text' ? !!(x as unknown as { data: string }).data.trim() : isElement(x) && MARK_OF[x.name],
+    )
 
   const table = (n: Element): Block[] => {
     const rows: Element[] = []
@@ -183,7 +190,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
       if (content.length) out.push({ t: 'paragraph', content })
     }
     for (const n of nodes) {
-      if (isElement(n) && n.name === 'img') {
+      if (isElement(n) && n.name === 'img' && !inLine(n, nodes)) {
         flush()
         out.push(...image(n))
         continue
@@ -220,7 +227,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
         return content.length ? [{ t: 'heading', level: Math.min(3, Number(n.name[1])) as 1 | 2 | 3, content }] : []
       }
       case 'p': {
-        if (inner.some((c) => isElement(c) && c.name === 'img')) return blocks(inner)
+        if (inner.some((c) => isElement(c) && c.name === 'img' && !inLine(c, inner))) return blocks(inner)
         const content = trimmed(inlines(inner, []))
         const align = /text-align:\s*(center|right)/.exec(n.attribs.style ?? '')?.[1] as 'center' | 'right' | undefined
         return content.length ? [{ t: 'paragraph', content, ...(align ? { align } : {}) }] : []

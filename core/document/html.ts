@@ -3,6 +3,9 @@ import type { Block, Inline, Mark, PaperDocument } from './model'
 
 const TAGS: Record<Mark, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's' }
 
+const img = (p: { src: string; alt: string; width: number; height: number }) =>
+  `<img src="${escapeHtml(p.src)}" alt="${escapeHtml(p.alt)}" width="${Math.round(p.width)}" height="${Math.round(p.height)}">`
+
 function inlineHtml(i: Inline): string {
   switch (i.t) {
     case 'text': {
@@ -17,6 +20,8 @@ function inlineHtml(i: Inline): string {
       return '<br>'
     case 'ref':
       return '<span data-ref></span>'
+    case 'picture':
+      return img(i)
     default:
       return ''
   }
@@ -46,7 +51,7 @@ function blockHtml(b: Block): string {
     case 'columns':
       return `<div class="columns">${b.columns.map((c) => `<div>${blocksHtml(c)}</div>`).join('')}</div>`
     case 'image':
-      return `<p${aligned(b.align)}><img src="${escapeHtml(b.src)}" alt="${escapeHtml(b.alt)}" width="${Math.round(b.width)}" height="${Math.round(b.height)}"></p>`
+      return `<p${aligned(b.align)}>${img(b)}</p>`
     case 'rule':
       return '<hr>'
     case 'field':

@@ -34,6 +34,8 @@ export const valueFormats = [
 export const valueFormat = z.enum(valueFormats)
 /** Words of an amendment: struck ones stay to be seen, added ones are underlined. */
 const change = z.enum(['struck', 'added']).optional()
+const size = z.number().positive().max(2000)
+const pictureSource = z.string().regex(/^data:image\/(png|jpeg);base64,/, 'An image has to be a PNG or JPEG.')
 
 export const inline = z.discriminatedUnion('t', [
   z.object({
@@ -60,6 +62,8 @@ export const inline = z.discriminatedUnion('t', [
   z.object({ t: z.literal('page') }),
   z.object({ t: z.literal('pages') }),
   z.object({ t: z.literal('break') }),
+  /** A picture that stands in the line like a word, on its baseline. Width and height in points. */
+  z.object({ t: z.literal('picture'), src: pictureSource, alt: z.string().max(400), width: size, height: size }),
 ])
 export type Inline = z.infer<typeof inline>
 
@@ -115,7 +119,6 @@ const tableRow = z.object({
   strong: z.boolean().optional(),
 })
 const common = { id: blockId.optional(), when }
-const size = z.number().positive().max(2000)
 export const block: z.ZodType<Block> = z.lazy(() =>
   z.discriminatedUnion('t', [
     z.object({
@@ -154,7 +157,7 @@ export const block: z.ZodType<Block> = z.lazy(() =>
     z.object({
       ...common,
       t: z.literal('image'),
-      src: z.string().regex(/^data:image\/(png|jpeg);base64,/, 'An image has to be a PNG or JPEG.'),
+      src: pictureSource,
       alt: z.string().max(400),
       width: size,
       height: size,

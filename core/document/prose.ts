@@ -45,6 +45,8 @@ function inlineToProse(i: Inline): ProseNode[] {
       return [{ type: 'pageCount' }]
     case 'break':
       return [{ type: 'hardBreak' }]
+    case 'picture':
+      return [{ type: 'picture', attrs: { src: i.src, alt: i.alt, width: i.width, height: i.height } }]
   }
 }
 const inlinesToProse = (list: readonly Inline[]): { content?: ProseNode[] } => {
@@ -161,6 +163,16 @@ function inlineFromProse(n: ProseNode): Inline[] {
       return [{ t: 'pages' }]
     case 'hardBreak':
       return [{ t: 'break' }]
+    case 'picture':
+      return [
+        {
+          t: 'picture',
+          src: a.src as string,
+          alt: (a.alt as string) ?? '',
+          width: a.width as number,
+          height: a.height as number,
+        },
+      ]
     default:
       return (n.content ?? []).flatMap(inlineFromProse)
   }

@@ -69,7 +69,8 @@ export function textBoxes(
 ): Box[] {
   const id = node(context, role, parent)
   const indent = more.number === undefined ? 0 : NUMBER_INDENT
-  let boxes = indented(layoutInline(content, width - indent, style, more.align, id, context), indent)
+  const inLine = { ...context, figure: (alt: string) => node(context, 'Figure', id, alt) }
+  let boxes = indented(layoutInline(content, width - indent, style, more.align, id, inLine), indent)
   if (more.number !== undefined) boxes = withNumber(boxes, more.number, style, id, context)
   return boxes.map((b, i) => (i === 0 ? { ...b, gap } : b))
 }

@@ -1,5 +1,5 @@
 import type { Inline } from '../document/model'
-import type { Box, FontBook, Item } from './types'
+import type { Box, Item } from './types'
 import { cut, segmentsOf } from './segments'
 import type { InlineContext, Part, Segment, TextStyle } from './pieces'
 
@@ -10,7 +10,7 @@ function visualOrder(parts: Part[]): Part[] {
   const max = Math.max(0, ...parts.map((x) => x.level))
   if (max === 0) return parts
   const words = parts.flatMap((part): Part[] =>
-    part.field || part.level % 2 === 0
+    part.atom || part.level % 2 === 0
       ? [part]
       : part.text.split(/(?<=\s)(?=\S)/).map((text) => ({ ...part, text, width: -1 })),
   )
@@ -25,9 +25,13 @@ function visualOrder(parts: Part[]): Part[] {
   return words
 }
 
+/** A picture no wider than the line it stands in. */
+const noWider = <P extends { width: number; height: number }>(p: P, width: number): P =>
+  p.width <= width ? p : { ...p, width, height: (p.height * width) / p.width }
+
 /**
  * Breaks inline content into lines no wider than `width` (UAX 14 break opportunities) and returns one box a line.
- * Fields stand in the line like words and keep their exact place.
+ * Fields and pictures stand in the line like words and keep their exact place.
  */
 export function layoutInline(
   content: readonly Inline[],
@@ -37,7 +41,8 @@ export function layoutInline(
   node: number | null,
   context: InlineContext,
 ): Box[] {
-  const { segments, rtl } = segmentsOf(content, style, context)
+  const fitting = content.map((i) => (i.t === 'picture' ? noWider(i, width) : i))
+  const { segments, rtl } = segmentsOf(fitting, style, context)
   const side = align ?? (rtl ? 'right' : 'left')
   const lines: Part[][] = []
   const starts: Segment['start'][] = []
@@ -61,7 +66,7 @@ export function layoutInline(
   }
   if (line.length || lines.length === 0) lines.push(line)
   return lines.map((parts, i) => ({
-    ...lineBox(parts, width, style, side, node, context.fonts),
+    ...lineBox(parts, width, style, side, node, context),
     start: starts[i] ?? { index: 0, offset: 0 },
     keepNext: lines.length > 1 && (i === 0 || i === lines.length - 2),
   }))
@@ -73,15 +78,16 @@ function lineBox(
   style: TextStyle,
   side: 'left' | 'center' | 'right',
   node: number | null,
-  fonts: FontBook,
+  context: InlineContext,
 ): Box {
+  const { fonts } = context
   const merged: Part[] = []
   for (const part of visualOrder(parts)) {
     const last = merged.at(-1)
     if (
       last &&
-      !last.field &&
-      !part.field &&
+      !last.atom &&
+      !part.atom &&
       part.level % 2 === 0 &&
       last.level === part.level &&
       last.face === part.face &&
@@ -93,18 +99,21 @@ function lineBox(
     else merged.push({ ...part })
   }
   const last = merged.at(-1)
-  if (last && !last.field && last.level % 2 === 0) last.text = last.text.trimEnd()
-  for (const part of merged) if (!part.field) part.width = fonts.width(part.face, part.text) * part.size
+  if (last && !last.atom && last.level % 2 === 0) last.text = last.text.trimEnd()
+  for (const part of merged) if (!part.atom) part.width = fonts.width(part.face, part.text) * part.size
   const total = merged.reduce((w, part) => w + part.width, 0)
-  const rise = Math.max(0, ...merged.map((part) => (part.field ? part.rise : 0)))
-  const drop = Math.max(0, ...merged.map((part) => (part.field ? part.height - part.rise : 0)))
+  const rise = Math.max(0, ...merged.map((part) => (part.atom ? part.rise : 0)))
+  const drop = Math.max(0, ...merged.map((part) => (part.atom ? part.height - part.rise : 0)))
   const ascent = Math.max(style.leading * 0.74, rise + 1.5)
   const height = ascent + Math.max(style.leading * 0.26, drop + 1.5)
   const box: Box = { height, gap: 0, items: [], fields: [], keepNext: false }
   let x = side === 'left' ? 0 : side === 'right' ? width - total : (width - total) / 2
   for (const part of merged) {
-    if (part.field) box.fields.push({ field: part.field, x, y: ascent - part.rise, w: part.width, h: part.height })
-    else if (part.text) {
+    if (part.atom) {
+      const at = { x, y: ascent - part.rise, w: part.width, h: part.height }
+      if (part.atom.t === 'field') box.fields.push({ field: part.atom.field, ...at })
+      else box.items.push({ k: 'image', ...at, src: part.atom.src, node: context.figure?.(part.atom.alt) ?? node })
+    } else if (part.text) {
       const text: Item = {
         k: 'text',
         x,

@@ -271,3 +271,39 @@ describe('layout', () => {
     expect(laid.overflows).toEqual([{ key: 'note', label: 'note' }])
   })
 })
+
+describe('a picture in a line', () => {
+  const mark = (width: number, height: number): Inline => ({
+    t: 'picture',
+    src: 'data:,',
+    alt: 'a mark',
+    width,
+    height,
+  })
+  const pictures = (laid: Laid) =>
+    laid.pages.flatMap((page) => page.items.filter((i): i is Extract<Item, { k: 'image' }> => i.k === 'image'))
+  it('stands on the baseline between the words, and makes room for itself', () => {
+    const plain = lay([p(txt('before '), txt('after')), p(txt('next'))])
+    const laid = lay([p(txt('before '), mark(30, 40), txt(' after')), p(txt('next'))])
+    const [picture] = pictures(laid)
+    const [before, after, next] = texts(laid)[0]!
+    expect(picture).toMatchObject({ w: 30, h: 40 })
+    expect(picture!.y + picture!.h).toBeCloseTo(before!.y)
+    expect(picture!.x).toBeGreaterThan(before!.x)
+    expect(after!.x).toBeGreaterThanOrEqual(picture!.x + picture!.w)
+    expect(next!.y).toBeGreaterThan(texts(plain)[0]!.at(-1)!.y)
+    // Whoever can't see it hears what it shows, within its paragraph.
+    const node = laid.nodes[picture!.node!]!
+    expect([node.role, node.alt, laid.nodes[node.parent!]!.role]).toEqual(['Figure', 'a mark', 'P'])
+  })
+  it('is never wider than its line, and keeps its shape', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2000 }), fc.integer({ min: 1, max: 300 }), (width, height) => {
+        const [picture] = pictures(lay([p(txt('a '), mark(width, height))]))
+        expect(picture!.x + picture!.w).toBeLessThanOrEqual(A4.width)
+        expect(picture!.w / picture!.h).toBeCloseTo(width / height)
+      }),
+      { numRuns: 40 },
+    )
+  })
+})

@@ -1,5 +1,6 @@
 import bidiFactory from 'bidi-js'
 import type { FieldSpec } from '../document/field'
+import type { Inline } from '../document/model'
 import type { Face, FontBook } from './types'
 
 export interface TextStyle {
@@ -13,6 +14,8 @@ export interface InlineContext {
   fonts: FontBook
   page: number
   pages: number
+  /** Makes a picture in a line known by what it shows; where it isn't given, pictures are part of their text. */
+  figure?: (alt: string) => number
 }
 
 interface Piece {
@@ -24,11 +27,13 @@ interface Piece {
   strike: boolean
   width: number
   level: number
-  field: null
+  atom: null
 }
 
+/** What stands in a line like one word: a field to fill, or a picture. */
+export type AtomOf = { t: 'field'; field: FieldSpec } | Extract<Inline, { t: 'picture' }>
 interface Atom {
-  field: FieldSpec
+  atom: AtomOf
   width: number
   height: number
   rise: number

@@ -22,6 +22,7 @@ export const bare = (text: string): string => text.replace(/\s+/g, '')
 
 function inlineWords(i: Inline): string {
   if (i.t === 'text') return bare(i.text)
+  if (i.t === 'picture') return IMAGE_SIGN
   return i.t === 'field' ? FIELD_SIGN(i.field.key) : ''
 }
 const inlinesWords = (list: readonly Inline[]) => list.map(inlineWords).join('')

@@ -1,9 +1,18 @@
-import type { FieldSpec } from '../document/field'
 import LineBreaker from 'linebreak'
 import type { Inline } from '../document/model'
 import { fieldSize } from './fields'
 import { facePieces, faceOf, clings } from './faces'
-import { ATOM, RTL, bidi, type Style, type Segment, type Part, type InlineContext, type TextStyle } from './pieces'
+import {
+  ATOM,
+  RTL,
+  bidi,
+  type AtomOf,
+  type Style,
+  type Segment,
+  type Part,
+  type InlineContext,
+  type TextStyle,
+} from './pieces'
 import { GAP, STRUCK, ADDED, INK, type FontBook } from './types'
 
 /** Control and direction-override characters have no place on a paper. */
@@ -30,7 +39,7 @@ export function cut(segment: Segment, room: number, fonts: FontBook): Segment[] 
     width = 0
   }
   for (const part of segment.parts) {
-    if (part.field) {
+    if (part.atom) {
       if (width + part.width > room) flush(false)
       parts.push(part)
       width += part.width
@@ -70,7 +79,7 @@ export function segmentsOf(
 ): { segments: Segment[]; rtl: boolean } {
   let whole = ''
   const spans: { from: number; style: Style }[] = []
-  const atoms: { field: FieldSpec; width?: number }[] = []
+  const atoms: (AtomOf & { width?: number })[] = []
   for (const i of content) {
     const marks = i.t === 'text' ? (i.marks ?? []) : []
     spans.push({
@@ -87,7 +96,7 @@ export function segmentsOf(
     else if (i.t === 'break') whole += '\n'
     else if (i.t === 'page') whole += String(context.page)
     else if (i.t === 'pages') whole += String(context.pages)
-    else if (i.t === 'field') {
+    else if (i.t === 'field' || i.t === 'picture') {
       atoms.push(i)
       whole += ATOM
     }
@@ -109,9 +118,9 @@ export function segmentsOf(
       const s = spans[span]!.style
       const level = levels ? levels.levels[i]! : 0
       if (whole[i] === ATOM) {
-        const { field, width } = atoms[atom++]!
-        const size = fieldSize(field, width)
-        parts.push({ field, width: size.width, height: size.height, rise: size.rise, level, text: '' })
+        const a = atoms[atom++]!
+        const size = a.t === 'field' ? fieldSize(a.field, a.width) : { ...a, rise: a.height }
+        parts.push({ atom: a, width: size.width, height: size.height, rise: size.rise, level, text: '' })
         i += 1
         continue
       }
@@ -138,7 +147,7 @@ export function segmentsOf(
           underline: s.underline,
           strike: s.strike,
           level,
-          field: null,
+          atom: null,
           width: context.fonts.width(piece.face, piece.text) * style.size,
         })
       }
@@ -146,9 +155,9 @@ export function segmentsOf(
     }
     const width = parts.reduce((w, part) => w + part.width, 0)
     const last = parts.at(-1)
-    const trailing = last && !last.field ? last.text.length - last.text.trimEnd().length : 0
+    const trailing = last && !last.atom ? last.text.length - last.text.trimEnd().length : 0
     const inkWidth =
-      trailing && last && !last.field
+      trailing && last && !last.atom
         ? width - last.width + context.fonts.width(last.face, last.text.trimEnd()) * last.size
         : width
     segments.push({ parts, start, width, inkWidth, required: required || (at.required && at.position < whole.length) })

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import type { PaperDocument } from '../../core/document/model'
+import type { Inline, PaperDocument } from '../../core/document/model'
 import { IMAGE_MAX, pictureProblem, picturesOf } from '../../core/document/pictures'
 import { Problem } from '../platform/problem'
 import { inspectInWorker } from './pool'
@@ -9,7 +9,7 @@ const good = new Set<string>()
 const hashOf = (src: string) => createHash('sha256').update(src).digest('base64')
 
 /** Refuses a document with a picture that can't be drawn, saying which and why. Only those not seen before are looked at. */
-export async function checkImages(document: PaperDocument): Promise<void> {
+export async function checkImages(document: Pick<PaperDocument, 'header' | 'body' | 'footer'>): Promise<void> {
   const fresh = picturesOf(document).filter((src) => !good.has(hashOf(src)))
   if (fresh.length === 0) return
   const found = await inspectInWorker({ pictures: fresh, most: IMAGE_MAX })
@@ -21,3 +21,6 @@ export async function checkImages(document: PaperDocument): Promise<void> {
   if (good.size > 2000) good.clear()
   for (const src of fresh) good.add(hashOf(src))
 }
+/** The same for words that come alone, such as an amendment's. */
+export const checkImagesOf = (content: Inline[]): Promise<void> =>
+  checkImages({ header: [], body: [{ t: 'paragraph', content }], footer: [] })

@@ -7,6 +7,7 @@ import type { changePaper, putAmendment } from '../../shared/papers'
 import { now } from '../platform/clock'
 import { type Db, write } from '../platform/db/client'
 import { contacts, papers, templates } from '../platform/db/schema'
+import { checkImagesOf } from '../files/pictures'
 import { Problem, notFound } from '../platform/problem'
 import { isDay } from '../../core/calendar/dates'
 import { readAmount, readDecimal, typedWords } from '../../core/money/typed'
@@ -25,14 +26,15 @@ async function draft(id: string): Promise<Paper> {
 
 /** Puts an amendment on one job's copy, or changes one that is there. */
 export async function amendPaper(id: string, input: z.output<typeof putAmendment>, by: string): Promise<void> {
+  await checkImagesOf(input.content)
   await write(async (tx) => {
     const paper = await draft(id)
     const block = [...walkBlocks(paper.document.body)].find((b) => b.id === input.block)
     if (!block) throw new Problem('stale', 'The paragraph this is about is not on the paper any more.')
-    if (input.kind === 'reword' && block.t !== 'paragraph' && block.t !== 'heading')
+    if (input.kind === 'reword' && block.t !== 'paragraph' && block.t !== 'heading' && block.t !== 'image')
       throw new Problem(
         'invalid',
-        'Only a paragraph or a heading can be reworded. Strike this, and add what should stand there.',
+        'Only a paragraph, a heading or a picture can be put otherwise. Strike this, and add what should stand there.',
       )
     if (input.kind !== 'strike' && input.content.length === 0)
       throw new Problem('invalid', 'Write what should stand there.', { content: 'Write what should stand there.' })

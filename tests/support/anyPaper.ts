@@ -5,6 +5,9 @@ import type { FieldSpec } from '../../core/document/field'
 import { joined } from '../../core/amend/amend'
 import { paper } from './paper'
 
+/** A picture of one point. */
+export const DOT =
+  'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg=='
 /** Any paper the editor can hold: what the properties of reading, writing and amending are tried on. */
 const words = fc
   .array(fc.constantFrom('water', 'fire', 'the', 'hire', '£420.00', 'Λίμνη', 'баня', 'well-kept', '“sauna”', '& <b>'), {
@@ -44,7 +47,13 @@ const inline: fc.Arbitrary<Inline> = fc.oneof(
   },
   {
     weight: 1,
-    arbitrary: fc.constantFrom<Inline[]>({ t: 'break' }, { t: 'page' }, { t: 'pages' }, { t: 'ref', to: 'b1' }),
+    arbitrary: fc.constantFrom<Inline[]>(
+      { t: 'break' },
+      { t: 'page' },
+      { t: 'pages' },
+      { t: 'ref', to: 'b1' },
+      { t: 'picture', src: DOT, alt: 'a dot', width: 14, height: 9 },
+    ),
   },
 )
 const content = fc.array(inline, { minLength: 1, maxLength: 5 }).map(joined)

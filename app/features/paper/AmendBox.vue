@@ -7,6 +7,7 @@ import { walkBlocks } from '~~/core/document/walk'
 import type { TemplateView } from '~~/shared/library'
 import { putAmendment } from '~~/shared/papers'
 import InsertMenu from '~/features/writing/InsertMenu.vue'
+import { imageFrom } from '~/features/writing/images'
 import { insertables } from '~/features/writing/insert'
 import { passageNodes } from '~/features/writing/nodes'
 import { ownHtml, pasteHtml } from '~/features/writing/paste'
@@ -22,7 +23,8 @@ const { id, paper } = storeToRefs(thisPaper)
 const { load } = thisPaper
 const room = useRoom()
 const base = room.baseOf(props.block)!
-const isText = base.t === 'paragraph' || base.t === 'heading'
+const isPicture = base.t === 'image'
+const isText = base.t === 'paragraph' || base.t === 'heading' || isPicture
 const there = paper.value.written.amendments.find((a) => a.block === props.block && a.kind !== 'add')
 const kind = ref<'reword' | 'strike' | 'add'>(there?.kind === 'strike' ? 'strike' : isText ? 'reword' : 'strike')
 const why = ref(there?.why ?? '')
@@ -35,7 +37,9 @@ const starting = (): Inline[] =>
       ? there.content
       : base.t === 'paragraph' || base.t === 'heading'
         ? base.content
-        : []
+        : base.t === 'image'
+          ? [{ t: 'picture', src: base.src, alt: base.alt, width: base.width, height: base.height }]
+          : []
 
 /** The parties of the paper as they stand on it; fields of an amendment are theirs. */
 const desk = ref<HTMLElement>()
@@ -104,6 +108,18 @@ const changed = putAmendment.refine(
   (a) => a.kind !== 'reword' || !!there || JSON.stringify(a.content) !== JSON.stringify(starting()),
   { message: 'Nothing was changed yet.', path: ['content'] },
 )
+/** Another picture where this one stood, as wide; words can stand beside it. */
+async function replace([file]: File[]): Promise<void> {
+  if (base.t !== 'image' || !file) return
+  try {
+    const { attrs } = await imageFrom(file)
+    const height = Math.round((base.width * attrs.height) / attrs.width) || 1
+    editor.value?.commands.setContent(inlinesAsProse([{ t: 'picture', ...attrs, width: base.width, height }]))
+  } catch (e) {
+    notices.trouble(e)
+  }
+}
+const notices = useNotices()
 /** The other blocks of its row in a table: what is struck can be the whole row. */
 const row = room.rowOf(props.block).filter((x) => x !== props.block)
 const wholeRow = ref(false)
@@ -136,7 +152,7 @@ function leave(): void {
         v-model="kind"
         label="What is done with it"
         :options="[
-          ...(isText ? [{ value: 'reword' as const, label: 'Reword' }] : []),
+          ...(isText ? [{ value: 'reword' as const, label: isPicture ? 'Replace' : 'Reword' }] : []),
           { value: 'strike', label: 'Strike' },
           { value: 'add', label: 'Add after it' },
         ]"
@@ -146,7 +162,8 @@ function leave(): void {
       <EditorContent :editor="editor" class="editor bg-paper border border-hairline-strong rounded-[4px] py-2 px-2.5" />
       <InsertMenu v-if="menu" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
     </div>
-    <p v-else class="soft">It stays to be seen, struck through, and doesn’t count.</p>
+    <FilePick v-if="isPicture && kind === 'reword'" label="Another picture" accept="image/*" @picked="replace" />
+    <p v-else-if="!editor" class="soft">It stays to be seen, struck through, and doesn’t count.</p>
     <label v-if="kind === 'strike' && row.length" class="flex gap-2 items-center"
       ><Checkbox v-model="wholeRow" binary /> The whole row of the table</label
     >

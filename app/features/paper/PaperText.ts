@@ -12,6 +12,8 @@ export default defineComponent({
     const room = useRoom()
     const one = (i: Inline) => {
       if (i.t === 'break') return h('br')
+      if (i.t === 'picture')
+        return h('img', { src: i.src, alt: i.alt, class: 'in-line', style: { width: `${i.width}pt` } })
       if (i.t === 'field') {
         const n = room.parties.findIndex((p) => p.key === i.field.party)
         const label = i.field.preset ?? `${FIELD_WORDS[i.field.type]}, “${i.field.label}”`

@@ -20,6 +20,13 @@ export default defineComponent({
         return i.change ? h(i.change === 'struck' ? 'del' : 'ins', words) : words
       }
       if (i.t === 'break') return h('br')
+      if (i.t === 'picture')
+        return h('img', {
+          src: i.src,
+          alt: i.alt,
+          class: 'inline max-w-full h-auto align-baseline',
+          style: { width: `${i.width}pt` },
+        })
       if (i.t !== 'field') return null
       return h(SignerField, {
         'data-field': i.field.key,

@@ -76,6 +76,7 @@ const TITLES: Record<string, string> = {
   fieldInline: 'This field',
   fieldBlock: 'This field',
   image: 'This picture',
+  picture: 'This picture in the line',
   ref: 'This reference',
   clauseUse: 'This clause',
   space: 'This space',
@@ -138,7 +139,12 @@ function remove(): void {
       @change="set('field', $event)"
       @width="set('width', $event)"
     />
-    <PictureEdit v-else-if="name === 'image'" :attrs="attrs" @set="set" />
+    <PictureEdit
+      v-else-if="name === 'image' || name === 'picture'"
+      :attrs="attrs"
+      :in-line="name === 'picture'"
+      @set="set"
+    />
     <Choice
       v-else-if="name === 'ref'"
       label="Refers to"

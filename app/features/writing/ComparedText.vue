@@ -5,8 +5,12 @@ import { labelOf } from './say'
 
 /** Two versions in one text: struck and added words; what is the same is left out, unless `all` is asked for. */
 const props = defineProps<{ list: Compared[]; all?: boolean }>()
-const words = (i: Inline) =>
-  i.t === 'text' ? i.text : i.t === 'value' ? `[${labelOf(i.path)}]` : i.t === 'field' ? `[${i.field.label}]` : ' '
+function words(i: Inline): string {
+  if (i.t === 'text') return i.text
+  if (i.t === 'value') return `[${labelOf(i.path)}]`
+  if (i.t === 'picture') return `[${i.alt || 'a picture'}]`
+  return i.t === 'field' ? `[${i.field.label}]` : ' '
+}
 const changed = computed(() => props.list.filter((c) => props.all || c.kind !== 'same'))
 </script>
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { TEXT_WIDTH } from './images'
+
 /** What can be set about a picture: what it shows, how large, where it stands and on what ground. */
-const props = defineProps<{ attrs: Record<string, unknown> }>()
+const props = defineProps<{ attrs: Record<string, unknown>; inLine?: boolean }>()
 const emit = defineEmits<{ set: [name: string, value: unknown] }>()
 const picture = computed(
   () => props.attrs as { alt?: string; width: number; height: number; align?: string; ground?: string },
@@ -21,12 +23,13 @@ function resize(w: number): void {
     ><span>Width</span
     ><Slider
       :model-value="picture.width"
-      :min="20"
-      :max="467"
+      :min="inLine ? 6 : 20"
+      :max="inLine ? 160 : TEXT_WIDTH"
       aria-label="Width"
       @update:model-value="resize($event as number)"
   /></label>
   <Choice
+    v-if="!inLine"
     label="Where"
     :model-value="picture.align ?? 'left'"
     :options="[
@@ -37,6 +40,7 @@ function resize(w: number): void {
     @update:model-value="set('align', $event === 'left' ? null : $event)"
   />
   <Choice
+    v-if="!inLine"
     label="Ground"
     :model-value="picture.ground ?? ''"
     :options="[

@@ -6,6 +6,18 @@ const BYTES = 1_200_000
 /** Width of a page's text in points. */
 export const TEXT_WIDTH = 467
 
+/** As wide as a mark among words is to begin with, at most, in points. */
+const IN_LINE = 60
+/** A picture as one of the words of a line, no wider than `most` points. */
+export function inLine(
+  attrs: { src: string; alt: string; width: number; height: number },
+  most = IN_LINE,
+): { type: 'picture'; attrs: typeof attrs } {
+  const scale = Math.min(1, most / attrs.width)
+  const size = (n: number) => Math.max(1, Math.round(n * scale))
+  return { type: 'picture', attrs: { ...attrs, width: size(attrs.width), height: size(attrs.height) } }
+}
+
 /**
  * Reads a picture somebody gives, draws it anew at the size a page needs, and says so where that made it smaller.
  */

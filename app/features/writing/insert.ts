@@ -60,7 +60,7 @@ export interface WrittenOn {
 }
 
 /** Everything that can be put where the cursor is. Without `pickPicture` no picture is offered. */
-export function insertables(sheet: WrittenOn, pickPicture?: () => void): Insertable[] {
+export function insertables(sheet: WrittenOn, pickPicture?: (among: boolean) => void): Insertable[] {
   const { view, base, worked, editor } = sheet
   const text = (label: string, hint: string, run: Insertable['run']): Insertable => ({
     group: 'Text',
@@ -123,7 +123,12 @@ export function insertables(sheet: WrittenOn, pickPicture?: () => void): Inserta
       node({ type: 'priceTable', attrs: { party: base.value.parties[0]?.key ?? 'client' } }),
     ),
     text('Payment plan', 'from the job’s stages', node({ type: 'planTable' })),
-    ...(pickPicture ? [text('Picture', 'a logo or a drawing', pickPicture)] : []),
+    ...(pickPicture
+      ? [
+          text('Picture', 'a logo or a drawing', () => pickPicture(false)),
+          text('Picture in the line', 'a mark among the words', () => pickPicture(true)),
+        ]
+      : []),
     text(
       'Two columns',
       'side by side',

@@ -114,13 +114,21 @@ const ClauseUse = atom('clauseUse', false, ['clause', 'edition'], (dom, { attrs 
   const when = attrs.when as Condition | null
   dom.textContent = `Clause: ${clauseName(String(attrs.clause))}${attrs.edition ? `, kept at edition ${String(attrs.edition)}` : ''}${when ? `, ${conditionWords(when)}` : ''}`
 })
-const Image = atom('image', false, ['src', 'alt', 'width', 'height', 'align', 'ground'], (dom, { attrs }) => {
-  const { src, alt, width, align, ground } = attrs as Extract<Block, { t: 'image' }>
-  dom.style.textAlign = align ?? 'left'
+function pictured(src: string, alt: string, width: number): HTMLImageElement {
   const img = document.createElement('img')
   img.src = /^data:image\/(png|jpeg);base64,/.test(src) ? src : ''
   img.alt = alt
   img.style.width = `${width}pt`
+  return img
+}
+const Picture = atom('picture', true, ['src', 'alt', 'width', 'height'], (dom, { attrs }) => {
+  const { src, alt, width } = attrs as { src: string; alt: string; width: number }
+  dom.replaceChildren(pictured(src, alt, width))
+})
+const Image = atom('image', false, ['src', 'alt', 'width', 'height', 'align', 'ground'], (dom, { attrs }) => {
+  const { src, alt, width, align, ground } = attrs as Extract<Block, { t: 'image' }>
+  dom.style.textAlign = align ?? 'left'
+  const img = pictured(src, alt, width)
   if (ground) img.className = `ground-${ground}`
   dom.replaceChildren(img)
 })
@@ -223,6 +231,7 @@ const common = [
   Space,
   ClauseUse,
   Image,
+  Picture,
   wrapper('keep', 'block+', 'block'),
   wrapper('columns', 'column{1,4}', 'block'),
   wrapper('column', 'block+', ''),

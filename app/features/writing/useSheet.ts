@@ -14,7 +14,7 @@ import { useNotices } from '../../composables/notices'
 import { createSaver } from '../../composables/saving'
 import type { Setting, Worked } from './layout.worker'
 import { usePages } from './pages'
-import { imageFrom } from './images'
+import { imageFrom, inLine } from './images'
 import { redraw, sheetNodes } from './nodes'
 import { ownHtml, pasteHtml } from './paste'
 import { goToBlock, rewordBlock } from './places'
@@ -187,11 +187,16 @@ export const useSheet = defineStore('sheet', () => {
     renew()
   }
 
-  async function takePictures(files: readonly File[]): Promise<void> {
+  /** Puts pictures on the sheet, each on its own or `among` the words of the line one is in. */
+  async function takePictures(files: readonly File[], among = false): Promise<void> {
     for (const file of files) {
       try {
         const { attrs, words } = await imageFrom(file)
-        editor.value!.chain().focus().insertContent({ type: 'image', attrs }).run()
+        editor
+          .value!.chain()
+          .focus()
+          .insertContent(among ? inLine(attrs) : { type: 'image', attrs })
+          .run()
         if (words) notices.say(words)
       } catch (e) {
         notices.trouble(e)

@@ -55,8 +55,13 @@ useScreenKeys('On the sheet', [
 
 const desk = ref<HTMLElement>()
 const picture = ref<{ choose(): void }>()
+/** Whether the picture that is chosen goes into the line. */
+const among = ref(false)
 const { menu, openMenu, slash } = useSlash(editor, desk, () =>
-  insertables(storeToRefs(sheet), () => picture.value?.choose()),
+  insertables(storeToRefs(sheet), (words) => {
+    among.value = words
+    picture.value?.choose()
+  }),
 )
 const versions = ref(false)
 const seeing = ref(false)
@@ -99,6 +104,8 @@ const blockHere = () => (editor.value ? blockAt(editor.value) : null)
 const show = ({ at }: PreflightNote) => {
   if (at) goTo(at)
 }
+/** The sheet notes stand beside. */
+const page = useTemplateRef<HTMLElement>('page')
 const savedWords = computed(
   () =>
     ({
@@ -160,7 +167,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
       >
         <SheetBar @insert="openMenu" @find="finding = true" />
         <FindWords v-if="finding" @close="notFinding" />
-        <div class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
+        <div ref="page" class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
         <FilePick
           ref="picture"
@@ -168,20 +175,21 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
           name="A picture"
           hidden
           accept="image/*"
-          @picked="sheet.takePictures($event)"
+          @picked="sheet.takePictures($event, among)"
         />
       </section>
-      <aside class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start" aria-label="Beside the sheet">
-        <ChosenCard />
+      <aside class="py-5 px-4.5 flex flex-col" aria-label="Beside the sheet">
+        <ChosenCard class="in-sight" />
         <h2>Before it goes</h2>
         <NoteList
           :notes="notes"
           :good="`${base.parties.length === 1 ? 'The one party has' : 'All parties have'} a place to sign. Every value is known.`"
           :numbers="worked?.numbers ?? {}"
+          :beside="() => page"
           @go="show"
           @cure="cure"
         />
-        <CommentList on="template" :of="templateId" :block="blockHere" @go="goTo" />
+        <CommentList class="between" on="template" :of="templateId" :block="blockHere" @go="goTo" />
       </aside>
     </div>
     <VersionsDialog v-model="versions" />
@@ -190,6 +198,21 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 </template>
 
 <style scoped>
+.in-sight {
+  position: sticky;
+  top: 8px;
+  z-index: 2;
+}
+/* What is said between us stays in sight at the foot, however long the sheet; what is chosen, at the top. */
+.between {
+  position: sticky;
+  bottom: 0;
+  margin-top: auto;
+  max-height: 50vh;
+  overflow: auto;
+  padding-block: 12px;
+  background: var(--chalk);
+}
 .name {
   font: 600 16px var(--sans);
   border: 1px solid transparent;
@@ -209,6 +232,11 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
     grid-template-columns: minmax(0, 1fr);
   }
   .side {
+    position: static;
+    max-height: none;
+  }
+  .between,
+  .in-sight {
     position: static;
     max-height: none;
   }

@@ -108,6 +108,8 @@ onMounted(() => {
   if (path && draft.value) give(String(path))
   if (bind && draft.value) binding.value = String(bind)
 })
+/** The sheet notes stand beside. */
+const page = useTemplateRef<HTMLElement>('page')
 const seeing = ref(false)
 const fieldCount = computed(() => paper.value.sheet.reduce((n, s) => n + s.fields, 0))
 const pdf = `/api/papers/${id}/export?as=pdf`
@@ -161,24 +163,25 @@ const pdf = `/api/papers/${id}/export?as=pdf`
         <OwnValues :editable="draft" />
       </div>
       <section class="desk relative bg-desk py-4.5 px-2 min-w-0" aria-label="The paper">
-        <div class="sheet-paper sheet-view" @focusin="passage" @pointerdown="passage">
+        <div ref="page" class="sheet-paper sheet-view" @focusin="passage" @pointerdown="passage">
           <PaperBlocks :blocks="whole.header" bare />
           <PaperBlocks :blocks="whole.body" />
           <PaperBlocks :blocks="whole.footer" bare />
         </div>
         <SourcePop v-if="value" :key="value.source.path" />
       </section>
-      <aside class="side py-5 px-4.5 sticky top-0 max-h-screen overflow-auto self-start" aria-label="Beside the paper">
+      <aside class="py-5 px-4.5 flex flex-col" aria-label="Beside the paper">
         <AmendmentList v-if="written.amendments.length" :document="whole" />
         <h2 :class="{ gap: written.amendments.length }">Before it goes</h2>
         <NoteList
           :notes="paper.preflight"
           :good="`Everybody has a place to sign. ${fieldCount} ${fieldCount === 1 ? 'field' : 'fields'}. Every value is there.`"
           :numbers="numbersOf(whole)"
+          :beside="() => page"
           @go="(n) => n.at && goTo(n.at)"
           @cure="cure"
         />
-        <CommentList on="paper" :of="id" :block="() => lastBlock" @go="goTo" />
+        <CommentList class="between" on="paper" :of="id" :block="() => lastBlock" @go="goTo" />
       </aside>
     </div>
     <SeeAs
@@ -193,6 +196,16 @@ const pdf = `/api/papers/${id}/export?as=pdf`
 </template>
 
 <style scoped>
+/* What is said between us stays in sight at the foot, however long the sheet; what is chosen, at the top. */
+.between {
+  position: sticky;
+  bottom: 0;
+  margin-top: auto;
+  max-height: 50vh;
+  overflow: auto;
+  padding-block: 12px;
+  background: var(--chalk);
+}
 .sheet-view :deep(.value-button) {
   cursor: help;
 }
@@ -205,6 +218,10 @@ const pdf = `/api/papers/${id}/export?as=pdf`
     grid-template-columns: minmax(0, 1fr);
   }
   .side {
+    position: static;
+    max-height: none;
+  }
+  .between {
     position: static;
     max-height: none;
   }

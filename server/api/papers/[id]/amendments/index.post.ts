@@ -2,6 +2,7 @@ import { putAmendment } from '../../../../../shared/papers'
 import { amendPaper } from '../../../../papers/own'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member', body: putAmendment }, ({ id, body, event }) =>
+/** A picture can be put in place of another: no larger than one on a sheet. */
+export default route({ who: 'member', body: putAmendment, limit: 3_000_000 }, ({ id, body, event }) =>
   amendPaper(id, body, event.context.member!.name),
 )
