@@ -94,16 +94,53 @@ test('an e-mail that is dropped is read, and asked back in its language', async 
     .toContain('• Wo soll es stattfinden?')
 })
 
+test('a picture of a message is read on the device, can be stopped, and says where there are no words', async ({
+  page,
+  context,
+}) => {
+  const shot = await context.newPage()
+  await shot.setViewportSize({ width: 390, height: 560 })
+  const drawn = async (html: string) => {
+    await shot.setContent(`<body style="font:17px sans-serif;margin:24px">${html}</body>`)
+    return shot.screenshot()
+  }
+  const letter = await drawn(
+    `<p>Hello, we would like the barrel sauna on 19 June ${YEAR} from 4pm.</p><p>We will be 24 people at Roe Farm.</p><p>Tamsin Roe<br>tamsin@roe.example</p>`,
+  )
+  const nothing = await drawn('<div style="width:200px;height:200px;background:#4b6b2f"></div>')
+  await shot.close()
+  const asked: string[] = []
+  page.on('request', (r) => asked.push(new URL(r.url()).host))
+  await signIn(page)
+  await page.goto('/jobs/new')
+  const file = page.getByLabel('A file with the enquiry')
+  const give = (name: string, buffer: Buffer) => file.setInputFiles({ name, mimeType: 'image/png', buffer })
+  await give('meadow.png', nothing)
+  await expect(page.getByText('No words could be read in meadow.png')).toBeVisible()
+  await give('message.png', letter)
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('message.png was left unread')).toBeVisible()
+  await give('message.png', letter)
+  await expect(page.getByText('look them over')).toBeVisible()
+  await expect(page.getByLabel('E-mail', { exact: true })).toHaveValue('tamsin@roe.example')
+  await expect(page.getByLabel('Number of people')).toHaveValue('24')
+  await expect(page.getByLabel('Begins')).toHaveValue(`19/06/${YEAR} 16:00`)
+  // Nothing of it went anywhere: all that was asked for is of this address.
+  expect(new Set(asked.filter(Boolean)).size).toBe(1)
+})
+
 test('what is no enquiry says so, and nothing typed is lost', async ({ page }) => {
   await signIn(page)
   await page.goto('/jobs/new')
   await page.getByRole('textbox', { name: 'The enquiry' }).fill('We are 12 people')
   for (const [name, body, words] of [
-    ['photo.png', 'x', 'photo.png can’t be read as an enquiry'],
+    ['photo.png', 'x', '“photo.png” is broken or not a picture'],
+    ['letter.zip', 'x', 'letter.zip can’t be read as an enquiry'],
     ['empty.txt', '  ', 'There are no words in empty.txt'],
     ['broken.ics', 'BEGIN:NOTHING', 'There is no entry in this calendar file'],
   ] as const) {
-    await page.getByLabel('A file with the enquiry').setInputFiles({ name, mimeType: '', buffer: Buffer.from(body) })
+    const mimeType = name === 'photo.png' ? 'image/png' : ''
+    await page.getByLabel('A file with the enquiry').setInputFiles({ name, mimeType, buffer: Buffer.from(body) })
     await expect(page.getByText(words)).toBeVisible()
   }
   await expect(page.getByRole('textbox', { name: 'The enquiry' })).toHaveValue('We are 12 people')

@@ -6,6 +6,7 @@ import type { Page } from '@playwright/test'
 import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
 import type { TemplateView } from '../../shared/library'
 import type { Caller } from '../support/caller'
+import { DOT } from '../support/anyPaper'
 import { jobOf, makeJob, paperOf } from '../support/line'
 import { until } from '../support/server'
 import { choose, accessible, expect, signIn, test } from './support'
@@ -66,6 +67,40 @@ test('a template is written by keyboard alone, kept by itself, and undone over s
     const fields = [...walkBlocks(v.document.body)].flatMap((b) => (b.t === 'field' ? [b.field.party] : []))
     expect(fields).toEqual(['client', 'business'])
     await accessible(page)
+  })
+
+  await test.step('a mark stands in the line, and a note stands level with its own', async () => {
+    await sheet.getByText(/Lent to/).click()
+    await page.keyboard.press('End')
+    await page.keyboard.type(' We we take care. ')
+    const [picker] = await Promise.all([page.waitForEvent('filechooser'), insert(page, 'picture in the line')])
+    await picker.setFiles({
+      name: 'anchor.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from(DOT.split(',')[1]!, 'base64'),
+    })
+    await expect(sheet.locator('p', { hasText: 'take care' }).getByRole('img', { name: 'anchor' })).toBeVisible()
+    const note = page.getByRole('list', { name: 'Before it goes' }).getByRole('listitem').filter({ hasText: /twice/ })
+    const level = async () => {
+      const [a, b] = await Promise.all([note.boundingBox(), sheet.locator('p', { hasText: 'take care' }).boundingBox()])
+      return Math.round(Math.abs(a!.y - b!.y))
+    }
+    await expect(note).toBeVisible()
+    await expect.poll(level).toBeLessThan(3)
+    // It moves with its line.
+    const before = (await note.boundingBox())!.y
+    await sheet.getByText('The boat').click()
+    await page.keyboard.press('End')
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press('Enter')
+    await expect.poll(async () => (await note.boundingBox())!.y).toBeGreaterThan(before + 40)
+    await expect.poll(level).toBeLessThan(3)
+    await kept(page)
+    const clause = [...walkBlocks((await stored(api, id)).document.body)].find(
+      (b) => b.t === 'paragraph' && b.content.some((i) => i.t === 'picture'),
+    )
+    expect(JSON.stringify(clause)).toContain('"alt":"anchor"')
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press('Backspace')
+    await sheet.getByText(/We we/).click()
   })
 
   await test.step('what a value prints and a condition are set beside the sheet', async () => {

@@ -50,10 +50,7 @@ const levelOf = (row: number) => {
         :data-about="n.at || undefined"
         :style="levelOf(before(at) + i)"
       >
-        <p
-          class="small strong mb-1"
-          :class="[g.severity === 'stop' ? 'text-bracken' : 'text-gorse', i && !levelOf(before(at) + i) && 'sr']"
-        >
+        <p class="small strong mb-1" :class="[g.severity === 'stop' ? 'text-bracken' : 'text-gorse', i && 'sr']">
           {{ g.severity === 'stop' ? 'Has to be put right first' : 'Worth a look' }}
         </p>
         <div class="grid grid-cols-[24px_minmax(0,1fr)] items-start">
@@ -69,7 +66,8 @@ const levelOf = (row: number) => {
               unstyled
               class="border-0 bg-transparent p-0 text-left cursor-pointer hover:underline"
               @click="emit('go', n)"
-              ><b v-if="n.at && numbers?.[n.at]">{{ numbers[n.at] }} </b>{{ n.words }}</Button
+              ><b v-if="n.at && numbers?.[n.at]" class="me-1">{{ numbers[n.at] }}</b
+              >{{ n.words }}</Button
             >
             <span v-else>{{ n.words }}</span>
             <Button v-if="n.cure" variant="outlined" size="small" @click="emit('cure', n)">{{ n.cure.label }}</Button>

@@ -57,6 +57,10 @@ const desk = ref<HTMLElement>()
 const picture = ref<{ choose(): void }>()
 /** Whether the picture that is chosen goes into the line. */
 const among = ref(false)
+function takePictures(files: File[]): void {
+  void sheet.takePictures(files, among.value)
+  among.value = false
+}
 const { menu, openMenu, slash } = useSlash(editor, desk, () =>
   insertables(storeToRefs(sheet), (words) => {
     among.value = words
@@ -169,14 +173,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <FindWords v-if="finding" @close="notFinding" />
         <div ref="page" class="sheet-paper"><EditorContent v-if="editor" :editor="editor" /></div>
         <InsertMenu v-if="menu && editor" :editor="editor" :items="menu.items" :at="menu.at" @close="menu = null" />
-        <FilePick
-          ref="picture"
-          label="Choose one"
-          name="A picture"
-          hidden
-          accept="image/*"
-          @picked="sheet.takePictures($event, among)"
-        />
+        <FilePick ref="picture" label="Choose one" name="A picture" hidden accept="image/*" @picked="takePictures" />
       </section>
       <aside class="py-5 px-4.5 flex flex-col" aria-label="Beside the sheet">
         <ChosenCard class="in-sight" />
