@@ -103,6 +103,9 @@ export const businessLocales = [
   'en-GB',
   'en-IE',
   'en-US',
+  'en-CA',
+  'en-AU',
+  'en-NZ',
   'de-DE',
   'de-AT',
   'de-CH',
@@ -111,6 +114,7 @@ export const businessLocales = [
   'pt-PT',
   'it-IT',
   'nl-NL',
+  'nl-BE',
   'pl-PL',
 ] as const
 /** What the owner sets for all rounds. */

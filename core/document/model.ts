@@ -33,6 +33,8 @@ export const valueFormats = [
 ] as const
 export const valueFormat = z.enum(valueFormats)
 /** Words of an amendment: struck ones stay to be seen, added ones are underlined. */
+/** ISO 216 A4, or ANSI/ASME Y14.1 A. */
+export const papers = ['A4', 'Letter'] as const
 const change = z.enum(['struck', 'added']).optional()
 const size = z.number().positive().max(2000)
 const pictureSource = z.string().regex(/^data:image\/(png|jpeg);base64,/, 'An image has to be a PNG or JPEG.')
@@ -216,6 +218,8 @@ export const paperDocument = z.object({
   asks: z.array(ask).max(40).optional(),
   /** Parties that put their initials on every page. */
   initials: z.array(z.string()).max(12).optional(),
+  /** The sheet it is printed on; A4 where it isn't said. */
+  paper: z.enum(papers).optional(),
 })
 
 export type PaperDocument = z.infer<typeof paperDocument>

@@ -46,6 +46,8 @@ export type RecordLabels = Record<
 >
 export interface RecordInput {
   words: RecordLabels
+  /** The sheet the paper is printed on. */
+  sheet?: PaperDocument['paper']
   paper: string
   job: string
   business: string
@@ -96,6 +98,7 @@ export function signingRecord(input: RecordInput): PaperDocument {
   return {
     title: `${words.title}: ${input.paper}`,
     language: input.language,
+    ...(input.sheet ? { paper: input.sheet } : {}),
     parties: [],
     header: [],
     footer: [

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { typedAct } from './acts'
-import { isClose } from './close'
+import { closeTo } from './close'
 import { nearestFirst, nearness } from './rank'
 
 describe('a word with slips of the pen', () => {
@@ -14,15 +14,15 @@ describe('a word with slips of the pen', () => {
     ['brandt', 'grandt', false],
     ['weir mill', 'weir view', false],
     ['', 'anything', true],
-  ])('%s in %s: %s', (typed, text, close) => expect(isClose(typed, text)).toBe(close))
+  ])('%s in %s: %s', (typed, text, close) => expect(closeTo(typed)(text)).toBe(close))
 
   it('is meant by the word itself and by what it begins with', () => {
     const word = fc.stringMatching(/^[a-z]{1,12}$/)
     fc.assert(
       fc.property(word, fc.array(word, { maxLength: 4 }), fc.nat(12), (w, others, n) => {
         const text = [...others, w].join(' ')
-        expect(isClose(w, text)).toBe(true)
-        expect(isClose(w.slice(0, n + 1), text)).toBe(true)
+        expect(closeTo(w)(text)).toBe(true)
+        expect(closeTo(w.slice(0, n + 1))(text)).toBe(true)
       }),
     )
   })

@@ -101,6 +101,7 @@ export interface InvoiceHead {
   /** The language it is written in: its client's. */
   language: string
   jobTitle: string
+  paper?: PaperDocument['paper']
   business: { name: string; address: string; taxNumber: string; email: string; bank: string }
   client: { name: string; address: string }
 }
@@ -162,6 +163,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   return {
     title: fill(says.titled, { number: head.number }),
     language: head.language === 'en' ? 'en-GB' : head.language,
+    ...(head.paper ? { paper: head.paper } : {}),
     parties: [],
     header: [],
     footer: [

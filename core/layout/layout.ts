@@ -5,11 +5,11 @@ import type { BlockContext, LayoutCache } from './block-context'
 import { shifted } from './boxes'
 import { fieldSize } from './fields'
 import {
-  A4,
   type Box,
   type FontBook,
   type Laid,
   type Page,
+  sheetOf,
   type PageSetup,
   type PageStart,
   type PlacedField,
@@ -29,7 +29,7 @@ const LEAST_SIZE = 7
 export function layoutDocument(
   document: PaperDocument,
   fonts: FontBook,
-  setup: PageSetup = A4,
+  setup: PageSetup = sheetOf(document),
   cache?: LayoutCache,
 ): Laid {
   const width = setup.width - setup.left - setup.right

@@ -106,6 +106,11 @@ export interface PageSetup {
 /** A4 (ISO 216) in points. */
 export const A4: PageSetup = { width: 595.28, height: 841.89, top: 64, right: 64, bottom: 64, left: 64 }
 
+/** US Letter (ANSI/ASME Y14.1) in points. */
+const LETTER: PageSetup = { ...A4, width: 612, height: 792 }
+/** The sheet a document is printed on. */
+export const sheetOf = (document: { paper?: 'A4' | 'Letter' }): PageSetup => (document.paper === 'Letter' ? LETTER : A4)
+
 export const INK = '#20302b'
 export const SOFT = '#55645e'
 export const HAIRLINE = '#b9b4a2'

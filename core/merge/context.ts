@@ -40,7 +40,7 @@ export interface JobRecord {
   business: Record<'name' | 'legalName' | 'address' | 'email' | 'phone' | 'taxNumber' | 'bank', string> & {
     currency: string
     timeZone: string
-    settings: { locale: string }
+    settings: { locale: string; paper?: MergeContext['paper'] }
   }
   /** The day it is, where the business is. */
   today: string
@@ -117,7 +117,8 @@ export function mergeContext(
   }
   const day = dayOf(at, business.timeZone)
   put('paper.date', from('paper.date', 'Date of the paper', 'paper', null, null, 'day', day))
-  return { values, currency: business.currency, lists: listsOf(record) }
+  const { paper } = business.settings
+  return { values, currency: business.currency, lists: listsOf(record), ...(paper && paper !== 'A4' ? { paper } : {}) }
 }
 
 /** Where the value of something that is asked for is found. */

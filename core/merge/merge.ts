@@ -22,6 +22,8 @@ export interface MergeContext {
   /** Lists by name; inside a repeated block an item's values stand under `item.`. */
   lists: Readonly<Record<string, readonly Readonly<Record<string, MergeValue>>[]>>
   currency: string
+  /** The sheets the business prints on; A4 where it isn't said. */
+  paper?: PaperDocument['paper']
 }
 
 /** A value the paper needs and the record doesn't have; `unknown` when no such value exists at all. */
@@ -201,6 +203,7 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
     header: blocks(template.header, root),
     footer: blocks(template.footer, root),
     body: blocks(template.body, root),
+    ...(context.paper ? { paper: context.paper } : {}),
   })
   return { document, gaps: [...gaps.values()] }
 }

@@ -107,6 +107,7 @@ function headOf({ job, client, business, today }: LoadedJob, language: Language)
     currency: business.currency,
     language,
     jobTitle: job.title,
+    paper: business.settings.paper,
     business: {
       name: business.legalName,
       address: business.address,

@@ -1,7 +1,7 @@
-import { type SQLWrapper, asc, desc, eq, isNull, sql } from 'drizzle-orm'
+import { type SQLWrapper, and, asc, desc, eq, gte, isNull, sql } from 'drizzle-orm'
 import { formatDay } from '../../core/calendar/dates'
 import { typedAct } from '../../core/find/acts'
-import { isClose } from '../../core/find/close'
+import { closeTo } from '../../core/find/close'
 import { nearestFirst, nearness } from '../../core/find/rank'
 import { formatMoney } from '../../core/money/money'
 import type { Found } from '../../shared/overview'
@@ -48,6 +48,15 @@ const FEW = 3
 const NEWEST = 2000
 /** More words than these aren't looked for. */
 const WORDS_MAX = 8
+
+/** So many papers, the last that were made, are looked through here. */
+const LATEST_PAPERS = 20_000
+const oldestLooked = async () =>
+  ((
+    await db()
+      .select({ n: sql<number | null>`max(${paperRows.n})` })
+      .from(paperRows)
+  )[0]?.n ?? 0) - LATEST_PAPERS
 
 /** Every word of it somewhere in a text. */
 const has = (column: SQLWrapper, q: string) =>
@@ -108,8 +117,9 @@ async function jobsFor(q: string, limit: number): Promise<JobFound[]> {
     .from(jobs)
     .orderBy(desc(jobs.sortDay), desc(jobs.id))
     .limit(NEWEST)
-  const close = newest.filter((j) => isClose(q, j.search) && !found.some((f) => f.id === j.id))
-  const titled = (j: JobFound) => Number(isClose(q, searchable(j.title)))
+  const isMeant = closeTo(q)
+  const close = newest.filter((j) => isMeant(j.search) && !found.some((f) => f.id === j.id))
+  const titled = (j: JobFound) => Number(isMeant(searchable(j.title)))
   return [...found, ...close.sort((a, b) => titled(b) - titled(a))].slice(0, limit)
 }
 async function peopleFor(q: string, limit: number): Promise<Found[]> {
@@ -121,7 +131,8 @@ async function peopleFor(q: string, limit: number): Promise<Found[]> {
     .limit(limit)
   if (found.length < FEW) {
     const newest = await db().select().from(contacts).orderBy(desc(contacts.createdAt)).limit(NEWEST)
-    found.push(...newest.filter((c) => isClose(q, c.search) && !found.some((f) => f.id === c.id)))
+    const isMeant = closeTo(q)
+    found.push(...newest.filter((c) => isMeant(c.search) && !found.some((f) => f.id === c.id)))
   }
   return found.slice(0, limit).map((c) => ({
     kind: 'person',
@@ -137,7 +148,8 @@ async function papersFor(q: string, limit: number): Promise<Found[]> {
     .from(paperRows)
     .innerJoin(papers, eq(papers.id, paperRows.paperId))
     .innerJoin(jobs, eq(jobs.id, papers.jobId))
-    .where(has(paperRows.search, q))
+    // Among the latest alone: what nobody has moved for years is found in the list of papers.
+    .where(and(gte(paperRows.n, await oldestLooked()), has(paperRows.search, q)))
     .orderBy(desc(paperRows.since), desc(paperRows.n))
     .limit(limit)
   return rows.map((p) => ({

@@ -4,7 +4,7 @@ import { blocksOf, fieldsOf, walkBlocks } from '../../../core/document/walk'
 import type { LayoutCache } from '../../../core/layout/block-context'
 import { type PaperFigures, expandTables } from '../../../core/layout/expand'
 import { layoutDocument } from '../../../core/layout/layout'
-import { A4, type PageStart } from '../../../core/layout/types'
+import { type PageStart, sheetOf } from '../../../core/layout/types'
 import { type MergeContext, merge } from '../../../core/merge/merge'
 import { type PreflightNote, preflight } from '../../../core/preflight/preflight'
 import { fontSet } from '../../../core/pdf/fonts'
@@ -57,7 +57,7 @@ let setting: Setting | null = null
 function work(document: PaperDocument, { kind, context, figures, ...texts }: Setting): Omit<Worked, 'n'> {
   const whole = resolveClauses(document, clausesIn(texts))
   const merged = merge(whole.document, context)
-  const laid = layoutDocument(expandTables(merged.document, figures), fonts, A4, cache)
+  const laid = layoutDocument(expandTables(merged.document, figures), fonts, sheetOf(merged.document), cache)
   const numbers: Record<string, string> = {}
   const present: string[] = []
   for (const b of walkBlocks(blocksOf(merged.document))) {

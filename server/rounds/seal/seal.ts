@@ -86,6 +86,7 @@ async function sealPaper({ version, paper }: RoundPaper, about: Sealing): Promis
     key: await sealingKey(),
     record: signingRecord({
       words: WORDS[language].record,
+      sheet: version.document.paper,
       paper: paper.title,
       job: about.jobTitle,
       business: about.business.legalName,

@@ -1,4 +1,6 @@
 import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { type CountryCode, presetOf } from '../../../../core/country/presets'
+import type { Language } from '../../../../core/text/language'
 import type { QuietHours } from '../../../../core/rounds/times'
 import type { SignatureMark } from '../../../../shared/signing'
 import { at, id, json } from './columns'
@@ -13,6 +15,32 @@ export interface BusinessSettings {
   locale: string
   /** The tax rate of a line of one's own, in percent. */
   taxRate: string
+  /** Where the business is at home, as ISO 3166-1; what it began with came from there. */
+  country: CountryCode
+  /** Whether prices are told with their tax inside. */
+  pricesIncludeTax: boolean
+  /** The rates that are offered for a line, in percent, the usual one first, and what each is. */
+  taxRates: { rate: string; words: string }[]
+  /** 1 for Monday to 7 for Sunday. */
+  weekStart: 1 | 7
+  /** The sheets papers are laid out on. */
+  paper: 'A4' | 'Letter'
+  /** What papers and letters are written in where nobody says otherwise. */
+  language: Language
+  /** What was put away of the first steps, or `all` of them. */
+  stepsAway: string[]
+  /** How mail goes out, where it was set here: everything but the password in clear. */
+  mail: MailSettings | null
+}
+/** An SMTP submission server (RFC 6409); its password is encrypted at rest. */
+export interface MailSettings {
+  host: string
+  port: number
+  user: string
+  /** Encrypted by the secret of the installation; empty for none. */
+  password: string
+  /** Who letters are from. */
+  from: string
 }
 
 export const BUSINESS_SETTINGS: BusinessSettings = {
@@ -21,6 +49,14 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   thanks: '',
   locale: 'en-GB',
   taxRate: '20',
+  country: 'GB',
+  pricesIncludeTax: false,
+  taxRates: [...presetOf('GB').tax.rates],
+  weekStart: 1,
+  paper: 'A4',
+  language: 'en',
+  stepsAway: ['all'],
+  mail: null,
 }
 
 /** What the column was made with; whatever came later is filled in when it is read. */

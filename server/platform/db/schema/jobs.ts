@@ -37,8 +37,12 @@ export const jobs = sqliteTable(
     day: text('day').generatedAlwaysAs(sql`substr(starts, 1, 10)`, { mode: 'stored' }),
     sortDay: text('sort_day').generatedAlwaysAs(sql`coalesce(substr(starts, 1, 10), '9999-12-31')`, { mode: 'stored' }),
   },
-  (t) => [index('jobs_by_day').on(t.sortDay, t.id), index('jobs_by_kind').on(t.kindId, t.sortDay, t.id),
-    index('jobs_of_more_days').on(t.sortDay).where(sql`further_days <> '[]'`),
+  (t) => [
+    index('jobs_by_day').on(t.sortDay, t.id),
+    index('jobs_by_kind').on(t.kindId, t.sortDay, t.id),
+    index('jobs_of_more_days')
+      .on(t.sortDay)
+      .where(sql`further_days <> '[]'`),
   ],
 )
 

@@ -1,0 +1,88 @@
+import { z } from 'zod'
+import { paperKinds } from '../core/document/kinds'
+import { paperDocument } from '../core/document/model'
+import { isDecimal, tenThousandths } from '../core/money/money'
+import { quantityLimits } from './jobs'
+import { paymentPlan } from './shapes/money'
+import { line, prose, requiredLine } from './text'
+
+const id = z.string().regex(/^[\w-]{1,60}$/, 'An id has letters, digits and hyphens.')
+const percent = z
+  .string()
+  .regex(/^\d{1,3}(\.\d{1,2})?$/, 'Give a percentage, such as 20.')
+  .refine((p) => !isDecimal(p) || tenThousandths(p) <= 100_0000n, 'A percentage lies between 0 and 100.')
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.')
+
+/** What a job kind asks for and does. */
+export const kindSettings = z.object({
+  expects: z.object({
+    quote: z.boolean(),
+    contract: z.boolean(),
+    waivers: z.boolean(),
+    invoice: z.enum(['agreed', 'day', 'never']),
+  }),
+  templates: z.object({ quote: id.optional(), contract: id.optional(), waiver: id.optional() }),
+  facts: z
+    .array(z.object({ key: id, label: requiredLine(60, 'The name of the fact'), unit: line(20) }))
+    .max(30)
+    .refine((f) => new Set(f.map((x) => x.key)).size === f.length, 'Two facts have the same key.'),
+  plan: paymentPlan,
+  pricesIncludeTax: z.boolean(),
+  usual: z.object({
+    startTime: clock,
+    hours: z
+      .number()
+      .int()
+      .min(1)
+      .max(24 * 60),
+  }),
+})
+export const namedKind = z.object({ name: requiredLine(60, 'The name of the kind'), settings: kindSettings })
+
+export const pricedItem = z.object({
+  description: requiredLine(500, 'What it is'),
+  unit: line(20),
+  /** In minor units of the business's currency. */
+  unitPrice: z.number().int().min(0).max(1_000_000_000),
+  taxRate: percent,
+  clientQuantity: quantityLimits.default(null),
+})
+
+/**
+ * What a business begins with, as one open JSON file: job kinds, the papers they need, priced items and messages. Ids hold
+ * the file together; another Upwold that takes it in gives them anew where they are taken.
+ */
+export const starterSet = z
+  .object({
+    upwold: z.literal('starter'),
+    version: z.literal(1),
+    name: requiredLine(120, 'The name of the set'),
+    language: z.string().max(20),
+    kinds: z.array(namedKind.extend({ id })).max(60),
+    templates: z
+      .array(
+        z.object({
+          id,
+          kind: z.enum(paperKinds),
+          folder: line(60),
+          name: requiredLine(120, 'The name of the template'),
+          document: paperDocument,
+        }),
+      )
+      .max(200),
+    items: z.array(pricedItem.extend({ id })).max(2000),
+    messages: z
+      .array(
+        z.object({
+          name: requiredLine(80, 'The name'),
+          subject: requiredLine(300, 'The subject'),
+          message: prose(5000),
+        }),
+      )
+      .max(100),
+  })
+  .refine(
+    (s) => s.kinds.every((k) => Object.values(k.settings.templates).every((t) => s.templates.some((x) => x.id === t))),
+    'A job kind names a template that is not in this file.',
+  )
+export type StarterSet = z.output<typeof starterSet>
