@@ -35,6 +35,7 @@ export const ROOMS = [
     { path: 'rounds/after', holds: 'what an event leads to: next turns, ends, reminders' },
     { path: 'rounds/seal', holds: 'the sealed copy, its key, the signed heads' },
   ],
+  [{ path: 'setup', holds: 'the first start: a business, its owner, what they begin with' }],
   [{ path: 'marking', holds: 'somebody else’s pages with marks on them' }],
   [{ path: 'papers', holds: 'papers of a job: made, filled, drawn, amended, in drift' }],
   [

@@ -4,14 +4,18 @@ import { Problem } from '../platform/problem'
 import { type Member, memberById } from '../members/members'
 import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
 import { isProved } from '../chain/passes'
+import { take } from '../platform/throttle'
+import { behindDoor } from '../members/keys'
+import { isFirstKey } from '../setup/found'
 import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
 import { fromWhere } from './where'
 
 /**
  * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
- * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature.
+ * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature. `founder` holds the
+ * address that is printed at the first start, while there is no business; `door` a member's invitation or new password.
  */
-export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked'] as const
+export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked', 'founder', 'door'] as const
 export type Rule = (typeof RULES)[number]
 
 declare module 'h3' {
@@ -43,10 +47,29 @@ export async function authorise(event: H3Event, who: Rule, token: string): Promi
     case 'owner':
     case 'locked':
       return authoriseMember(event, who)
+    case 'door':
+      return authoriseDoor(event, token)
+    case 'founder':
+      return authoriseFounder(event, token)
     default:
       // No rule was decided for this route: nobody may.
       throw new Problem('not-found', 'There is nothing at this address.')
   }
+}
+
+async function authoriseDoor(event: H3Event, token: string): Promise<void> {
+  try {
+    event.context.member = (await behindDoor(token)).member
+  } catch (error) {
+    await take('link guess', fromWhere(event).ip)
+    throw error
+  }
+}
+
+async function authoriseFounder(event: H3Event, key: string): Promise<void> {
+  if (await isFirstKey(key)) return
+  await take('link guess', fromWhere(event).ip)
+  throw new Problem('not-found', 'This address opens nothing, or not any more.')
 }
 
 async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'pad', token: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
-import { mailClient, mailMember, mailOwner } from '../messages/house'
+import { mailClient, mailDoor, mailMember, mailOwner } from '../messages/house'
 import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../messages/money'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
 import { raiseInvoice } from '../money/invoices'
@@ -36,6 +36,13 @@ export const handlers: Record<string, Handler> = {
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
   'mail.member': (e) =>
     mailMember(e.key, s(e.payload.memberId), e.payload.message as { subject: string; words: string; path: string }),
+  'mail.door': (e) =>
+    mailDoor(
+      e.key,
+      s(e.payload.memberId),
+      s(e.payload.nonce),
+      e.payload.purpose === 'invited' ? 'invited' : 'forgotten',
+    ),
   remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),

@@ -1,9 +1,10 @@
-import { createTransport } from 'nodemailer'
+import { type Transporter, createTransport } from 'nodemailer'
 import { getBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
 import { hasStandin, useConfig } from '../platform/config'
-import { write } from '../platform/db/client'
-import { type MessageSecret, messages } from '../platform/db/schema'
+import { decrypt, encrypt } from '../platform/crypt'
+import { db, write } from '../platform/db/client'
+import { type MailSettings, type MessageSecret, business, messages } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { secretsToKeep, withSecrets } from '../platform/secrets'
 
@@ -63,9 +64,66 @@ async function refusedForGood(send: () => Promise<unknown>): Promise<void> {
   }
 }
 
+const PASSWORD = 'mail password'
+/** A password as it is kept: only this installation's secret opens it. */
+export const sealedPassword = (password: string): string => encrypt(Buffer.from(password), PASSWORD)
+const openedPassword = (kept: string): string => (kept ? Buffer.from(decrypt(kept, PASSWORD)).toString() : '')
+
+/** How mail goes out as it was set in the application; null where it wasn't. */
+async function storedMail(): Promise<MailSettings | null> {
+  const [row] = await db().select({ settings: business.settings }).from(business).limit(1)
+  return row?.settings.mail ?? null
+}
+
+/** This machine itself: the only place a letter may go to without TLS. */
+const HERE = /^(localhost|127\.\d+\.\d+\.\d+)$/i
+/** Longest wait for a server to answer at all, in milliseconds. */
+const PATIENCE = 15_000
+/** A transport to a submission server: from the first byte in TLS on port 465, else by STARTTLS, without which nothing is said. */
+const transportTo = ({ host, port, user }: Pick<MailSettings, 'host' | 'port' | 'user'>, password: string) =>
+  createTransport({
+    host,
+    port,
+    secure: port === 465,
+    requireTLS: port !== 465 && !HERE.test(host),
+    ...(user ? { auth: { user, pass: password } } : {}),
+    connectionTimeout: PATIENCE,
+    greetingTimeout: PATIENCE,
+    socketTimeout: 2 * PATIENCE,
+  })
+
+/** What is wrong with a mail server, in words whoever set it up can use. */
+function mailTrouble(error: unknown, host: string): string {
+  const { code, response, message } = error as { code?: string; response?: string; message?: string }
+  if (code === 'EDNS' || /ENOTFOUND|EAI_AGAIN/.test(message ?? '')) return `There is no server by the name ${host}.`
+  if (code === 'EAUTH') return `${host} doesn’t know this user and password.`
+  if (code === 'ETLS' || /certificate|TLS|SSL|wrong version/i.test(message ?? ''))
+    return `${host} can’t be spoken to in private (TLS): ${(message ?? '').slice(0, 160)}`
+  if (code === 'ETIMEDOUT' || /timeout/i.test(message ?? ''))
+    return `${host} did not answer within ${PATIENCE / 1000} seconds. Is the port right?`
+  if (/ECONNREFUSED/.test(message ?? '')) return `${host} takes no letters on this port.`
+  return `${host} said: ${(response ?? message ?? 'nothing').slice(0, 200)}`
+}
+
+/** Gives one letter to a server as it was typed, to see whether it goes; null when it was taken, else what is wrong in words. */
+export async function tryMailServer(
+  given: Omit<MailSettings, 'password'> & { password: string },
+  letter: { to: string; subject: string; text: string },
+): Promise<string | null> {
+  const password = given.password || openedPassword((await storedMail())?.password ?? '')
+  const transport = transportTo(given, password)
+  try {
+    await transport.sendMail({ from: given.from, ...letter })
+    return null
+  } catch (error) {
+    return mailTrouble(error, given.host)
+  } finally {
+    transport.close()
+  }
+}
+
 /** SMTP. The Message-ID comes from the key, so that a receiver can tell a message that was given over twice. */
-function smtp(url: string): MessageGateway {
-  const transport = createTransport(url)
+function smtp(transport: Transporter, as: string | null): MessageGateway {
   return {
     async send(m) {
       const attachments = await Promise.all(
@@ -78,7 +136,8 @@ function smtp(url: string): MessageGateway {
       await refusedForGood(() =>
         transport.sendMail({
           messageId: `<${m.key.replace(/[^\w.-]/g, '.')}@${new URL(useConfig().origin).hostname}>`,
-          from: m.from,
+          from: as ? m.from.replace(/[^\s<>]+@[^\s<>]+/, as) : m.from,
+          ...(as ? { replyTo: m.from } : {}),
           to: m.to,
           subject: m.subject,
           text: withSecrets(m.text, m.secrets),
@@ -93,22 +152,39 @@ function smtp(url: string): MessageGateway {
 /** Whether texts can be sent: only the stand-in takes them so far. */
 export const canText = (): boolean => hasStandin('post')
 /** Whether mail can be sent at all. */
-export const canMail = (): boolean => hasStandin('post') || useConfig().mail !== null
+export const canMail = async (): Promise<boolean> =>
+  hasStandin('post') || useConfig().mail !== null || (await storedMail()) !== null
 
-let gateway: MessageGateway | null = null
+/** The way out in use, and the settings it was made from. */
+let inUse: { from: string; gateway: MessageGateway } | null = null
+/** By the environment where it says so, else as it was set in the application. */
+async function wayOut(): Promise<MessageGateway | null> {
+  const { mail } = useConfig()
+  const stored = mail === null ? await storedMail() : null
+  if (mail === null && !stored) return null
+  const from = mail ?? JSON.stringify(stored)
+  if (inUse?.from !== from)
+    inUse = {
+      from,
+      gateway: stored
+        ? smtp(transportTo(stored, openedPassword(stored.password)), stored.from)
+        : smtp(createTransport(mail!), null),
+    }
+  return inUse.gateway
+}
+
 /** Mail goes where the settings say, and a record of it is kept; without such a setting only the stand-in takes it. */
 export function messageGateway(): MessageGateway {
-  const { mail } = useConfig()
-  const outside = mail === null ? null : (gateway ??= smtp(mail))
   return {
     async send(m) {
+      const outside = await wayOut()
       if (m.channel === 'text' && !canText()) throw new Bounced('Texts can’t be sent from here.')
       if (m.channel === 'mail' && outside) {
         await outside.send(m)
         return keep(m)
       }
       // Tried again until there is a way: nothing is lost meanwhile.
-      if (!hasStandin('post')) throw new Error('No way to send mail is set (UPWOLD_MAIL).')
+      if (!hasStandin('post')) throw new Error('No way to send mail is set.')
       return postRoom.send(m)
     },
   }

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { now } from '../platform/clock'
 import { hashPassword, verifyPassword } from '../platform/crypt'
 import { db, write } from '../platform/db/client'
@@ -33,7 +33,10 @@ export async function signIn(
   from: { address: string; mark: string | undefined },
 ): Promise<Member> {
   const account = email.trim().toLowerCase()
-  const [found] = await db().select().from(members).where(eq(members.email, account))
+  const [found] = await db()
+    .select()
+    .from(members)
+    .where(and(eq(members.email, account), isNull(members.removedAt)))
   const known = found && from.mark ? await isKnown(found.id, from.mark) : false
   await guarded(
     known
@@ -75,8 +78,23 @@ export async function checkPin(memberId: string, pin: string): Promise<void> {
   )
 }
 
+/** Checks the password a member says they have now, as asked before it is changed. */
+export async function checkPassword(member: Member, password: string): Promise<void> {
+  const wrong = 'This is not the password you have now.'
+  try {
+    await guarded([['pin', `password ${member.id}`]], () => verifyPassword(password, member.passwordHash), wrong)
+  } catch (error) {
+    if (!(error instanceof Problem) || error.code !== 'wrong-sign-in') throw error
+    throw new Problem('invalid', wrong, { current: wrong })
+  }
+}
+
 export async function memberById(id: string): Promise<Member | null> {
-  return (await db().select().from(members).where(eq(members.id, id)))[0] ?? null
+  const [found] = await db()
+    .select()
+    .from(members)
+    .where(and(eq(members.id, id), isNull(members.removedAt)))
+  return found ?? null
 }
 
 export async function addMember(input: {

@@ -11,6 +11,8 @@ const oneLine = (s: string) => s.replace(/[\r\n]+/g, ' ')
 
 /** A link of somebody's, made when the message is delivered. */
 export type Link = Extract<MessageSecret, { kind: 'link' }>
+/** A member's way in, made when the message is delivered. */
+export type Door = Extract<MessageSecret, { kind: 'door' }>
 /** The link that goes with a nonce. */
 export const linkOf = (personId: string, nonce: string): Link => ({ kind: 'link', personId, nonce })
 /** A new link of somebody's, to stand in a message. */
@@ -21,7 +23,7 @@ interface Body {
   business: Business
   paragraphs: string[]
   /** Leads to a page of the business's, or by somebody's link. */
-  button?: { label: string; to: string | Link }
+  button?: { label: string; to: string | Link | Door }
   after?: string[]
   language?: Language
 }

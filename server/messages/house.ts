@@ -4,7 +4,8 @@ import { db } from '../platform/db/client'
 import { jobs, members } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
-import { post } from './compose'
+import type { Purpose } from '../members/keys'
+import { type Door, post } from './compose'
 
 /** Asks somebody inside the business to check, or tells whoever handed it in what became of it. */
 export async function mailMember(
@@ -20,6 +21,27 @@ export async function mailMember(
     subject: message.subject,
     paragraphs: [message.words],
     button: { label: 'Open it', to: `${useConfig().origin}${message.path}` },
+  })
+}
+
+/** Sends a member their way in: an invitation, or the link for a new password. */
+export async function mailDoor(key: string, memberId: string, nonce: string, purpose: Purpose): Promise<void> {
+  const [member] = await db().select().from(members).where(eq(members.id, memberId))
+  if (!member || member.removedAt) return
+  const business = await theBusiness()
+  const to: Door = { kind: 'door', personId: memberId, nonce }
+  const invited = purpose === 'invited'
+  await post(business, {
+    key,
+    to: member.email,
+    subject: invited ? `${business.name} works with Upwold: come in` : 'A new password',
+    paragraphs: [
+      `Hello ${member.name},`,
+      invited
+        ? `You are invited to work in Upwold for ${business.name}. Choose a password and a PIN by this link; it opens once, within a week.`
+        : 'Somebody asked for a new password for this address. If it was you, choose one by this link; it opens once, within half an hour. If not, leave it: nothing changes.',
+    ],
+    button: { label: invited ? 'Come in' : 'Choose a new password', to },
   })
 }
 

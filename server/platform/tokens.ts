@@ -5,4 +5,8 @@ import { keyFor } from './crypt'
 /** A token is drawn from the secret and a nonce, so that an errand that is done again sends the same link and nothing readable lies in between. */
 export const tokenOf = (personId: string, nonce: string): string =>
   createHmac('sha256', keyFor('signer links')).update(`${personId}:${nonce}`).digest('base64url')
+/** The same for a member's way in. */
+export const doorTokenOf = (memberId: string, nonce: string): string =>
+  createHmac('sha256', keyFor('ways in')).update(`${memberId}:${nonce}`).digest('base64url')
+export const doorUrl = (token: string): string => `${useConfig().origin}/enter/${token}`
 export const linkUrl = (token: string): string => `${useConfig().origin}/s/${token}`

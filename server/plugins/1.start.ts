@@ -7,6 +7,7 @@ import { migrate } from '../platform/db/migrate'
 import { upgrade } from '../platform/db/upgrade'
 import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
+import { firstAddress } from '../setup/found'
 import { keepNights } from '../rounds/seal/heads'
 
 /** Brings the database up to date, then works through what waits. */
@@ -20,6 +21,11 @@ export default defineNitroPlugin((nitro) => {
     await keepTidy()
     workWith(work)
     warmUp()
+    const first = await firstAddress()
+    if (first)
+      process.stdout.write(
+        `\nThere is no business here yet. Whoever opens this address first makes it:\n\n  ${first}\n\n`,
+      )
     if (useConfig().runErrands) nitro.hooks.hook('close', startRunner(work))
   }
   const ready = start()

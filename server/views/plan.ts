@@ -1,4 +1,4 @@
-import { asc, and, eq, ne, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm'
 import { foldChecks } from '../../core/rounds/checks'
 import { planProblems, type RoundPlan } from '../../core/rounds/plan'
 import { deadlineOf } from '../../core/rounds/times'
@@ -19,7 +19,7 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
   const { job, business } = prepared[0]!.loaded
   const at = now()
   const due = deadlineOf(plan.deadline, at, job.day ?? null, business.timeZone)
-  const all = await db().select().from(members).orderBy(asc(members.name))
+  const all = await db().select().from(members).where(isNull(members.removedAt)).orderBy(asc(members.name))
   const check = foldChecks(checks)
   const more = await db()
     .select({ id: papers.id, title: papers.title })
@@ -57,7 +57,7 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
       .orderBy(asc(savedMessages.name)),
     documentCost: DOCUMENT_COST,
     currency: business.currency,
-    means: meansHere(),
+    means: await meansHere(),
   }
 }
 

@@ -1,5 +1,6 @@
 import { sessionView as out } from '../../../shared/out/acts'
 import { readSession } from '../../doors/access'
+import { canMail } from '../../gateways/mail'
 import { useConfig } from '../../platform/config'
 import { route } from '../../doors/route'
 import { memberById } from '../../members/members'
@@ -11,13 +12,13 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
   if (!session || !member) return { member: null, handover: false, business: null, standins: [] }
   const { name, email, currency, timeZone, settings } = await theBusiness()
   const handover = session.kind === 'handover'
-  const { standins, postRoomOpens, mail } = useConfig()
+  const { standins, postRoomOpens } = useConfig()
   return {
     member: { id: member.id, name: member.name, role: member.role },
     handover,
     business: { name, email, currency, timeZone, locale: settings.locale, taxRate: settings.taxRate },
     standins: [...standins],
     postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
-    noMail: mail === null && !standins.has('post'),
+    noMail: !(await canMail()),
   }
 })

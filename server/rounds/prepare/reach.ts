@@ -5,8 +5,8 @@ import type { PlanView } from '../../../shared/rounds'
 import { Problem } from '../../platform/problem'
 
 /** Refuses ways to reach people, and proofs, that there are no means for here. */
-export function insistOnReach(plan: RoundPlan): void {
-  const { text, identity } = meansHere()
+export async function insistOnReach(plan: RoundPlan): Promise<void> {
+  const { text, identity } = await meansHere()
   for (const p of plan.people) {
     if (p.part === 'check') continue
     if (!text && (p.reach === 'text' || p.reach === 'both'))
@@ -25,8 +25,8 @@ export function insistOnReach(plan: RoundPlan): void {
 }
 
 /** By what people can be reached and proved here. */
-export const meansHere = (): PlanView['means'] => ({
-  mail: canMail(),
+export const meansHere = async (): Promise<PlanView['means']> => ({
+  mail: await canMail(),
   text: canText(),
   identity: hasStandin('identity'),
 })

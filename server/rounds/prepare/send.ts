@@ -89,7 +89,7 @@ export async function sendRound(
   if (checked) loaded.checks = checked
   await insistOnCheck(loaded, actor)
   insistOnOneQuote(loaded.prepared)
-  insistOnReach(loaded.plan)
+  await insistOnReach(loaded.plan)
   const plan: RoundPlan = {
     ...loaded.plan,
     subject: input.subject ?? loaded.plan.subject,

@@ -92,6 +92,18 @@ export const members = sqliteTable('members', {
   /** Their signature and initials as kept for next time. */
   signature: json<SignatureMark | null>('signature'),
   initials: json<SignatureMark | null>('initials'),
+  /** When they left; what they did stays theirs by name. */
+  removedAt: at('removed_at'),
+})
+
+/** Ways in for members by a link: an invitation, or a new password. Only the hash is kept; each opens once, for a while. */
+export const doorKeys = sqliteTable('door_keys', {
+  tokenHash: text('token_hash').primaryKey(),
+  memberId: text('member_id')
+    .notNull()
+    .references(() => members.id),
+  purpose: text('purpose').$type<'invited' | 'forgotten'>().notNull(),
+  until: at('until').notNull(),
 })
 
 /** What the throttle has counted, by what is limited and for whom (server/platform/throttle.ts). */

@@ -27,7 +27,10 @@ export const outbox = sqliteTable(
 
 /** A link or a code that a message carries. It is made at delivery, from the key and this. */
 export type MessageSecret =
-  { kind: 'link'; personId: string; nonce: string } | { kind: 'code'; personId: string; nonce: string }
+  | { kind: 'link'; personId: string; nonce: string }
+  | { kind: 'code'; personId: string; nonce: string }
+  /** The way in for a member: an invitation, or a new password. */
+  | { kind: 'door'; personId: string; nonce: string }
 
 /** The post room: every message, as the mailboxes would show it. */
 export const messages = sqliteTable(

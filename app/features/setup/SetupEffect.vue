@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { countryName } from '~~/core/country/presets'
+import { type Answers, effectOf } from './effect'
+
+/** What the answers do: an invoice, how days are written, on which sheets. */
+const props = defineProps<{
+  answers: Answers
+  name: string
+  sample: { words: Record<string, string>; price: number } | null
+}>()
+const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const words = computed(
+  () => props.sample?.words[props.answers.usual.language === 'de' ? 'de' : 'en'] ?? 'Something you do',
+)
+const effect = computed(() =>
+  effectOf(props.answers, { words: words.value, amount: props.sample?.price ?? 10_000 }, today),
+)
+const week = computed(() => (props.answers.usual.weekStart === 7 ? 'week from Sunday' : 'week from Monday'))
+const language = computed(() => {
+  const { language: of } = props.answers.usual
+  return new Intl.DisplayNames(['en'], { type: 'language' }).of(of)
+})
+</script>
+
+<template>
+  <aside class="effect" aria-label="What your answers do">
+    <h2>What your answers do</h2>
+    <div class="card" :lang="answers.usual.language">
+      <p class="flex justify-between gap-4">
+        <b class="font-serif text-xl">{{ effect.title }}</b><span class="font-serif wrap-anywhere text-end">{{
+          name || 'Your business'
+        }}</span>
+      </p>
+      <p class="soft font-serif mb-3">{{ effect.numbered }}</p>
+      <p class="row">
+        <span>{{ effect.line.words }}</span><span class="amount">{{ effect.line.amount }}</span>
+      </p>
+      <p v-for="r in effect.rows" :key="r.words" class="row" :class="r.strong ? 'strong' : 'soft'">
+        <span>{{ r.words }}</span><span class="amount">{{ r.amount }}</span>
+      </p>
+    </div>
+    <div class="card flex flex-wrap justify-between gap-x-6">
+      <span>{{ effect.when }}</span>
+      <span class="soft">{{ answers.usual.paper }} · {{ week }} · {{ answers.usual.timeZone }}</span>
+    </div>
+    <div class="card">
+      <p class="soft small">What an invoice from {{ countryName(answers.usual.code) }} shows of you</p>
+      <p>name and address, {{ answers.usual.tax.number }}</p>
+      <p class="soft small mt-2">Papers and letters begin in</p>
+      <p>{{ language }}</p>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.effect {
+  background: var(--desk);
+  padding: 28px 44px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.card {
+  background: var(--paper);
+  border: 1px solid var(--hairline);
+  border-radius: var(--corner);
+  padding: 18px 26px;
+}
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  font-family: var(--serif);
+  padding: 7px 0;
+  border-top: 1px solid var(--hairline);
+}
+.amount {
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .effect {
+    padding: 20px;
+  }
+}
+</style>

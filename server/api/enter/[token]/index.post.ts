@@ -1,0 +1,14 @@
+import { enterWith as body } from '../../../../shared/members'
+import { signedIn as out } from '../../../../shared/out/acts'
+import { changeSession } from '../../../doors/access'
+import { noteSecurity } from '../../../doors/log'
+import { route } from '../../../doors/route'
+import { enterByDoor } from '../../../members/keys'
+
+/** Takes the password that was chosen, and signs in. */
+export default route({ who: 'door', out, body, limit: 4000 }, async ({ event, body, part }) => {
+  const member = await enterByDoor(part('token'), body)
+  await changeSession(event, { memberId: member.id, kind: 'member' })
+  await noteSecurity(event, 'sign-in', 'Came in by a link', member)
+  return { member: { id: member.id, name: member.name, role: member.role } }
+})

@@ -1,0 +1,12 @@
+import { inviteMember as body } from '../../../shared/members'
+import { made as out } from '../../../shared/out/acts'
+import { noteSecurity } from '../../doors/log'
+import { route } from '../../doors/route'
+import { inviteMember } from '../../members/keys'
+
+/** Invites somebody to work here. */
+export default route({ who: 'owner', out, body, throttle: 'letter tried' }, async ({ event, body }) => {
+  const id = await inviteMember(body)
+  await noteSecurity(event, 'setting', `Invited ${body.name} as ${body.role}`)
+  return { id }
+})
