@@ -16,5 +16,8 @@ const typed = <T>(locale: string, read: (text: string) => Typed<T>) =>
 /** An amount above 0, in minor units. */
 export const typedAmount = (currency: string, locale: string) =>
   typed<Minor>(locale, (text) => readAmount(text, currency, locale)).refine((n) => n > 0, 'Give an amount above 0.')
+/** A price, in minor units; nothing is a price too. */
+export const typedPrice = (currency: string, locale: string) =>
+  typed<Minor>(locale, (text) => readAmount(text, currency, locale)).refine((n) => n >= 0, 'A price is not below 0.')
 /** A percentage, as a decimal string with a point. */
 export const typedPercent = (locale: string) => typed<string>(locale, (text) => readPercent(text, locale))

@@ -17,6 +17,8 @@ interface Session {
   standins: ('cards' | 'identity' | 'post')[]
   /** Whether this member may open links in the post room. */
   postRoomOpens?: boolean
+  /** There is a business here. */
+  begun?: boolean
   /** No way to send mail has been set. */
   noMail?: boolean
 }

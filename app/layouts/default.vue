@@ -47,6 +47,7 @@ async function signOut() {
   await navigateTo('/sign-in')
 }
 const acts = computed(() => [
+  { label: 'Settings', command: () => navigateTo('/settings') },
   { label: 'Post room', command: () => navigateTo('/post') },
   {
     label: session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in',
@@ -119,7 +120,8 @@ const acts = computed(() => [
       class="pretended bg-gorse-tint text-gorse text-s py-1 px-7 border-b border-b-hairline"
       role="note"
     >
-      No mail goes out yet: no way to send it has been set (UPWOLD_MAIL). What is sent waits until there is one.
+      No mail goes out yet. What is sent waits until
+      <NuxtLink to="/settings/mail">you say how it goes out</NuxtLink>.
     </p>
     <main id="main" tabindex="-1"><slot /></main>
     <AskDialog />

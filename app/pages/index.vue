@@ -2,6 +2,7 @@
 import { formatDay } from '~~/core/calendar/dates'
 import type { TodayView } from '~~/shared/overview'
 import ComingStrip from '~/features/today/ComingStrip.vue'
+import FirstSteps from '~/features/today/FirstSteps.vue'
 import MoneyRow from '~/features/today/MoneyRow.vue'
 import ShortLedger from '~/features/today/ShortLedger.vue'
 import { summaryOf } from '~/features/today/summary'
@@ -42,6 +43,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
         <div>
           <h1>{{ formatDay(view.today, view.today) }}</h1>
           <p class="soft text-[16px] mt-1 mb-5 mx-0">{{ summaryOf(view) }}</p>
+          <FirstSteps />
           <ShortLedger
             v-slot="{ row: m }"
             title="Yours to move"

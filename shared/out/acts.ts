@@ -49,6 +49,8 @@ export const sessionView = z.object({
   standins: z.array(z.enum(['cards', 'identity', 'post'])),
   postRoomOpens: z.boolean().optional(),
   noMail: z.boolean().optional(),
+  /** There is a business here. */
+  begun: z.boolean(),
 })
 export const signedIn = z.object({ member: sessionView.shape.member.unwrap() })
 export const sessionRow = z.object({

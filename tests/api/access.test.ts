@@ -33,7 +33,8 @@ describe('who may call a route', () => {
   it.each(routes)('nobody: $route', async (r) => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
-    else expect(status).toBe(['signer', 'link', 'pad'].includes(r.rule!) ? 404 : 401)
+    else if (r.rule === 'door') expect(status).toBe(410)
+    else expect(status).toBe(['signer', 'link', 'pad', 'founder'].includes(r.rule!) ? 404 : 401)
   })
 
   it.each(routes.filter((r) => r.rule === 'owner'))('staff: $route', async (r) => {

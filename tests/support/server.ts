@@ -23,6 +23,20 @@ export class TestServer {
     return server
   }
 
+  /** On an empty folder: nobody has begun yet. */
+  static async empty(env: Record<string, string> = {}): Promise<TestServer> {
+    const server = new TestServer()
+    await server.restart(env)
+    return server
+  }
+  /** The key of the one-time address it printed. */
+  async firstKey(): Promise<string> {
+    return until(
+      async () => /\/setup\/(\w+)/.exec(this.output)?.[1] ?? '',
+      (key) => !!key,
+    )
+  }
+
   /** A data folder as an earlier main left it, not started yet: its database and its key, without its files. */
   static async fromFixture(name: string): Promise<TestServer> {
     const server = new TestServer()
@@ -63,12 +77,15 @@ export class TestServer {
   }
 
   /** The link of a message, made as it was at delivery: from the key and what is kept of it. */
-  tokenIn(secrets: string): string {
+  tokenIn(secrets: string, purpose = 'signer links'): string {
     const [{ personId, nonce }] = JSON.parse(secrets) as [{ personId: string; nonce: string }]
     const secret = Buffer.from(readFileSync(join(this.folder, 'secret'), 'utf8'), 'hex')
-    const key = Buffer.from(hkdfSync('sha256', secret, Buffer.alloc(0), 'signer links', 32))
+    const key = Buffer.from(hkdfSync('sha256', secret, Buffer.alloc(0), purpose, 32))
     return createHmac('sha256', key).update(`${personId}:${nonce}`).digest('base64url')
   }
+
+  /** The same for a member's way in. */
+  doorIn = (secrets: string): string => this.tokenIn(secrets, 'ways in')
 
   get pid(): number {
     return this.served!.child.pid!

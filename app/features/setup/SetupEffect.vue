@@ -7,6 +7,8 @@ const props = defineProps<{
   answers: Answers
   name: string
   sample: { words: Record<string, string>; price: number } | null
+  /** Within a page that has its own place beside it. */
+  bare?: boolean
 }>()
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 const words = computed(
@@ -23,8 +25,13 @@ const language = computed(() => {
 </script>
 
 <template>
-  <aside class="effect" aria-label="What your answers do">
-    <h2>What your answers do</h2>
+  <component
+    :is="bare ? 'div' : 'aside'"
+    :class="{ effect: !bare }"
+    class="grid gap-3.5"
+    :aria-label="bare ? undefined : 'What your answers do'"
+  >
+    <h2 v-if="!bare">What your answers do</h2>
     <div class="card" :lang="answers.usual.language">
       <p class="flex justify-between gap-4">
         <b class="font-serif text-xl">{{ effect.title }}</b><span class="font-serif wrap-anywhere text-end">{{
@@ -49,7 +56,7 @@ const language = computed(() => {
       <p class="soft small mt-2">Papers and letters begin in</p>
       <p>{{ language }}</p>
     </div>
-  </aside>
+  </component>
 </template>
 
 <style scoped>

@@ -3,7 +3,6 @@ import type { Brought, LibraryView } from '~~/shared/library'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 import TemplateList from '~/features/library/TemplateList.vue'
-import RoundSettings from '~/features/round/RoundSettings.vue'
 import BringIn from '~/features/writing/BringIn.vue'
 
 /** What jobs and papers are made from. */
@@ -24,7 +23,6 @@ const PLACES = [
   ['clauses', 'Clauses'],
   ['items', 'Priced items'],
   ['kinds', 'Job kinds'],
-  ['rounds', 'Rounds'],
 ] as const
 const route = useRoute()
 /** Which of them is shown stands in the address, so that it can be led to. */
@@ -45,6 +43,7 @@ const clauseColumns: RowColumn<Clause>[] = [
     order: (c) => c.templates,
   },
 ]
+const owner = computed(() => session.data?.member?.role === 'owner')
 const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const itemColumns: RowColumn<Item>[] = [
   { key: 'what', header: 'Item', text: (i) => i.description, always: true, order: (i) => i.description.toLowerCase() },
@@ -126,18 +125,21 @@ useListKeys('In the Library', [['n', 'a new template']])
           </RowsTable>
         </TabPanel>
         <TabPanel value="items">
+          <p v-if="owner" class="mb-2"><NuxtLink to="/settings/items">Change what we sell</NuxtLink></p>
           <RowsTable name="items" :rows="library.items" :columns="itemColumns" :busy="library.busy">
-            <template #empty><EmptyList v-if="!library.busy" words="No priced items yet." /></template>
+            <template #empty
+              ><EmptyList v-if="!library.busy" words="No priced items yet."
+                ><LinkButton v-if="owner" main to="/settings/items">Say what you sell</LinkButton></EmptyList
+              ></template
+            >
           </RowsTable>
         </TabPanel>
         <TabPanel value="kinds">
+          <p v-if="owner" class="mb-2"><NuxtLink to="/settings/kinds">Change what kinds of job we do</NuxtLink></p>
           <RowsTable name="kinds" :rows="library.kinds" :columns="kindColumns" :busy="library.busy">
             <template #empty><EmptyList v-if="!library.busy" words="No job kinds yet." /></template>
           </RowsTable>
         </TabPanel>
-        <TabPanel value="rounds"
-          ><Suspense v-if="at === 'rounds'"><RoundSettings /></Suspense
-        ></TabPanel>
       </TabPanels>
     </Tabs>
     <BringIn v-if="brought" :brought="brought" @close="brought = null" />

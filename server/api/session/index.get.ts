@@ -4,12 +4,14 @@ import { canMail } from '../../gateways/mail'
 import { useConfig } from '../../platform/config'
 import { route } from '../../doors/route'
 import { memberById } from '../../members/members'
+import { isFounded } from '../../setup/found'
 import { theBusiness } from '../../records/business'
 
 export default route({ who: 'anyone', out }, async ({ event }) => {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
-  if (!session || !member) return { member: null, handover: false, business: null, standins: [] }
+  if (!session || !member)
+    return { member: null, handover: false, business: null, standins: [], begun: await isFounded() }
   const { name, email, currency, timeZone, settings } = await theBusiness()
   const handover = session.kind === 'handover'
   const { standins, postRoomOpens } = useConfig()
@@ -19,6 +21,7 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
     business: { name, email, currency, timeZone, locale: settings.locale, taxRate: settings.taxRate },
     standins: [...standins],
     postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
+    begun: true,
     noMail: !(await canMail()),
   }
 })

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import type { DoorView } from '~~/shared/out/members'
+import { newPassword, newPin } from '~~/shared/setup'
+
+/** A member's way in by a link: an invitation, or a new password. */
+definePageMeta({ layout: 'plain' })
+useHead({ title: 'Come in · Upwold' })
+const base = `/api/enter/${String(useRoute().params.token)}`
+const session = useSession()
+const door = ref<DoorView | null>(null)
+const problem = ref('')
+onMounted(async () => {
+  try {
+    door.value = await api<DoorView>(base)
+  } catch (e) {
+    problem.value = wordsOf(e)
+  }
+})
+const form = reactive({ password: '', pin: '' })
+const invited = computed(() => door.value?.purpose === 'invited')
+const schema = computed(() => z.object({ password: newPassword, pin: invited.value ? newPin : z.literal(null) }))
+const given = () => ({ password: form.password, pin: invited.value ? form.pin : null })
+async function enter(body: object) {
+  await api(base, { method: 'POST', body })
+  await session.load()
+  await navigateTo('/')
+}
+</script>
+
+<template>
+  <div class="max-w-100 my-[8vh] mx-auto py-0 px-5 grid gap-1.5">
+    <ContourLines />
+    <h1 class="text-xxl">{{ door?.business ?? 'Upwold' }}</h1>
+    <p v-if="problem" class="notice trouble" role="alert">
+      {{ problem }} <NuxtLink to="/sign-in">To signing in</NuxtLink>
+    </p>
+    <template v-else-if="door">
+      <p class="soft">
+        {{
+          invited
+            ? `Hello ${door.name}. Choose a password and a PIN, and you are in.`
+            : `Hello ${door.name}. Choose a new password; everywhere else you are signed out.`
+        }}
+      </p>
+      <FormOf v-slot="{ busy }" class="grid gap-3.5 mt-4.5" :schema="schema" :given="given" :send="enter">
+        <FieldOf name="password" label="Password"
+          ><InputText v-model="form.password" type="password" maxlength="200" autocomplete="new-password" autofocus
+        /></FieldOf>
+        <FieldOf v-if="invited" name="pin" label="PIN, for taking a device back"
+          ><InputText v-model="form.pin" type="password" inputmode="numeric" maxlength="8" autocomplete="off"
+        /></FieldOf>
+        <Button type="submit" size="large" :disabled="busy">Come in</Button>
+      </FormOf>
+    </template>
+    <Skeleton v-else height="160px" />
+  </div>
+</template>

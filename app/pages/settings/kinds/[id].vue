@@ -1,0 +1,221 @@
+<script setup lang="ts">
+import { X } from '@lucide/vue'
+import { addDays, formatDay } from '~~/core/calendar/dates'
+import { type Minor, formatMoney, majorString } from '~~/core/money/money'
+import { typedDecimal } from '~~/core/money/typed'
+import { planStages } from '~~/core/payment-plan/plan'
+import { type KindGiven, kindForm } from '~~/shared/kinds'
+import { useLibrary } from '~/features/library/useLibrary'
+import SettingPage from '~/features/settings/SettingPage.vue'
+import { kindAsForm } from '~/features/settings/kindForm'
+
+/** One kind of job: its papers, how it is paid, what else it has to say; tried on a sample job beside it. */
+const id = String(useRoute().params.id)
+const library = useLibrary()
+library.follow()
+const session = useSession()
+const locale = useLocale()
+const notices = useNotices()
+const asking = useAsking()
+const { busy: removing, act } = useAct()
+const currency = computed(() => session.data?.business?.currency ?? 'GBP')
+const kind = computed(() => library.kinds.find((k) => k.id === id) ?? null)
+useHead({ title: () => `${kind.value?.name ?? 'A new kind'} · Upwold` })
+const form = ref<KindGiven | null>(null)
+watch(
+  () => library.library,
+  (there) => {
+    if (there && !form.value && (id === 'new' || kind.value))
+      form.value = kindAsForm(kind.value, library.kinds[0]?.settings.pricesIncludeTax ?? false, (n) =>
+        typedDecimal(majorString(n as Minor, currency.value), locale.value),
+      )
+  },
+  { immediate: true },
+)
+const schema = computed(() => kindForm(currency.value, locale.value))
+const made = computed(() => schema.value.safeParse(form.value))
+const templatesOf = (of: 'quote' | 'contract' | 'waiver') => [
+  { value: '', label: 'none' },
+  ...library.live.filter((t) => t.kind === of).map((t) => ({ value: t.id, label: t.name })),
+]
+const PAPERS = [
+  ['quote', 'Quote', 'once it has a client, a day and a price'],
+  ['contract', 'Contract', 'once the quote is accepted'],
+  ['waiver', 'Waiver', 'one for each guest'],
+] as const
+const fresh = (stem: string) => `${stem}-${newKey().slice(0, 6)}`
+const addFact = () => form.value!.facts.push({ key: fresh('fact'), label: '', unit: '' })
+const addStage = () =>
+  form.value!.stages.splice(-1, 0, { key: fresh('stage'), label: '', percent: '', from: 'day', days: '-14' })
+
+const SAMPLE = 100_000 as Minor
+const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const day = addDays(today, 60)
+/** What a job like this would ask for, on a sample of so much in sixty days. */
+const sample = computed(() => {
+  if (!made.value.success) return null
+  const { plan } = made.value.data.settings
+  return planStages({ plan, total: SAMPLE, acceptedOn: today, jobDay: day, today, payments: [] }).stages
+})
+const amount = (n: number) => formatMoney(n as Minor, currency.value, locale.value)
+async function keep(body: object) {
+  if (id === 'new') {
+    const { id: fresh } = await api<{ id: string }>('/api/kinds', { method: 'POST', body })
+    await library.load()
+    await navigateTo(`/settings/kinds/${fresh}`, { replace: true })
+  } else {
+    await api(`/api/kinds/${id}`, { method: 'PUT', body })
+    await library.load()
+  }
+  notices.say('Kept. Jobs keep what they were agreed with.')
+}
+const remove = () =>
+  act(async () => {
+    if (!(await asking.ask(`Take “${kind.value!.name}” away?`, 'Take it away'))) return
+    await api(`/api/kinds/${id}`, { method: 'DELETE' })
+    await navigateTo('/settings/kinds')
+  })
+</script>
+
+<template>
+  <SettingPage :title="kind?.name ?? 'A new kind'" says="jobs keep what was agreed" :problem="library.problem">
+    <FormOf v-if="form" v-slot="{ busy }" class="grid gap-6" :schema="schema" :given="() => form" :send="keep">
+      <FieldOf name="name" label="What it is called"
+        ><InputText v-model="form.name" maxlength="60" class="max-w-90" :autofocus="id === 'new'"
+      /></FieldOf>
+      <section aria-labelledby="papers" class="grid gap-2">
+        <h2 id="papers">Its papers</h2>
+        <div v-for="[key, name, when] in PAPERS" :key="key" class="row">
+          <b>{{ name }}</b><span class="soft small">{{ when }}</span>
+          <span>
+            <FieldOf :name="`settings.templates.${key}`"
+              ><Choice v-model="form.templates[key]" :aria-label="`Template of the ${key}`" :options="templatesOf(key)"
+            /></FieldOf>
+            <NuxtLink v-if="templatesOf(key).length < 2" class="small" to="/library"
+              >No {{ key }} yet: write one</NuxtLink
+            >
+          </span>
+        </div>
+        <OneOf
+          v-model="form.invoice"
+          label="When the invoice comes"
+          :options="[
+            { value: 'agreed', label: 'invoice when agreed' },
+            { value: 'day', label: 'on the day' },
+            { value: 'never', label: 'never' },
+          ]"
+        />
+      </section>
+      <section aria-labelledby="paid" class="grid gap-2">
+        <h2 id="paid">How it is paid</h2>
+        <ol class="grid gap-2" aria-label="Stages">
+          <li v-for="(s, i) in form.stages" :key="s.key" class="stage">
+            <FieldOf :name="`stages.${i}.label`"
+              ><InputText v-model="s.label" maxlength="60" :aria-label="`What stage ${i + 1} is called`"
+            /></FieldOf>
+            <FieldOf v-if="i < form.stages.length - 1" :name="`stages.${i}.percent`"
+              ><InputText
+                v-model="s.percent"
+                inputmode="decimal"
+                maxlength="6"
+                placeholder="%"
+                :aria-label="`Percent of stage ${i + 1}`"
+            /></FieldOf>
+            <span v-else class="soft">the rest</span>
+            <FieldOf :name="`stages.${i}.days`"
+              ><InputText v-model="s.days" inputmode="numeric" maxlength="5" :aria-label="`Days of stage ${i + 1}`"
+            /></FieldOf>
+            <Choice
+              v-model="s.from"
+              :aria-label="`Days from what, stage ${i + 1}`"
+              :options="[
+                { value: 'agreed', label: 'days after it is agreed' },
+                { value: 'day', label: 'days from the day itself' },
+              ]"
+            />
+            <IconButton
+              v-if="form.stages.length > 1"
+              :label="`Take stage ${i + 1} away`"
+              @click="form.stages.splice(i, 1)"
+              ><X :size="16"
+            /></IconButton>
+          </li>
+        </ol>
+        <p class="acts"><Button variant="outlined" size="small" @click="addStage">Another stage</Button></p>
+        <div class="pairs max-w-120">
+          <FieldOf name="damage" :label="`Damage deposit held, in ${currency}`"
+            ><InputText v-model="form.damage" inputmode="decimal" maxlength="20" placeholder="none"
+          /></FieldOf>
+          <OneOf
+            :model-value="form.pricesIncludeTax ? 'inside' : 'top'"
+            label="Prices"
+            :options="[
+              { value: 'inside', label: 'tax inside' },
+              { value: 'top', label: 'tax on top' },
+            ]"
+            @update:model-value="form!.pricesIncludeTax = $event === 'inside'"
+          />
+        </div>
+      </section>
+      <section aria-labelledby="facts" class="grid gap-2">
+        <h2 id="facts">What else the job has to say</h2>
+        <div v-for="(f, i) in form.facts" :key="f.key" class="fact">
+          <FieldOf :name="`facts.${i}.label`"
+            ><InputText v-model="f.label" maxlength="60" :aria-label="`Fact ${i + 1}`"
+          /></FieldOf>
+          <InputText v-model="f.unit" maxlength="20" placeholder="unit" :aria-label="`Unit of fact ${i + 1}`" />
+          <IconButton :label="`Take fact ${i + 1} away`" @click="form.facts.splice(i, 1)"><X :size="16" /></IconButton>
+        </div>
+        <p class="acts"><Button variant="outlined" size="small" @click="addFact">Another fact</Button></p>
+      </section>
+      <div class="pairs max-w-90">
+        <FieldOf name="startTime" label="Usually begins at"
+          ><InputText v-model="form.startTime" maxlength="5"
+        /></FieldOf>
+        <FieldOf name="hours" label="and takes, in hours"
+          ><InputText v-model="form.hours" inputmode="numeric" maxlength="4"
+        /></FieldOf>
+      </div>
+      <p class="acts">
+        <Button type="submit" :disabled="busy">Keep this</Button>
+        <Button v-if="kind" variant="text" :disabled="removing" @click="remove">Take this kind away</Button>
+      </p>
+    </FormOf>
+    <p v-else-if="library.library && id !== 'new'" class="soft">There is no such kind of job.</p>
+    <Skeleton v-else height="360px" />
+    <template #effect>
+      <h2>On a job of {{ amount(SAMPLE) }}, agreed today for {{ formatDay(day) }}</h2>
+      <ol v-if="sample" class="card">
+        <li v-for="s in sample" :key="s.key" class="flex justify-between gap-4 py-1.5">
+          <span
+            >{{ s.label }}<span class="soft small block">{{ s.dueOn ? formatDay(s.dueOn, today) : '' }}</span></span
+          ><span class="tabular-nums">{{ amount(s.amount) }}</span>
+        </li>
+      </ol>
+      <p v-else class="soft small">Shown once everything is there.</p>
+    </template>
+  </SettingPage>
+</template>
+
+<style scoped>
+.row,
+.stage,
+.fact {
+  display: grid;
+  gap: 8px;
+  align-items: center;
+  grid-template-columns: 110px minmax(0, 1fr) 240px;
+}
+.stage {
+  grid-template-columns: minmax(0, 1fr) 80px 80px 210px 32px;
+}
+.fact {
+  grid-template-columns: minmax(0, 1fr) 110px 32px;
+}
+@media (max-width: 700px) {
+  .row,
+  .stage {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import { mailSettings } from '~~/shared/setup'
+import SetupMail from '~/features/setup/SetupMail.vue'
+import SettingPage from '~/features/settings/SettingPage.vue'
+import { useBusiness } from '~/features/settings/useSettings'
+
+/** How letters go out: by which server, from which address; tried by a letter to oneself. */
+useHead({ title: 'How our letters go out · Upwold' })
+const business = useBusiness()
+business.follow()
+const { data, problem } = storeToRefs(business)
+const session = useSession()
+const notices = useNotices()
+const schema = z.object({ mail: mailSettings.nullable() })
+const mail = reactive({ later: true, host: '', port: '587', user: '', password: '', from: '' })
+watch(
+  data,
+  (now) => {
+    if (!now) return
+    const { host = '', port = 587, user = '', from = now.facts.email } = now.mail ?? {}
+    Object.assign(mail, { later: !now.mail, host, port: String(port), user, from, password: '' })
+  },
+  { immediate: true },
+)
+const given = () => ({ mail: mail.later ? null : { ...mail } })
+async function keep(body: object) {
+  await business.keep('mail', body)
+  notices.say(mail.later ? 'Letters wait.' : 'Letters go out by this server now.')
+}
+</script>
+
+<template>
+  <SettingPage title="How our letters go out" :problem="problem">
+    <p v-if="data?.mailFromOutside" class="notice">
+      Mail is set where Upwold was started (UPWOLD_MAIL), and that counts. What is set here waits until it isn’t.
+    </p>
+    <FormOf v-if="data" v-slot="{ busy }" class="grid gap-3 max-w-140" :schema="schema" :given="given" :send="keep">
+      <SetupMail
+        :mail="mail"
+        :to="session.data?.business?.email ?? ''"
+        base="/api/business"
+        :kept="data.mail?.kept ?? false"
+      />
+      <p class="acts"><Button type="submit" :disabled="busy">Keep this</Button></p>
+    </FormOf>
+    <Skeleton v-else height="240px" />
+    <template #effect>
+      <h2>A letter as it arrives</h2>
+      <div class="card">
+        <p class="soft small">from {{ data?.facts.name }} &lt;{{ mail.later ? data?.facts.email : mail.from }}&gt;</p>
+        <p class="strong mt-1">Your quote for Fri 12 June</p>
+        <p class="soft small mt-2">What is written to {{ data?.facts.email }} comes back to you, not here.</p>
+      </div>
+      <p class="small soft">Nothing is said to a server before it is private (TLS), but to this machine itself.</p>
+    </template>
+  </SettingPage>
+</template>

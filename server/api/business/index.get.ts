@@ -1,0 +1,5 @@
+import { businessView as out } from '../../../shared/out/settings'
+import { route } from '../../doors/route'
+import { businessView } from '../../views/business'
+
+export default route({ who: 'owner', out }, () => businessView())

@@ -1,0 +1,6 @@
+import { putAway as body } from '../../../shared/settings'
+import { putStepAway } from '../../business/facts'
+import { route } from '../../doors/route'
+
+/** Puts one of the first steps away. */
+export default route({ who: 'owner', body }, ({ body }) => putStepAway(body.step))

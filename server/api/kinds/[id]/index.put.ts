@@ -1,0 +1,5 @@
+import { namedKind as body } from '../../../../shared/starter'
+import { changeKind } from '../../../business/kinds'
+import { route } from '../../../doors/route'
+
+export default route({ who: 'owner', body }, ({ id, body }) => changeKind(id, body))

@@ -1,0 +1,33 @@
+import { taxNumberProblem } from '../../core/country/numbers'
+import type { BusinessFacts, HomeSettings } from '../../shared/settings'
+import { write } from '../platform/db/client'
+import { business } from '../platform/db/schema'
+import { Problem } from '../platform/problem'
+import { theBusiness } from '../records/business'
+
+/** Changes who the business is. Papers that were sent keep what they say; drafts follow. */
+export async function changeFacts(facts: BusinessFacts): Promise<void> {
+  await write(async (tx) => {
+    const { settings } = await theBusiness()
+    const wrong = taxNumberProblem(settings.country, facts.taxNumber)
+    if (wrong) throw new Problem('invalid', wrong, { taxNumber: wrong })
+    await tx.update(business).set(facts)
+  })
+}
+
+/** Changes where the business is at home and how it prices. What was agreed keeps how it was priced. */
+export async function changeHome({ timeZone, ...home }: HomeSettings): Promise<void> {
+  await write(async (tx) => {
+    const { settings } = await theBusiness()
+    await tx.update(business).set({ timeZone, settings: { ...settings, ...home, taxRate: home.taxRates[0]!.rate } })
+  })
+}
+
+/** Puts one of the first steps away, or `all` of them. */
+export async function putStepAway(step: string): Promise<void> {
+  await write(async (tx) => {
+    const { settings } = await theBusiness()
+    const stepsAway = [...new Set([...settings.stepsAway, step])].slice(0, 20)
+    await tx.update(business).set({ settings: { ...settings, stepsAway } })
+  })
+}

@@ -1,0 +1,97 @@
+import { z } from 'zod'
+import { readAmount } from '../core/money/typed'
+import type { namedKind } from './starter'
+import { line, requiredLine } from './text'
+
+export interface StageAsked {
+  key: string
+  label: string
+  /** Of the whole; empty takes the rest. */
+  percent: string
+  from: 'agreed' | 'day'
+  days: string
+}
+/** A job kind as its form has it: numbers as they were typed. */
+export interface KindGiven {
+  name: string
+  templates: { quote: string; contract: string; waiver: string }
+  invoice: 'agreed' | 'day' | 'never'
+  facts: { key: string; label: string; unit: string }[]
+  stages: StageAsked[]
+  damage: string
+  pricesIncludeTax: boolean
+  startTime: string
+  hours: string
+}
+const percent = z
+  .string()
+  .trim()
+  .regex(/^(\d{1,2}([.,]\d{1,2})?|100)?$/, 'Give a percentage, such as 30.')
+  .transform((p) => p.replace(',', '.'))
+const whole = (words: string) =>
+  z
+    .string()
+    .trim()
+    .regex(/^-?\d{1,4}$/, words)
+    .transform(Number)
+
+/** Reads the form of a job kind into what is kept; `currency` and `locale` are those of the business. */
+export const kindForm = (currency: string, locale: string) =>
+  z
+    .object({
+      name: requiredLine(60, 'The name of the kind'),
+      templates: z.object({ quote: z.string(), contract: z.string(), waiver: z.string() }),
+      invoice: z.enum(['agreed', 'day', 'never']),
+      facts: z
+        .array(z.object({ key: z.string(), label: requiredLine(60, 'The name of the fact'), unit: line(20) }))
+        .max(30),
+      stages: z
+        .array(
+          z.object({
+            key: z.string(),
+            label: requiredLine(60, 'What the stage is called'),
+            percent,
+            from: z.enum(['agreed', 'day']),
+            days: whole('Give a number of days, such as 14; -7 is a week before.'),
+          }),
+        )
+        .min(1, 'Something has to be paid at some time.')
+        .max(12),
+      damage: z.string().trim(),
+      pricesIncludeTax: z.boolean(),
+      startTime: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.'),
+      hours: whole('Give a number of hours.').refine((h) => h >= 1 && h <= 1440, 'Give 1 to 1440 hours.'),
+    })
+    .transform((given, context): z.output<typeof namedKind> => {
+      const damage = given.damage ? readAmount(given.damage, currency, locale) : null
+      if (damage && !('value' in damage))
+        context.addIssue({ code: 'custom', path: ['damage'], message: 'Give an amount, or leave it empty.' })
+      const asked = given.stages.slice(0, -1).reduce((n, s) => n + Number(s.percent || 0), 0)
+      if (asked > 100)
+        context.addIssue({
+          code: 'custom',
+          path: ['stages', 0, 'percent'],
+          message: 'Together the stages ask for more than the whole.',
+        })
+      const { quote, contract, waiver } = given.templates
+      return {
+        name: given.name,
+        settings: {
+          expects: { quote: !!quote, contract: !!contract, waivers: !!waiver, invoice: given.invoice },
+          templates: { ...(quote ? { quote } : {}), ...(contract ? { contract } : {}), ...(waiver ? { waiver } : {}) },
+          facts: given.facts,
+          plan: {
+            stages: given.stages.map((s, i) => ({
+              key: s.key,
+              label: s.label,
+              amount: i < given.stages.length - 1 && s.percent ? { percent: s.percent } : ('remainder' as const),
+              due: s.from === 'agreed' ? { afterAcceptance: s.days } : { fromDay: s.days },
+            })),
+            damageDeposit:
+              damage && 'value' in damage && damage.value > 0 ? { amount: damage.value, due: { fromDay: -1 } } : null,
+          },
+          pricesIncludeTax: given.pricesIncludeTax,
+          usual: { startTime: given.startTime, hours: given.hours },
+        },
+      }
+    })

@@ -1,0 +1,47 @@
+import { isValidBIC, isValidIBAN } from 'ibantools'
+import { z } from 'zod'
+import { countryCodes } from '../core/country/presets'
+import { isTimeZone } from '../core/calendar/dates'
+import { languages } from '../core/text/language'
+import { percentOf } from './setup'
+import { line, prose, requiredLine } from './text'
+
+/** Something that looks like an IBAN: two letters, two digits, the rest. */
+const IBAN = /\b[A-Z]{2}\d{2}(?: ?[A-Z\d]{2,4}){3,8}\b/g
+
+/** What is wrong with the account somebody is paid to: an IBAN or BIC in it that can't be one. Null where nothing is. */
+export function bankProblem(text: string): string | null {
+  for (const found of text.toUpperCase().match(IBAN) ?? [])
+    if (!isValidIBAN(found.replace(/ /g, ''))) return `${found} is no IBAN: a digit is wrong or missing.`
+  const bic = /\bBIC:? ?([A-Z\d]{8,11})\b/.exec(text.toUpperCase())?.[1]
+  return bic && !isValidBIC(bic) ? `${bic} is no BIC.` : null
+}
+
+/** Who the business is, as it stands on papers, letters and invoices. */
+export const businessFacts = z.object({
+  name: requiredLine(120, 'The name of the business'),
+  legalName: requiredLine(200, 'The registered name'),
+  address: prose(500),
+  email: z.email('Give an e-mail address such as hello@business.example.').max(320),
+  phone: line(40),
+  taxNumber: line(60),
+  bank: line(300).refine((b) => !bankProblem(b), { error: (issue) => bankProblem(String(issue.input)) ?? '' }),
+})
+export type BusinessFacts = z.output<typeof businessFacts>
+
+/** How prices are told, and where the business is at home. */
+export const homeSettings = z.object({
+  country: z.enum(countryCodes),
+  timeZone: z.string().max(60).refine(isTimeZone, 'This time zone is not known.'),
+  language: z.enum(languages),
+  paper: z.enum(['A4', 'Letter']),
+  weekStart: z.union([z.literal(1), z.literal(7)]),
+  pricesIncludeTax: z.boolean(),
+  taxRates: z
+    .array(z.object({ rate: percentOf, words: line(60) }))
+    .min(1, 'Give one rate at least; 0 where there is no tax.')
+    .max(12)
+    .refine((r) => new Set(r.map((x) => x.rate)).size === r.length, 'Two rates are the same.'),
+})
+export type HomeSettings = z.output<typeof homeSettings>
+export const putAway = z.object({ step: z.string().max(20) })
