@@ -1,21 +1,10 @@
-import { isValidBIC, isValidIBAN } from 'ibantools'
 import { z } from 'zod'
+import { bankProblem } from '../core/country/bank'
 import { countryCodes } from '../core/country/presets'
 import { isTimeZone } from '../core/calendar/dates'
 import { languages } from '../core/text/language'
 import { percentOf } from './setup'
 import { line, prose, requiredLine } from './text'
-
-/** Something that looks like an IBAN: two letters, two digits, the rest. */
-const IBAN = /\b[A-Z]{2}\d{2}(?: ?[A-Z\d]{2,4}){3,8}\b/g
-
-/** What is wrong with the account somebody is paid to: an IBAN or BIC in it that can't be one. Null where nothing is. */
-export function bankProblem(text: string): string | null {
-  for (const found of text.toUpperCase().match(IBAN) ?? [])
-    if (!isValidIBAN(found.replace(/ /g, ''))) return `${found} is no IBAN: a digit is wrong or missing.`
-  const bic = /\bBIC:? ?([A-Z\d]{8,11})\b/.exec(text.toUpperCase())?.[1]
-  return bic && !isValidBIC(bic) ? `${bic} is no BIC.` : null
-}
 
 /** Who the business is, as it stands on papers, letters and invoices. */
 export const businessFacts = z.object({

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { taxNumberProblem } from './numbers'
+import { bankProblem } from './bank'
 import { countryCodes } from './presets'
 
 // Published examples and numbers made up by the published rule.
@@ -53,5 +54,20 @@ describe('a tax number', () => {
         (c, t) => void taxNumberProblem(c, t),
       ),
     )
+  })
+})
+
+describe('the account somebody is paid to', () => {
+  it.each([
+    ['Brandner GbR, IBAN DE89 3704 0044 0532 0130 00', null],
+    ['NL91ABNA0417164300 BIC ABNANL2A', null],
+    ['Larkmoor Saunas Ltd, sort code 00-00-00, account 00000000', null],
+    ['', null],
+    ['DE89 3704 0044 0532 0130 01', 'no IBAN'],
+    ['GB29 NWBK 6016 1331 9268 1', 'no IBAN'],
+    ['BIC: 12345678', 'no BIC'],
+  ])('%s: %s', (text, wrong) => {
+    if (wrong) expect(bankProblem(text)).toContain(wrong)
+    else expect(bankProblem(text)).toBeNull()
   })
 })
