@@ -16,13 +16,18 @@ import {
 import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
+import { fresh } from './walk/fresh'
 
 /**
  * The main journey in Chromium on a fresh server: from a new job to quote, contract, sealed copy, deposit and invoice.
+ * `npm run walkthrough -- fresh --out DIR` begins with an empty folder instead (scripts/walk/fresh.ts).
  * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, reading.txt (the words of the
  * reading view), job.json and events.json.
  */
-const { values } = parseArgs({ options: { out: { type: 'string', default: 'walkthrough' } } })
+const { values, positionals } = parseArgs({
+  options: { out: { type: 'string', default: 'walkthrough' } },
+  allowPositionals: true,
+})
 const out = resolve(values.out)
 mkdirSync(out, { recursive: true })
 const say = (words: string) => process.stdout.write(`${words}\n`)
@@ -32,6 +37,16 @@ const keep = (name: string, content: Uint8Array | object) => {
   say(`  ${name}`)
 }
 const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
+
+const [name] = positionals
+if (name === 'fresh') {
+  await fresh(keep, say)
+  say(`Done: ${out}`)
+  process.exit()
+} else if (name) {
+  say(`There is no walkthrough “${name}”: fresh, or without a name the main line.`)
+  process.exit(1)
+}
 
 /** What the client's page said, paper by paper. */
 const reading: string[] = []
