@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { type ComputedRef, computed, ref } from 'vue'
+import type { Language } from '~~/core/text/language'
 import { api } from './api'
 
 interface Session {
@@ -12,6 +13,7 @@ interface Session {
     timeZone: string
     locale: string
     taxRate: string
+    language: Language
   } | null
   /** What of the outside world is pretended here. */
   standins: ('cards' | 'identity' | 'post')[]

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Browser, type Locator, type Page, chromium } from '@playwright/test'
-import { choose, draw, launchOptions, signOnPages } from '../../tests/support/browser'
+import { choose, launchOptions } from '../../tests/support/browser'
 import { Caller } from '../../tests/support/caller'
 import { jobOf, mailsTo, paperOf } from '../../tests/support/line'
 import { TestServer, until } from '../../tests/support/server'
@@ -107,7 +107,7 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await owner.getByText('jonas@brandner.example, invited').waitFor()
 
   say('A job from a pasted enquiry')
-  await hand.click(owner.getByRole('link', { name: 'Today' }))
+  await hand.click(owner.getByRole('link', { name: 'Today', exact: true }))
   await hand.click(owner.getByRole('link', { name: 'Add your first job' }))
   await hand.fill(owner.getByRole('textbox', { name: 'The enquiry' }), ENQUIRY)
   await hand.click(button('Read it'))
@@ -125,6 +125,17 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await owner.getByText('Sent. You hear when something happens.').waitFor()
   keep('offer.pdf', await api.raw(`/api/papers/${offer}/pdf`))
 
+  say('Where the client lives, for the invoice')
+  await hand.click(owner.getByRole('link', { name: 'People' }))
+  await hand.click(owner.getByRole('button', { name: 'Petra Brunner' }))
+  await hand.click(owner.getByRole('button', { name: /^Address/ }))
+  await hand.fill(owner.getByRole('textbox', { name: 'Address' }), 'Am Anger 1\n00000 Nirgendwo')
+  await owner.getByRole('textbox', { name: 'Address' }).press('Tab')
+  await until(
+    () => jobOf(api, jobId),
+    (j) => !!j.client?.address,
+  )
+
   say('The client accepts and signs, on a phone in German')
   await client.goto(await linkIn(api))
   await signByHand(client, 'Angebot annehmen')
@@ -139,9 +150,9 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
 
   say('Countersigned and sealed')
   await hand.click(button('Countersign'))
-  await signOnPages(owner)
-  await draw(owner)
-  await finish(owner, /^Sign the/)
+  await owner.getByRole('region', { name: 'Was noch fehlt' }).waitFor()
+  await hand.click(button('Weiter: Ihre Unterschrift'))
+  await signByHand(owner, /unterschreiben$/)
   await until(
     () => paperOf(api, contract),
     (p) => !!p.round?.sealed,
@@ -153,6 +164,8 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   say('The deposit, booked by hand')
   await owner.goto(`/jobs/${jobId}`)
   await hand.click(button('A payment'))
+  const [first] = (await jobOf(api, jobId)).stages
+  await hand.fill(owner.getByLabel('Amount', { exact: true }), (first!.open / 100).toFixed(2).replace('.', ','))
   await hand.click(button('Book the payment'))
   const paid = await until(
     () => jobOf(api, jobId),

@@ -2,9 +2,15 @@ import { desc, and, eq } from 'drizzle-orm'
 import { type Language, languages } from '../../core/text/language'
 import type { Person } from './round'
 import { db } from '../platform/db/client'
+import { theBusiness } from '../records/business'
 import { papers, roundEvents, rounds, roundPeople } from '../platform/db/schema'
 
-/** The language somebody is written to in: as the sender set it, else the one they read or signed in last; English before that. */
+/** What the business writes in where nobody said otherwise. */
+const houseLanguage = async (): Promise<Language> => (await theBusiness()).settings.language
+
+/**
+ * The language somebody is written to in: as the sender set it, else the one they read or signed in last; before that the
+ * business's own. */
 export async function languageOf(person: Pick<Person, 'id' | 'roundId' | 'memberId' | 'how'>): Promise<Language> {
   if (person.memberId) return 'en'
   if (person.how.language !== 'auto') return person.how.language
@@ -16,7 +22,7 @@ export async function languageOf(person: Pick<Person, 'id' | 'roundId' | 'member
   const used = rows
     .map((r) => r.data as { person?: string; language?: string })
     .findLast((d) => d.person === person.id && languages.includes(d.language as Language))
-  return (used?.language as Language | undefined) ?? 'en'
+  return (used?.language as Language | undefined) ?? houseLanguage()
 }
 
 /** The place of a job's client in the last round they were in, and the language they are written to in. */
@@ -34,11 +40,11 @@ export async function clientOf(
   const last = rows[0]?.person
   return {
     person: rows.find((r) => r.state === 'signed')?.person ?? null,
-    language: last ? await languageOf(last) : 'en',
+    language: last ? await languageOf(last) : await houseLanguage(),
   }
 }
 
 /** The language a job's client is written to in, also on their invoice. */
 export async function clientLanguage(jobId: string, contactId: string | null): Promise<Language> {
-  return contactId ? (await clientOf(jobId, contactId)).language : 'en'
+  return contactId ? (await clientOf(jobId, contactId)).language : houseLanguage()
 }

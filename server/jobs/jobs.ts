@@ -32,9 +32,11 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     const [client] = clientId ? await tx.select().from(contacts).where(eq(contacts.id, clientId)) : []
     if (clientId && !client)
       throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })
-    const title =
-      input.title || (client ? `${client.name.split(' ').at(-1)!.slice(0, 200)} ${kind.name.toLowerCase()}` : kind.name)
-    const timeZone = input.timeZone ?? (await theBusiness()).timeZone
+    const business = await theBusiness()
+    // German writes its nouns large, wherever they stand.
+    const kindName = business.settings.language === 'de' ? kind.name : kind.name.toLowerCase()
+    const title = input.title || (client ? `${client.name.split(' ').at(-1)!.slice(0, 200)} ${kindName}` : kind.name)
+    const timeZone = input.timeZone ?? business.timeZone
     checkSpan({ ...input, timeZone })
     await tx.insert(jobs).values({
       id,

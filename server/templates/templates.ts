@@ -3,6 +3,7 @@ import type { z } from 'zod'
 import { type Json, canonical } from '../../core/evidence/canonical'
 import type { PaperDocument } from '../../core/document/model'
 import { withIds } from '../../core/document/walk'
+import type { Language } from '../../core/text/language'
 import type { newTemplate, saveTemplate } from '../../shared/library'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
@@ -11,6 +12,7 @@ import { newId } from '../platform/ids'
 import { checkImages } from '../files/pictures'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
+import { theBusiness } from '../records/business'
 import { nameOf } from '../records/members'
 import { keepStep } from './steps'
 
@@ -26,7 +28,8 @@ export async function addTemplate(input: z.output<typeof newTemplate>): Promise<
   const id = idBy('t', input.key)
   return makeOnce(templates, id, async (tx) => {
     const from = input.from ? await loadTemplate(input.from) : null
-    const document = input.document ?? from?.document ?? blank(input.kind, input.name)
+    const { language } = (await theBusiness()).settings
+    const document = input.document ?? from?.document ?? blank(input.kind, input.name, language)
     await tx.insert(templates).values({
       id,
       kind: from?.kind ?? input.kind,
@@ -42,14 +45,14 @@ export async function addTemplate(input: z.output<typeof newTemplate>): Promise<
 }
 
 /** A page to begin with: a heading, and the people a paper of this kind is signed by. */
-function blank(kind: string, name: string): PaperDocument {
+function blank(kind: string, name: string, language: Language): PaperDocument {
   const parties =
     kind === 'waiver'
       ? [{ key: 'guest', label: 'Guest' }]
       : [{ key: 'client', label: 'Client' }, ...(kind === 'quote' ? [] : [{ key: 'business', label: 'Business' }])]
   return {
     title: name,
-    language: 'en-GB',
+    language: language === 'en' ? 'en-GB' : language,
     parties,
     header: [],
     footer: [],

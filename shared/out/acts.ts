@@ -44,6 +44,7 @@ export const sessionView = z.object({
       timeZone: z.string(),
       locale: z.string(),
       taxRate: z.string(),
+      language,
     })
     .nullable(),
   standins: z.array(z.enum(['cards', 'identity', 'post'])),

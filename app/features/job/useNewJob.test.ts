@@ -39,6 +39,7 @@ async function started(more: Parameters<typeof freshStores>[0] = {}) {
       timeZone: 'Europe/London',
       locale: 'en-GB',
       taxRate: '20',
+      language: 'en',
     },
   }
   const lib = useLibrary()

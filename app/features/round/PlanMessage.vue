@@ -20,7 +20,7 @@ const writing = ref(false)
 /** The language the chosen person is written to in; until they have opened it, English where it is left to them. */
 const language = computed((): Language => {
   const set = own.value?.language ?? 'auto'
-  return set === 'auto' ? 'en' : set
+  return set === 'auto' ? (session.data?.business?.language ?? 'en') : set
 })
 /** As the chosen person will read it. */
 const put = computed(() => {

@@ -18,7 +18,15 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
   return {
     member: { id: member.id, name: member.name, role: member.role },
     handover,
-    business: { name, email, currency, timeZone, locale: settings.locale, taxRate: settings.taxRate },
+    business: {
+      name,
+      email,
+      currency,
+      timeZone,
+      locale: settings.locale,
+      taxRate: settings.taxRate,
+      language: settings.language,
+    },
     standins: [...standins],
     postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
     begun: true,
