@@ -52,10 +52,9 @@ for (const [name, path] of [
   ['job', job('Orchard weekend')],
   ['papers', '/papers?find=stove'],
   ['money', '/money'],
-  ['people', '/people'],
   ['library', '/library'],
   ['post-room', '/post'],
-  ['doors', '/account'],
+  ['kind', '/settings/kinds/garden'],
 ] as const) {
   await page.goto(path)
   await take(name, page, heading(page))
@@ -112,6 +111,19 @@ await signer.goto(`/s/${await linkTo(api, 'paul@okoro.example', /Deposit/)}`)
 await take('signer-done', signer, heading(signer))
 await signer.getByRole('button', { name: /^Pay/ }).click()
 await take('card-page', signer, () => signer.getByLabel('Card number').waitFor())
+
+// The first start, on a folder of its own.
+const nobody = await TestServer.empty()
+const first = await browser.newContext({
+  baseURL: nobody.origin,
+  viewport: { width: 1280, height: 800 },
+  locale: 'de-DE',
+})
+const setup = await first.newPage()
+await setup.goto(`/setup/${await nobody.firstKey()}`)
+await setup.getByLabel('Name of the business').fill('Zelt & Licht Brandner')
+await take('setup', setup, () => setup.getByText('Brings 3 job kinds').waitFor())
+await nobody.stop()
 
 await browser.close()
 await server.stop()

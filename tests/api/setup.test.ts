@@ -1,5 +1,7 @@
 import { execFileSync } from 'node:child_process'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { SMTPServer } from 'smtp-server'
+import { afterAll, beforeAll, describe, expect, it, onTestFinished } from 'vitest'
+import { freePort } from '../../scripts/lib.mjs'
 import type { LibraryView } from '../../shared/library'
 import type { MemberRow } from '../../shared/out/members'
 import type { BusinessView, FirstSteps } from '../../shared/out/settings'
@@ -189,6 +191,41 @@ describe('settings of the business', () => {
     const { home: now } = await owner.must<BusinessView>('GET', '/api/business')
     expect(now).toMatchObject({ paper: 'Letter', taxRates: [{ rate: '7', words: 'ermäßigt' }] })
     await owner.must('PUT', '/api/business/home', home)
+  })
+})
+
+describe('a mail server that is set in the application', () => {
+  it('is tried by a letter, then carries what is written, from the address that was said', async () => {
+    const got: { from: string; text: string }[] = []
+    const smtp = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['STARTTLS'],
+      onData(stream, _, done) {
+        let text = ''
+        stream.on('data', (d) => (text += String(d)))
+        stream.on('end', () => {
+          got.push({ from: /^From: (.*)$/m.exec(text)?.[1]?.trim() ?? '', text })
+          done()
+        })
+      },
+    })
+    const port = await freePort()
+    await new Promise<void>((resolve) => smtp.listen(port, '127.0.0.1', resolve))
+    onTestFinished(() => new Promise<void>((resolve) => smtp.close(() => resolve())))
+    const mail = { host: 'localhost', port, user: '', password: '', from: 'post@brandner.example' }
+    const tried = await owner.must('POST', '/api/business/mail', { mail, to: OWNER.email })
+    expect(tried).toMatchObject({ taken: true })
+    await owner.must('PUT', '/api/business/mail', { mail })
+    await owner.must('POST', '/api/members', { name: 'Mara Lenz', email: 'mara@brandner.example', role: 'staff' })
+    const letter = await until(
+      async () => got.find((m) => m.text.includes('mara@brandner.example')),
+      (m) => !!m,
+    )
+    expect(letter!.from).toContain('post@brandner.example')
+    expect(letter!.text.replace(/=\r?\n/g, '')).toContain('/enter/')
+    await owner.must('PUT', '/api/business/mail', { mail: null })
+    const [mara] = (await owner.must<{ members: MemberRow[] }>('GET', '/api/members')).members.filter((m) => !m.come)
+    await owner.must('DELETE', `/api/members/${mara!.id}`)
   })
 })
 
