@@ -17,7 +17,8 @@ const KIND = {
 const { act } = useAct()
 const notices = useNotices()
 async function go(found: Found) {
-  open.value = false
+  // Once the press on its row is over: the part still looks for its field then.
+  setTimeout(() => (open.value = false))
   if (found.nudge)
     return act(async () => {
       await evenIfQuiet((quiet) => api(`/api/papers/${found.nudge}/nudge`, { method: 'POST', body: { quiet } }))

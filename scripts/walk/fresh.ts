@@ -240,7 +240,7 @@ async function englishIn(api: Caller, pdfs: Uint8Array[]): Promise<string[]> {
   return [...new Set(words.map((w) => w.toLowerCase()).filter((w) => ENGLISH.has(w)))]
 }
 const ENGLISH = new Set(
-  'the and you your please sign signed signature quote agreement deposit balance total tax invoice number page from with when which paper has have this that opened sent day address name time event hello thank by'.split(
+  'the and you your please sign signed signature quote agreement deposit balance total tax invoice number page from with when which paper has have this that opened sent day address time event hello thank by'.split(
     ' ',
   ),
 )

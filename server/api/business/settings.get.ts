@@ -2,4 +2,7 @@ import { settingsView as out } from '../../../shared/out/acts'
 import { theBusiness } from '../../records/business'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', out }, async () => (await theBusiness()).settings)
+export default route({ who: 'member', out }, async () => {
+  const { checked, quiet, thanks, locale, taxRate } = (await theBusiness()).settings
+  return { checked, quiet, thanks, locale, taxRate }
+})

@@ -7,7 +7,10 @@ import { type RoundPerson, acts } from '../../../core/rounds/rounds'
 import { deadlineOf } from '../../../core/rounds/times'
 import { EMPTY_DRAFT } from '../../../shared/draft'
 import { type sendPaper, titlesOf } from '../../../shared/papers'
-import { now } from '../../platform/clock'
+import { messageValues } from '../../../shared/rounds'
+import { fill } from '../../../shared/words'
+import { roundWords } from '../../../shared/words/says'
+import { now, today } from '../../platform/clock'
 import { hashPassword } from '../../platform/crypt'
 import { db, write } from '../../platform/db/client'
 import { type PersonHow, members, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
@@ -61,6 +64,24 @@ async function insistOnCheck({ checks, plan, prepared }: LoadedPlan, actor: Acto
 function insistOnOneQuote(prepared: readonly Prepared[]): void {
   if (prepared.filter((p) => p.figures.open).length > 1)
     throw new Problem('invalid', 'A round holds one quote at most. Send the other on its own.')
+}
+
+/** The subject as the first of them reads it: in the record no words stand for others. */
+function subjectSaid(plan: RoundPlan, name: string, { prepared }: LoadedPlan): string {
+  const { job, business } = prepared[0]!.loaded
+  const { language } = business.settings
+  const put = messageValues({
+    language,
+    name,
+    organisation: false,
+    papers: prepared.map((p) => p.paper),
+    job: { title: job.title, day: job.day },
+    today: today(business.timeZone),
+    deadline: '',
+    business: business.name,
+    minutes: 0,
+  })
+  return fill(roundWords(plan.subject, 'mSubject', language), put)
 }
 
 /**
@@ -173,7 +194,7 @@ export async function sendRound(
         paper: paper.title,
         sha256: first!.pdfSha,
         pages: first!.rendered.pages,
-        subject: plan.subject,
+        subject: subjectSaid(plan, active[0]?.name ?? '', loaded),
         contents: contentsOf(frozen, gathered),
         ...(frozen.length > 1
           ? {
