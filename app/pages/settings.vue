@@ -11,6 +11,7 @@ const QUESTIONS = [
   ['/settings/members', 'Who works here, who may what'],
   ['/settings/mail', 'How our letters go out'],
   ['/settings/rounds', 'What holds for all rounds'],
+  ['/settings/sets', 'What we begin with, as a file'],
 ] as const
 const places = computed(() => [...(owner.value ? QUESTIONS : []), ['/settings/me', 'My password and PIN'] as const])
 watch(

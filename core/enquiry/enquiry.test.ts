@@ -83,6 +83,21 @@ describe('what of it', () => {
     expect(read('the horesbox please').items).toMatchObject([{ id: 'horsebox', quantity: 1 }])
     expect(read('it was a cold day').items).toEqual([])
   })
+  it('tells two items of the same first word apart where one’s whole name stands there', () => {
+    const items = [
+      { id: 'long', description: 'Festzelt, 6 × 12 m' },
+      { id: 'short', description: 'Festzelt, 6 × 6 m' },
+      { id: 'chair', description: 'Klappstuhl' },
+    ]
+    const known = { ...KNOWN.de, items: items.map((i) => ({ ...KNOWN.de.items[0]!, ...i })) }
+    const found = (text: string) => readEnquiry(text, known).items.map((i) => [i.id, i.quantity])
+    expect(found('ein Festzelt, 6 x 12 m, dazu 60 Klappstühle')).toEqual([
+      ['long', 1],
+      ['chair', 60],
+    ])
+    expect(found('ein Festzelt 6×6 m')).toEqual([['short', 1]])
+    expect(found('ein Festzelt')).toEqual([])
+  })
   it('reads amounts as the locale writes them', () => {
     expect(read('budget of £1,250.50').budget.value).toBe('1250.50')
     expect(read('Budget 1.250,50 €', 'de').budget.value).toBe('1250.50')

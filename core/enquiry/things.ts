@@ -20,6 +20,16 @@ function tellingWords(names: readonly string[]): string[][] {
   return all.map((own, i) => own.filter((w) => !all.some((other, j) => j !== i && other.some((o) => sameWord(o, w)))))
 }
 
+/** Where the whole of a name of several words stands, word by word: what tells two of the same first word apart. */
+function wholeName(text: readonly Word[], name: readonly string[]): Word[] {
+  if (name.length < 2) return []
+  // "6 x 12" is "6 × 12".
+  const all = text.filter((w) => w.text !== 'x')
+  const own = name.filter((w) => w !== 'x')
+  const at = all.findIndex((_, i) => own.every((w, k) => all[i + k]?.text === w))
+  return at < 0 ? [] : all.slice(at, at + own.length)
+}
+
 const SAME_PHRASE = 4
 /** Which priced items a text names, and how many of each; `text` is flat, `names` too. */
 export function itemsIn(text: string, items: readonly { id: string; flat: string }[]): ReadItem[] {
@@ -29,6 +39,13 @@ export function itemsIn(text: string, items: readonly { id: string; flat: string
     const own = telling[i]!
     const strong = own.filter((w) => !COMMON.test(w) && (w.length > 4 || own.length === 1))
     const hits = all.filter((w) => own.some((o) => sameWord(o, w.text)))
+    const name = wordsIn(item.flat).map((w) => w.text)
+    const ownName = wordsIn(item.flat.split(',')[0]!).map((w) => w.text)
+    const whole = wholeName(all, name)
+    if (whole.length) {
+      const { quantity, at } = quantityBefore(text, all, whole.slice(0, 1), ownName)
+      return [{ id: item.id, quantity, at: [{ from: at[0]!.from, to: whole.at(-1)!.to }] }]
+    }
     const sure = hits.filter(
       (h) =>
         strong.some((s) => sameWord(s, h.text)) ||
@@ -41,8 +58,7 @@ export function itemsIn(text: string, items: readonly { id: string; flat: string
         ),
     )
     if (!sure.length) return []
-    const own_ = wordsIn(item.flat.split(',')[0]!).map((w) => w.text)
-    return [{ id: item.id, ...quantityBefore(text, all, sure, own_) }]
+    return [{ id: item.id, ...quantityBefore(text, all, sure, ownName) }]
   })
 }
 

@@ -26,7 +26,9 @@ export async function clauseLookup(blocks: readonly Block[]): Promise<ClauseLook
 }
 
 /** A template's document with its clauses put in. */
-async function wholeDocument(document: PaperDocument): Promise<{ document: PaperDocument; problems: ClauseProblem[] }> {
+export async function wholeDocument(
+  document: PaperDocument,
+): Promise<{ document: PaperDocument; problems: ClauseProblem[] }> {
   const lookup = await clauseLookup(blocksOf(document))
   const { document: whole, problems } = resolveClauses(withIds(document), lookup)
   return { document: withIds(whole), problems }

@@ -70,6 +70,12 @@ const PLACES: Place[] = [
     to: '/settings/mail',
     words: 'settings smtp e-mail sender',
   },
+  {
+    label: 'What we begin with',
+    detail: 'job kinds, papers and items as a file',
+    to: '/settings/sets',
+    words: 'settings export import starter json',
+  },
   { label: 'My password and PIN', detail: 'changed', to: '/settings/me', words: 'settings account security' },
   { label: 'Bring in a file', detail: 'a finished PDF or DOCX', to: '/bring', words: 'upload scan' },
   { label: 'Doors', detail: 'who is signed in where', to: '/account', words: 'account password sessions security' },

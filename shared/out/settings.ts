@@ -36,3 +36,6 @@ export const firstSteps = z.object({
   steps: z.array(z.object({ key: z.string(), words: z.string(), to: z.string(), done: z.boolean() })),
 })
 export type FirstSteps = z.output<typeof firstSteps>
+/** How much of a starter set was taken in. */
+export const starterTaken = z.object({ kinds: z.number(), templates: z.number(), items: z.number() })
+export type StarterTaken = z.output<typeof starterTaken>

@@ -6,7 +6,8 @@ import type { LibraryView } from '../../shared/library'
 import type { MemberRow } from '../../shared/out/members'
 import type { BusinessView, FirstSteps } from '../../shared/out/settings'
 import type { SetupView } from '../../shared/out/setup'
-import { Caller } from '../support/caller'
+import { type StarterSet, starterSet } from '../../shared/starter'
+import { Caller, signedIn } from '../support/caller'
 import { inDays, jobOf, makePaper, paperOf } from '../support/line'
 import { TestServer, until } from '../support/server'
 
@@ -259,6 +260,35 @@ describe('job kinds and priced items', () => {
     await owner.must('DELETE', `/api/items/${id}`)
     await owner.must('DELETE', `/api/items/${id}`)
     expect((await owner.call('PUT', `/api/items/${id}`, item)).status).toBe(404)
+  })
+})
+
+describe('what one begins with, as a file', () => {
+  it('is taken out, and adds itself to what is there in another Upwold', async () => {
+    const set = await owner.must<StarterSet>('GET', '/api/starter')
+    expect(starterSet.parse(set)).toEqual(set)
+    const demo = await TestServer.start()
+    onTestFinished(() => demo.stop())
+    const maren = await signedIn(demo)
+    const before = await maren.must<LibraryView>('GET', '/api/library')
+    expect(await maren.must('POST', '/api/starter', set)).toMatchObject({
+      kinds: set.kinds.length,
+      items: set.items.length,
+    })
+    const after = await maren.must<LibraryView>('GET', '/api/library')
+    expect(after.kinds.length).toBe(before.kinds.length + set.kinds.length)
+    const added = after.kinds.at(-1)!
+    expect(after.templates.map((t) => t.id)).toContain(added.settings.templates.quote)
+    // The demo's own goes the other way, its clauses put into its papers.
+    const theirs = await maren.must<StarterSet>('GET', '/api/starter')
+    expect(JSON.stringify(theirs.templates)).not.toContain('"t":"clause"')
+    await owner.must('POST', '/api/starter', theirs)
+    const hire = (await owner.must<LibraryView>('GET', '/api/library')).templates.find(
+      (t) => t.name === 'Hire agreement',
+    )!
+    expect(await owner.raw(`/api/templates/${hire.id}/export?as=pdf`)).toHaveProperty('length')
+    for (const wrong of [{ ...set, version: 2 }, { ...set, templates: [] }, { upwold: 'starter' }])
+      expect((await owner.call('POST', '/api/starter', wrong)).status).toBe(422)
   })
 })
 

@@ -141,7 +141,7 @@ test('from an empty folder: a business is made by four questions, and every sett
 
   await test.step('on a phone', async () => {
     await page.setViewportSize({ width: 390, height: 844 })
-    for (const place of ['business', 'money', 'kinds', 'items', 'members', 'mail', 'rounds', 'me']) {
+    for (const place of ['business', 'money', 'kinds', 'items', 'members', 'mail', 'rounds', 'sets', 'me']) {
       await page.goto(`/settings/${place}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await accessible(page)
