@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bankProblem } from '../core/country/bank'
+import { patternProblem } from '../core/invoices/numbers'
 import { countryCodes } from '../core/country/presets'
 import { isTimeZone } from '../core/calendar/dates'
 import { languages } from '../core/text/language'
@@ -33,4 +34,12 @@ export const homeSettings = z.object({
     .refine((r) => new Set(r.map((x) => x.rate)).size === r.length, 'Two rates are the same.'),
 })
 export type HomeSettings = z.output<typeof homeSettings>
+/** How invoices are numbered, and which number comes next. */
+export const invoiceNumbers = z.object({
+  pattern: z
+    .string()
+    .max(40)
+    .refine((p) => !patternProblem(p), { error: (issue) => patternProblem(String(issue.input)) ?? '' }),
+  next: z.coerce.number('Give the next number.').int().min(1, 'Numbers begin at 1.').max(99_999_999),
+})
 export const putAway = z.object({ step: z.string().max(20) })

@@ -88,11 +88,6 @@ export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedO
   }
 }
 
-/** `2026-0117`: the year's numbers run without gaps. */
-export function invoiceNumber(year: number, n: number): string {
-  return `${year}-${String(n).padStart(4, '0')}`
-}
-
 export interface InvoiceHead {
   number: string
   issuedOn: Day

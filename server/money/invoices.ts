@@ -1,16 +1,11 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { instantOf } from '../../core/calendar/dates'
-import {
-  type InvoiceHead,
-  buildInvoice,
-  invoiceDocument,
-  invoiceNumber,
-  invoiceProblems,
-} from '../../core/invoices/invoice'
+import { type InvoiceHead, buildInvoice, invoiceDocument, invoiceProblems } from '../../core/invoices/invoice'
+import { countedUnder, numberBy } from '../../core/invoices/numbers'
 import { formatMoney } from '../../core/money/money'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
-import { write } from '../platform/db/client'
+import { type Db, write } from '../platform/db/client'
 import { counters, happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
@@ -59,12 +54,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
     }
     const year = Number(today.slice(0, 4))
-    const [counter] = await tx
-      .insert(counters)
-      .values({ key: `invoices ${year}`, value: 1 })
-      .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
-      .returning()
-    const number = invoiceNumber(year, counter!.value)
+    const number = await nextNumber(tx, business.settings.invoiceNumbers, year)
     await tx.insert(invoices).values({
       id: newId(),
       jobId,
@@ -96,6 +86,20 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
     await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, invoice.id))
     await enqueue('mail.invoice', `invoice-mail:${invoice.id}`, { jobId, number: invoice.number, sha: pdfSha })
   })
+}
+
+/** The next number of the row, taken in the transaction that uses it, so that none is left out; one that is there already is passed by. */
+async function nextNumber(tx: Db, pattern: string, year: number): Promise<string> {
+  for (;;) {
+    const [counter] = await tx
+      .insert(counters)
+      .values({ key: countedUnder(pattern, year), value: 1 })
+      .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
+      .returning()
+    const number = numberBy(pattern, year, counter!.value)
+    const [taken] = await tx.select({ id: invoices.id }).from(invoices).where(eq(invoices.number, number))
+    if (!taken) return number
+  }
 }
 
 /** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */

@@ -3,6 +3,7 @@ import type { BusinessView, FirstSteps } from '../../shared/out/settings'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { catalogue, jobs, members, rounds } from '../platform/db/schema'
+import { countedSoFar } from '../business/numbers'
 import { canMail } from '../gateways/mail'
 import { theBusiness } from '../records/business'
 
@@ -14,6 +15,7 @@ export async function businessView(): Promise<BusinessView> {
     facts: { name, legalName, address, email, phone, taxNumber, bank },
     home: { country, timeZone, language, paper, weekStart, pricesIncludeTax, taxRates },
     currency,
+    numbers: { pattern: settings.invoiceNumbers, next: (await countedSoFar(settings.invoiceNumbers, timeZone)) + 1 },
     mail: mail && { host: mail.host, port: mail.port, user: mail.user, from: mail.from, kept: !!mail.password },
     mailFromOutside: useConfig().mail !== null,
   }

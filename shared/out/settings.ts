@@ -23,6 +23,7 @@ export const businessView = z.object({
     taxRates: z.array(z.object({ rate: z.string(), words: z.string() })),
   }),
   currency: z.string(),
+  numbers: z.object({ pattern: z.string(), next: z.number() }),
   mail: z
     .object({ host: z.string(), port: z.number(), user: z.string(), from: z.string(), kept: z.boolean() })
     .nullable(),

@@ -179,6 +179,20 @@ describe('settings of the business', () => {
     expect(String(row!.settings)).not.toContain(mail.password)
     await owner.must('PUT', '/api/business/mail', { mail: null })
   })
+  it('number invoices in a row of one’s own, in which no number comes twice', async () => {
+    const numbers = async () => (await owner.must<BusinessView>('GET', '/api/business')).numbers
+    expect(await numbers()).toEqual({ pattern: '{year}-{n:4}', next: 1 })
+    await owner.must('PUT', '/api/business/numbers', { pattern: 'RE-{year}/{n:3}', next: 118 })
+    expect(await numbers()).toEqual({ pattern: 'RE-{year}/{n:3}', next: 118 })
+    for (const wrong of [{ pattern: 'RE' }, { pattern: '{n}{n}' }, { next: 117 }, { next: 0 }, { next: 'viele' }]) {
+      const { status } = await owner.call('PUT', '/api/business/numbers', {
+        pattern: 'RE-{year}/{n:3}',
+        next: 119,
+        ...wrong,
+      })
+      expect([wrong, status]).toEqual([wrong, 422])
+    }
+  })
   it('are the country’s until they are said otherwise', async () => {
     const { home } = await owner.must<BusinessView>('GET', '/api/business')
     expect(home).toMatchObject({ country: 'DE', paper: 'A4', weekStart: 1, language: 'de', timeZone: 'Europe/Berlin' })

@@ -9,7 +9,7 @@ import { useSession } from '../../composables/session'
 export const useBusiness = defineStore('business', () => {
   const read = useReading('business', () => api<BusinessView>('/api/business'))
   /** Keeps one part of it, and what every screen knows of the business. */
-  async function keep(part: 'facts' | 'home' | 'mail', body: object): Promise<void> {
+  async function keep(part: 'facts' | 'home' | 'mail' | 'numbers', body: object): Promise<void> {
     await api(`/api/business/${part}`, { method: 'PUT', body })
     await Promise.all([read.load(), useSession().load()])
   }

@@ -4,6 +4,7 @@ import { countryCodes, countryName, presetOf } from '~~/core/country/presets'
 import { homeSettings } from '~~/shared/settings'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import SetupEffect from '~/features/setup/SetupEffect.vue'
+import InvoiceNumbers from '~/features/settings/InvoiceNumbers.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
 
@@ -115,6 +116,7 @@ async function keep(body: object) {
       <p class="acts"><Button type="submit" :disabled="busy">Keep this</Button></p>
     </FormOf>
     <Skeleton v-else height="320px" />
+    <InvoiceNumbers v-if="data" />
     <template v-if="form && data" #effect>
       <SetupEffect
         bare

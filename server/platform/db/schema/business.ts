@@ -1,5 +1,6 @@
 import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { type CountryCode, presetOf } from '../../../../core/country/presets'
+import { PLAIN_NUMBERS } from '../../../../core/invoices/numbers'
 import type { Language } from '../../../../core/text/language'
 import type { QuietHours } from '../../../../core/rounds/times'
 import type { SignatureMark } from '../../../../shared/signing'
@@ -29,6 +30,8 @@ export interface BusinessSettings {
   language: Language
   /** What was put away of the first steps, or `all` of them. */
   stepsAway: string[]
+  /** How invoices are numbered (core/invoices/numbers.ts). */
+  invoiceNumbers: string
   /** How mail goes out, where it was set here: everything but the password in clear. */
   mail: MailSettings | null
 }
@@ -56,6 +59,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   paper: 'A4',
   language: 'en',
   stepsAway: ['all'],
+  invoiceNumbers: PLAIN_NUMBERS,
   mail: null,
 }
 
