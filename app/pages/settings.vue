@@ -31,7 +31,7 @@ watch(
         v-for="[to, words] in places"
         :key="to"
         :to="to"
-        :aria-current="route.path.startsWith(to) ? 'page' : undefined"
+        :aria-current="`${route.path}/`.startsWith(`${to}/`) ? 'page' : undefined"
         >{{ words }}</NuxtLink
       >
     </nav>

@@ -61,9 +61,8 @@ async function keep(body: object) {
       <h2>On an invoice</h2>
       <div class="card font-serif">
         <p class="strong text-l">{{ says.invoice }} 2026-0001</p>
-        <p class="whitespace-pre-line mt-2">
-          {{ form.legalName || 'Registered name' }} {{ form.address || 'Address' }}
-        </p>
+        <p class="mt-2">{{ form.legalName || 'Registered name' }}</p>
+        <p class="whitespace-pre-line">{{ form.address || 'Address' }}</p>
         <p class="soft small mt-3">
           {{ form.name }} · {{ form.email }} · {{ says.taxNumber }} {{ form.taxNumber || '…' }}
         </p>

@@ -113,6 +113,7 @@ async function open(body: object) {
           <div class="flex flex-wrap gap-3 items-end">
             <OneOf
               v-model="form.pricing"
+              class="w-full"
               label="How prices are told"
               :options="[
                 { value: 'inside', label: 'with tax inside' },

@@ -142,7 +142,7 @@ const remove = () =>
           </li>
         </ol>
         <p class="acts"><Button variant="outlined" size="small" @click="addStage">Another stage</Button></p>
-        <div class="pairs max-w-120">
+        <div class="pairs max-w-120 items-end">
           <FieldOf name="damage" :label="`Damage deposit held, in ${currency}`"
             ><InputText v-model="form.damage" inputmode="decimal" maxlength="20" placeholder="none"
           /></FieldOf>
