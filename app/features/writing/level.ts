@@ -60,6 +60,8 @@ export function useLevels(list: Ref<HTMLElement | null>, sheet: () => HTMLElemen
   useResizeObserver(sheet as () => HTMLElement, measure)
   useResizeObserver(list, measure)
   useMutationObserver(sheet as () => HTMLElement, soon, { childList: true, subtree: true, characterData: true })
+  // What comes and goes above them moves them too.
+  useMutationObserver(() => list.value?.parentElement ?? null, soon, { childList: true, subtree: true })
   useEventListener('resize', measure)
   return levels
 }
