@@ -5,6 +5,7 @@
 <template>
   <div
     class="grid grid-cols-[repeat(auto-fit,minmax(280px,1fr))] gap-y-3 gap-x-10"
+    role="status"
     aria-busy="true"
     aria-label="Loading"
   >
