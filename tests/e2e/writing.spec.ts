@@ -94,9 +94,12 @@ test('a template is written by keyboard alone, kept by itself, and undone over s
     }
     await press('Enter', 14)
     await expect.poll(level).toBeLessThan(3)
-    const before = (await note.boundingBox())!.y
+    // From the head of the notes: the window follows what is written.
+    const head = page.getByRole('heading', { name: 'Before it goes' })
+    const down = async () => (await note.boundingBox())!.y - (await head.boundingBox())!.y
+    const before = await down()
     await press('Enter', 3)
-    await expect.poll(async () => (await note.boundingBox())!.y).toBeGreaterThan(before + 40)
+    await expect.poll(down).toBeGreaterThan(before + 40)
     await expect.poll(level).toBeLessThan(3)
     await kept(page)
     const clause = [...walkBlocks((await stored(api, id)).document.body)].find(
