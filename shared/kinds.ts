@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { readAmount } from '../core/money/typed'
-import type { namedKind } from './starter'
+import { clock, type namedKind } from './starter'
 import { line, requiredLine } from './text'
 
 export interface StageAsked {
@@ -59,7 +59,7 @@ export const kindForm = (currency: string, locale: string) =>
         .max(12),
       damage: z.string().trim(),
       pricesIncludeTax: z.boolean(),
-      startTime: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.'),
+      startTime: clock,
       hours: whole('Give a number of hours.').refine((h) => h >= 1 && h <= 1440, 'Give 1 to 1440 hours.'),
     })
     .transform((given, context): z.output<typeof namedKind> => {

@@ -11,7 +11,7 @@ const percent = z
   .string()
   .regex(/^\d{1,3}(\.\d{1,2})?$/, 'Give a percentage, such as 20.')
   .refine((p) => !isDecimal(p) || tenThousandths(p) <= 100_0000n, 'A percentage lies between 0 and 100.')
-const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.')
+export const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.')
 
 /** What a job kind asks for and does. */
 export const kindSettings = z.object({

@@ -53,11 +53,14 @@ export function joined(content: readonly Inline[]): Inline[] {
 }
 const same = (a: Inline, b: Inline) => JSON.stringify(a) === JSON.stringify(b)
 
+/** What stands for a picture where there are only words. */
+export const pictureWords = ({ alt }: { alt: string }): string => `[${alt || 'a picture'}]`
+
 /** Marks what was struck; a struck field can't be filled any more and stands as its label. */
 function struck(i: Inline): Inline {
   if (i.t === 'text' || i.t === 'value') return { ...i, change: 'struck' }
   if (i.t === 'field') return { t: 'text', text: `[${i.field.label}]`, change: 'struck' }
-  if (i.t === 'picture') return { t: 'text', text: `[${i.alt || 'a picture'}]`, change: 'struck' }
+  if (i.t === 'picture') return { t: 'text', text: pictureWords(i), change: 'struck' }
   return i
 }
 const added = (i: Inline): Inline => (i.t === 'text' || i.t === 'value' ? { ...i, change: 'added' } : i)
@@ -74,8 +77,7 @@ function strikeBlock(b: Block): Block {
   const [one] = mapBlocks([b], (x): Block[] => {
     if (x.t === 'heading' || x.t === 'paragraph') return [{ ...x, content: joined(x.content.map(struck)) }]
     if (x.t === 'table') return [{ ...x, head: x.head.map((c) => c.map(struck)) }]
-    if (x.t === 'image')
-      return [{ t: 'paragraph', content: [{ t: 'text', text: `[${x.alt || 'a picture'}]`, change: 'struck' }] }]
+    if (x.t === 'image') return [{ t: 'paragraph', content: [{ t: 'text', text: pictureWords(x), change: 'struck' }] }]
     if (x.t === 'field') return [{ t: 'paragraph', content: [struck({ t: 'field', field: x.field })] }]
     return [x]
   })
@@ -160,7 +162,7 @@ const wordsOf = (content: readonly Inline[]) =>
   content
     .map((i) => {
       if (i.t === 'text') return i.text
-      if (i.t === 'picture') return `[${i.alt || 'a picture'}]`
+      if (i.t === 'picture') return pictureWords(i)
       return i.t === 'value' ? `{${i.path}}` : i.t === 'field' ? '[field]' : ''
     })
     .join('')
@@ -216,7 +218,7 @@ export function amendmentList(
         base?.t === 'paragraph' || base?.t === 'heading'
           ? plain(wordsOf(base.content))
           : base?.t === 'image'
-            ? `[${base.alt || 'a picture'}]`
+            ? pictureWords(base)
             : ''
       const what =
         a.kind === 'strike'

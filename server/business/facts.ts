@@ -4,6 +4,7 @@ import { write } from '../platform/db/client'
 import { business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { theBusiness } from '../records/business'
+import { changeSettings } from './settings'
 
 /** Changes who the business is. Papers that were sent keep what they say; drafts follow. */
 export async function changeFacts(facts: BusinessFacts): Promise<void> {
@@ -18,16 +19,15 @@ export async function changeFacts(facts: BusinessFacts): Promise<void> {
 /** Changes where the business is at home and how it prices. What was agreed keeps how it was priced. */
 export async function changeHome({ timeZone, ...home }: HomeSettings): Promise<void> {
   await write(async (tx) => {
-    const { settings } = await theBusiness()
-    await tx.update(business).set({ timeZone, settings: { ...settings, ...home, taxRate: home.taxRates[0]!.rate } })
+    await tx.update(business).set({ timeZone })
+    await changeSettings({ ...home, taxRate: home.taxRates[0]!.rate })
   })
 }
 
 /** Puts one of the first steps away, or `all` of them. */
 export async function putStepAway(step: string): Promise<void> {
-  await write(async (tx) => {
-    const { settings } = await theBusiness()
-    const stepsAway = [...new Set([...settings.stepsAway, step])].slice(0, 20)
-    await tx.update(business).set({ settings: { ...settings, stepsAway } })
+  await write(async () => {
+    const { stepsAway } = (await theBusiness()).settings
+    await changeSettings({ stepsAway: [...new Set([...stepsAway, step])].slice(0, 20) })
   })
 }

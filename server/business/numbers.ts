@@ -2,9 +2,10 @@ import { eq } from 'drizzle-orm'
 import { countedUnder } from '../../core/invoices/numbers'
 import { today } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { business, counters } from '../platform/db/schema'
+import { counters } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { theBusiness } from '../records/business'
+import { changeSettings } from './settings'
 
 const thisYear = (timeZone: string) => Number(today(timeZone).slice(0, 4))
 
@@ -18,7 +19,7 @@ export async function countedSoFar(pattern: string, timeZone: string): Promise<n
 /** Changes how invoices are numbered from the next one on. A number that was given is never given again. */
 export async function changeNumbers({ pattern, next }: { pattern: string; next: number }): Promise<void> {
   await write(async (tx) => {
-    const { settings, timeZone } = await theBusiness()
+    const { timeZone } = await theBusiness()
     const had = await countedSoFar(pattern, timeZone)
     if (next <= had) {
       const words = `Numbers up to ${had} were given already. The next is ${had + 1} at least.`
@@ -29,6 +30,6 @@ export async function changeNumbers({ pattern, next }: { pattern: string; next: 
       .insert(counters)
       .values({ key: countedUnder(pattern, thisYear(timeZone)), value })
       .onConflictDoUpdate({ target: counters.key, set: { value } })
-    await tx.update(business).set({ settings: { ...settings, invoiceNumbers: pattern } })
+    await changeSettings({ invoiceNumbers: pattern })
   })
 }

@@ -5,7 +5,7 @@ import { type Member, memberById } from '../members/members'
 import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
 import { isProved } from '../chain/passes'
 import { take } from '../platform/throttle'
-import { behindDoor } from '../members/keys'
+import { type Door, behindDoor } from '../members/keys'
 import { isFirstKey } from '../setup/found'
 import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
 import { fromWhere } from './where'
@@ -25,6 +25,8 @@ declare module 'h3' {
     holder?: LinkHolder
     /** Whether the holder of a link has proved who they are, or need not. */
     proved?: boolean
+    /** Whose way in a link opens. */
+    door?: Door
   }
 }
 
@@ -59,7 +61,7 @@ export async function authorise(event: H3Event, who: Rule, token: string): Promi
 
 async function authoriseDoor(event: H3Event, token: string): Promise<void> {
   try {
-    event.context.member = (await behindDoor(token)).member
+    event.context.door = await behindDoor(token)
   } catch (error) {
     await take('link guess', fromWhere(event).ip)
     throw error

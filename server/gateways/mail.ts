@@ -105,13 +105,23 @@ function mailTrouble(error: unknown, host: string): string {
   return `${host} said: ${(response ?? message ?? 'nothing').slice(0, 200)}`
 }
 
+/**
+ * The password to use with a server as it was typed: the one that was given, else the one that is kept for the same account.
+ * It is never said to another server or as another user.
+ */
+export async function passwordFor(given: Pick<MailSettings, 'host' | 'port' | 'user' | 'password'>): Promise<string> {
+  if (given.password) return given.password
+  const kept = await storedMail()
+  const same = kept?.host === given.host && kept.port === given.port && kept.user === given.user
+  return same ? openedPassword(kept.password) : ''
+}
+
 /** Gives one letter to a server as it was typed, to see whether it goes; null when it was taken, else what is wrong in words. */
 export async function tryMailServer(
-  given: Omit<MailSettings, 'password'> & { password: string },
+  given: MailSettings,
   letter: { to: string; subject: string; text: string },
 ): Promise<string | null> {
-  const password = given.password || openedPassword((await storedMail())?.password ?? '')
-  const transport = transportTo(given, password)
+  const transport = transportTo(given, await passwordFor(given))
   try {
     await transport.sendMail({ from: given.from, ...letter })
     return null

@@ -64,7 +64,11 @@ export async function forgotPassword(email: string): Promise<void> {
 }
 
 /** Whose way in a token opens, and what for. */
-export async function behindDoor(token: string): Promise<{ member: Member; purpose: Purpose }> {
+export interface Door {
+  member: Member
+  purpose: Purpose
+}
+export async function behindDoor(token: string): Promise<Door> {
   const [found] = await db()
     .select({ member: members, purpose: doorKeys.purpose })
     .from(doorKeys)
@@ -79,8 +83,11 @@ export async function behindDoor(token: string): Promise<{ member: Member; purpo
  * Gives a member the password (and, where they are new, the PIN) they chose; the link is used up, whoever was signed in as
  * them is out.
  */
-export async function enterByDoor(token: string, given: { password: string; pin: string | null }): Promise<Member> {
-  const { member, purpose } = await behindDoor(token)
+export async function enterByDoor(
+  token: string,
+  { member, purpose }: Door,
+  given: { password: string; pin: string | null },
+): Promise<Member> {
   await insistOnStrength(given.password, [member.name, member.email])
   if (purpose === 'invited' && !given.pin)
     throw new Problem('invalid', 'Choose a PIN of four to eight digits.', {

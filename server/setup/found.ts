@@ -3,14 +3,13 @@ import { presetOf } from '../../core/country/presets'
 import type { FoundBusiness } from '../../shared/setup'
 import { changeMail } from '../business/mail'
 import { addMember } from '../members/members'
-import { now } from '../platform/clock'
 import { useConfig } from '../platform/config'
 import { hmac } from '../platform/crypt'
 import { db, write } from '../platform/db/client'
-import { BUSINESS_SETTINGS, business, catalogue, kinds, savedMessages, templates } from '../platform/db/schema'
-import { newId } from '../platform/ids'
+import { BUSINESS_SETTINGS, business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { insistOnStrength } from '../members/passwords'
+import { starterIn } from './starter-file'
 import { starterOf } from './starters'
 
 /** The key of the one-time address of the first start. It hangs on the secret of the data folder alone, and opens nothing once there is a business. */
@@ -29,7 +28,7 @@ export async function isFirstKey(given: string): Promise<boolean> {
 export const firstAddress = async (): Promise<string | null> =>
   (await isFounded()) ? null : `${useConfig().origin}/setup/${firstKey()}`
 
-/** Currencies a country's preset language has a starter for; every other language begins in English. */
+/** The language of a country's starter set: its own where there is one, else English. */
 const starterLanguage = (language: string) => (language === 'de' ? 'de' : 'en')
 /** Languages papers can be read and mails written in. */
 const OURS = ['en', 'de', 'fr', 'es', 'pt', 'pl'] as const
@@ -78,14 +77,7 @@ export async function found(given: FoundBusiness): Promise<string> {
       },
     })
     if (given.mail) await changeMail(given.mail)
-    const at = now()
-    await tx.insert(kinds).values(starter.kinds.map((k, position) => ({ ...k, position })))
-    await tx.insert(templates).values(starter.templates.map((t) => ({ ...t, edition: 1, updatedAt: at })))
-    if (starter.items.length)
-      await tx
-        .insert(catalogue)
-        .values(starter.items.map((i, position) => ({ ...i, unitPrice: i.unitPrice as never, position })))
-    await tx.insert(savedMessages).values(starter.messages.map((m) => ({ id: newId(), ...m, updatedAt: at })))
+    await starterIn(starter)
     return addMember({ ...given.owner, role: 'owner' })
   })
 }

@@ -177,6 +177,9 @@ describe('settings of the business', () => {
     expect(JSON.stringify(view)).not.toContain(mail.password)
     const [row] = await server.rows('select settings from business')
     expect(String(row!.settings)).not.toContain(mail.password)
+    // The password is of that account alone: another server doesn't get it.
+    await owner.must('PUT', '/api/business/mail', { mail: { ...mail, password: '', host: 'smtp.elsewhere.example' } })
+    expect((await owner.must<BusinessView>('GET', '/api/business')).mail).toMatchObject({ kept: false })
     await owner.must('PUT', '/api/business/mail', { mail: null })
   })
   it('number invoices in a row of one’s own, in which no number comes twice', async () => {

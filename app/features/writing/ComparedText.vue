@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pictureWords } from '~~/core/amend/amend'
 import type { Compared } from '~~/core/amend/compare'
 import type { Inline } from '~~/core/document/model'
 import { labelOf } from './say'
@@ -8,7 +9,7 @@ const props = defineProps<{ list: Compared[]; all?: boolean }>()
 function words(i: Inline): string {
   if (i.t === 'text') return i.text
   if (i.t === 'value') return `[${labelOf(i.path)}]`
-  if (i.t === 'picture') return `[${i.alt || 'a picture'}]`
+  if (i.t === 'picture') return pictureWords(i)
   return i.t === 'field' ? `[${i.field.label}]` : ' '
 }
 const changed = computed(() => props.list.filter((c) => props.all || c.kind !== 'same'))

@@ -7,7 +7,7 @@ import { enterByDoor } from '../../../members/keys'
 
 /** Takes the password that was chosen, and signs in. */
 export default route({ who: 'door', out, body, limit: 4000 }, async ({ event, body, part }) => {
-  const member = await enterByDoor(part('token'), body)
+  const member = await enterByDoor(part('token'), event.context.door!, body)
   await changeSession(event, { memberId: member.id, kind: 'member' })
   await noteSecurity(event, 'sign-in', 'Came in by a link', member)
   return { member: { id: member.id, name: member.name, role: member.role } }
