@@ -42,6 +42,7 @@ export default defineNuxtConfig({
         'AutoComplete',
         'Button',
         'Checkbox',
+        'ColorPicker',
         'Column',
         'DataTable',
         'DatePicker',

@@ -1,5 +1,7 @@
 import type { KindSettings } from '../server/platform/db/schema'
 import { type Minor, minor } from '../core/money/money'
+import type { FactRule } from '../core/facts/facts'
+import type { CalledOffStep } from '../core/payment-plan/called-off'
 import type { PaymentPlan } from '../core/payment-plan/plan'
 
 /** Larkmoor Saunas, made up from end to end: example domains, numbers from the range reserved for drama. */
@@ -49,35 +51,48 @@ export const STAFF = {
   pin: '1357',
 }
 
-const plan = (percent: string, balanceDays: number, damage: number | null): PaymentPlan => ({
+const plan = (
+  percent: string,
+  balanceDays: number,
+  damage: number | null,
+  calledOff: CalledOffStep[],
+): PaymentPlan => ({
   stages: [
     { key: 'deposit', label: 'Deposit', amount: { percent }, due: { afterAcceptance: 2 } },
     { key: 'balance', label: 'Balance', amount: 'remainder', due: { fromDay: balanceDays } },
   ],
   damageDeposit: damage === null ? null : { amount: minor(damage), due: { fromDay: -1 } },
+  calledOff,
 })
+const GATE: FactRule = { key: 'gate', label: 'Gate width', unit: 'm', type: 'number', least: '2.4', most: '' }
+const FIRE_KEEPER: FactRule = { key: 'fireKeeper', label: 'Fire-keeper', unit: '', type: 'person' }
 const kind = (id: string, name: string, settings: KindSettings) => ({ id, name, settings })
 export const KINDS = [
   kind('garden', 'Garden weekend', {
     expects: { quote: true, contract: true, waivers: false, invoice: 'agreed' },
     templates: { quote: 'quote', contract: 'hire', waiver: 'waiver' },
     facts: [
-      { key: 'gate', label: 'Gate width', unit: 'm' },
-      { key: 'power', label: 'Power', unit: '' },
-      { key: 'fireKeeper', label: 'Fire-keeper', unit: '' },
+      GATE,
+      { key: 'power', label: 'Power', unit: '', type: 'choice', choices: ['Mains', 'Generator', 'None needed'] },
+      FIRE_KEEPER,
     ],
-    plan: plan('30', -2, 20000),
+    plan: plan('30', -2, 20000, [
+      { within: 365, keep: { percent: '7.5' } },
+      { within: 30, keep: 'first' },
+      { within: 14, keep: { percent: '50' } },
+      { within: 2, keep: { percent: '100' } },
+    ]),
     pricesIncludeTax: false,
     usual: { startTime: '16:00', hours: 43 },
   }),
   kind('festival', 'Festival hire', {
     expects: { quote: true, contract: true, waivers: false, invoice: 'agreed' },
     templates: { quote: 'quote', contract: 'festival', waiver: 'waiver' },
-    facts: [
-      { key: 'pitch', label: 'Pitch', unit: '' },
-      { key: 'gate', label: 'Gate width', unit: 'm' },
-    ],
-    plan: plan('40', -14, 50000),
+    facts: [{ key: 'pitch', label: 'Pitch', unit: '' }, GATE],
+    plan: plan('40', -14, 50000, [
+      { within: 60, keep: 'first' },
+      { within: 14, keep: { percent: '80' } },
+    ]),
     pricesIncludeTax: false,
     usual: { startTime: '10:00', hours: 56 },
   }),
@@ -85,14 +100,14 @@ export const KINDS = [
     expects: { quote: true, contract: true, waivers: false, invoice: 'day' },
     templates: { quote: 'quote', contract: 'retreat', waiver: 'waiver' },
     facts: [{ key: 'meals', label: 'Meals', unit: '' }],
-    plan: plan('25', -7, null),
+    plan: plan('25', -7, null, [{ within: 14, keep: 'first' }]),
     pricesIncludeTax: false,
     usual: { startTime: '15:00', hours: 48 },
   }),
   kind('session', 'Public session', {
     expects: { quote: false, contract: false, waivers: true, invoice: 'never' },
     templates: { waiver: 'waiver' },
-    facts: [{ key: 'fireKeeper', label: 'Fire-keeper', unit: '' }],
+    facts: [FIRE_KEEPER],
     plan: {
       stages: [{ key: 'balance', label: 'Tickets', amount: 'remainder', due: { fromDay: 0 } }],
       damageDeposit: null,

@@ -204,7 +204,8 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
     timeZone: BUSINESS.timeZone,
     place: job.place,
     people: job.people,
-    facts: job.facts ?? {},
+    // Who keeps the fire is told by name, and kept as the member they are.
+    facts: { ...job.facts, ...(job.facts?.fireKeeper ? { fireKeeper: staff } : {}) },
     notes: '',
     lines: job.lines.map(toLine),
     discount: job.discount ?? null,

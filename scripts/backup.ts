@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { backUp } from './keep/archive'
+import { backUp } from '../server/platform/archive'
 
 /** `npm run backup -- --data DIR --to FILE`: one file of everything, taken while Upwold runs. */
 const { values } = parseArgs({ options: { data: { type: 'string' }, to: { type: 'string' } } })
@@ -8,7 +8,7 @@ if (!values.data || !values.to) {
   process.exit(1)
 }
 try {
-  const { bytes, blobs } = await backUp(values.data, values.to)
+  const { bytes, blobs } = await backUp({ data: values.data, to: values.to })
   process.stdout.write(`${values.to}: the database, ${blobs} files and the secret, ${(bytes / 1e6).toFixed(1)} MB\n`)
   process.exit(0)
 } catch (error) {

@@ -12,7 +12,9 @@ export async function buildWorker(folder) {
   const outfile = join(folder, 'index.mjs')
   const entry = (name) => join(root, `server/files/worker/${name}.ts`)
   await build({
-    entryPoints: [entry('index'), entry('strangers')],
+    entryPoints: [entry('index'), entry('strangers'), entry('keep')],
+    // It opens the database itself, by the platform's own part.
+    external: ['@libsql/client'],
     outdir: folder,
     outExtension: { '.js': '.mjs' },
     bundle: true,

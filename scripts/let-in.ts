@@ -38,6 +38,11 @@ await client.execute({
     new Date(Date.now() + 1_800_000).toISOString(),
   ],
 })
+// Whoever holds the machine is let in without the authenticator, which may be what was lost.
+await client.execute({
+  sql: `update members set otp_secret = '', spare_codes = '[]' where id = ?`,
+  args: [String(owner!.id)],
+})
 client.close()
 const origin = values.origin ?? process.env.UPWOLD_ORIGIN ?? 'http://localhost:3000'
 process.stdout.write(

@@ -14,6 +14,7 @@ import { fieldSpec } from '../core/document/field'
 import { marked } from '../core/marking/model'
 import { roundPlan } from '../core/rounds/plan'
 import { STATUS } from '../server/platform/problem'
+import { type Rule, rightsAsked } from '../server/doors/access'
 import type { TableRow } from './routes-table'
 
 /** Where the description lies; it is served at /api/openapi.json. */
@@ -54,6 +55,12 @@ const WHO: Record<string, string> = {
   locked: 'A device that was handed over.',
 }
 
+/** Who may call a route, in words. */
+const whoSays = (who: Rule): string => {
+  const asked = rightsAsked(who)
+  return asked ? `Whoever may: ${asked.join(', or ')}.` : WHO[who as keyof typeof WHO]!
+}
+
 /** The description of every route under /api, as OpenAPI 3.1 has it, made from the handlers' own schemas. */
 export function describe(rows: readonly TableRow[]): unknown {
   const paths: Record<string, Record<string, object>> = {}
@@ -66,7 +73,7 @@ export function describe(rows: readonly TableRow[]): unknown {
         ? { description: 'The file, or the stream.', content: { 'application/octet-stream': {} } }
         : { description: 'Done.', content: { 'application/json': { schema: out ?? acts.done } } }
     ;(paths[path.replace(/:(\w+)/g, '{$1}')] ??= {})[method.toLowerCase()] = {
-      description: WHO[rules.who],
+      description: whoSays(rules.who),
       requestParams: {
         ...(parts.length ? { path: z.object(Object.fromEntries(parts.map((p) => [p, z.string()]))) } : {}),
         ...(query ? { query } : {}),

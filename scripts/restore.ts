@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { restore } from './keep/archive'
+import { restore } from '../server/platform/archive'
 
 /** `npm run restore -- --from FILE --data DIR`: puts a backup into an empty folder, once it is known to be whole. */
 const { values } = parseArgs({ options: { from: { type: 'string' }, data: { type: 'string' } } })

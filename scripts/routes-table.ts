@@ -50,7 +50,7 @@ export const tableText = (rows: readonly TableRow[]): string =>
     '| --- | --- | --- | --- | --- | --- |',
     ...rows.map(({ method, path, rules: r }) => {
       const body = r?.file ? `file, ${size(r.file)}` : r?.body ? `JSON${r.limit ? `, ${size(r.limit)}` : ''}` : ''
-      return `| ${method} | \`${path}\` | ${r?.who ?? '**nobody**'} | ${body} | ${r?.throttle ?? ''} | ${r?.standin ?? ''} |`
+      return `| ${method} | \`${path}\` | ${r ? [r.who].flat().join(' or ') : '**nobody**'} | ${body} | ${r?.throttle ?? ''} | ${r?.standin ?? ''} |`
     }),
     '',
   ].join('\n')

@@ -109,8 +109,16 @@ await signer.getByRole('tab', { name: 'Type' }).click()
 await take('signer-signature', signer, () => signer.getByRole('radio', { name: 'Caveat' }).waitFor())
 await signer.goto(`/s/${await linkTo(api, 'paul@okoro.example', /Deposit/)}`)
 await take('signer-done', signer, heading(signer))
-await signer.getByRole('button', { name: /^Pay/ }).click()
-await take('card-page', signer, () => signer.getByLabel('Card number').waitFor())
+
+// What the business looks like, with a logo and colours of its own; last, so that the others show it as it begins.
+await page.goto('/settings/look')
+await page.getByRole('heading', { level: 1, name: 'What we look like' }).waitFor()
+await page.locator('input[type=file]').setInputFiles('demo/logo.png')
+await page.getByRole('img', { name: 'Your logo' }).waitFor()
+await page.getByLabel('Colour of buttons and marks', { exact: true }).fill('#1f5f55')
+await page.getByLabel('Colour of headings on papers', { exact: true }).fill('#1f5f55')
+await page.getByLabel('Words under every mail').fill('By the lake, Thursday to Sunday from 10 to 20.')
+await take('look', page, () => page.getByText('By the lake').last().waitFor())
 
 // The first start, on a folder of its own.
 const nobody = await TestServer.empty()

@@ -67,9 +67,10 @@ const vitest = (name, config) =>
 await Promise.all([
   check('lint', 'npx', ['eslint', '.']),
   check('style', 'npx', ['prettier', '--check', '--log-level=warn', '.']),
+  check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json']),
 ])
+// By itself: it writes anew what the others read.
 await check('types of the application', 'npx', ['nuxt', 'typecheck'])
-await check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json'])
 await vitest('unit', 'vitest.config.ts')
 await vitest('api', 'vitest.api.config.ts')
 await vitest('api, timed', 'vitest.alone.config.ts')

@@ -4,6 +4,8 @@ import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
 import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
 import type { PricedLine } from '../core/pricing/pricing'
+import type { LineWords } from '../core/pricing/said'
+import { languages } from '../core/text/language'
 import { line, prose, requiredLine } from './text'
 
 export const NAME_MAX = 200
@@ -36,6 +38,12 @@ export const quantityLimits = z
     'The limits need a step above 0 and a highest not below the lowest.',
   )
 
+/** What a line or item says in further languages. */
+export const lineWords = z.partialRecord(
+  z.enum(languages),
+  z.object({ description: requiredLine(500, 'What it is'), unit: line(20) }),
+) satisfies z.ZodType<LineWords>
+
 export const pricedLine = z.object({
   key: z.string().min(1).max(40),
   description: requiredLine(500, 'What the line is for'),
@@ -48,6 +56,7 @@ export const pricedLine = z.object({
   group: z.string().max(40).nullable(),
   chosen: z.boolean(),
   clientQuantity: quantityLimits,
+  words: lineWords.nullable().optional(),
 }) satisfies z.ZodType<PricedLine>
 export const saveLines = z
   .object({ lines: z.array(pricedLine).max(200), discount, version: z.number().int() })
@@ -72,6 +81,8 @@ const contactFacts = z.object({
     .refine((s) => s === '' || isDay(s), 'This is not a day of the calendar.')
     .transform((s) => s || null)
     .nullable(),
+  /** The language they are written to in; null where it isn’t known. */
+  language: z.enum(languages).nullable(),
 })
 
 export const newContact = contactFacts.extend({
@@ -80,6 +91,7 @@ export const newContact = contactFacts.extend({
   address: contactFacts.shape.address.default(''),
   kind: contactFacts.shape.kind.default('person'),
   born: contactFacts.shape.born.default(null),
+  language: contactFacts.shape.language.default(null),
 })
 
 /** Only what is given changes: no defaults here, or correcting a name would empty the rest. */

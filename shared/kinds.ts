@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { readAmount } from '../core/money/typed'
-import { clock, type namedKind } from './starter'
+import { type FactType, factTypes } from '../core/facts/facts'
+import { readAmount, readDecimal } from '../core/money/typed'
+import { clock, type givenFact, type namedKind } from './starter'
 import { line, requiredLine } from './text'
 
 export interface StageAsked {
@@ -11,13 +12,31 @@ export interface StageAsked {
   from: 'agreed' | 'day'
   days: string
 }
+/** What is kept when a job is called off, as it is typed. */
+export interface CalledOffAsked {
+  key: string
+  within: string
+  keep: 'first' | 'percent'
+  percent: string
+}
+/** A further fact as its row has it: choices with commas between them, limits as typed. */
+export interface FactAsked {
+  key: string
+  label: string
+  unit: string
+  type: FactType
+  choices: string
+  least: string
+  most: string
+}
 /** A job kind as its form has it: numbers as they were typed. */
 export interface KindGiven {
   name: string
   templates: { quote: string; contract: string; waiver: string }
   invoice: 'agreed' | 'day' | 'never'
-  facts: { key: string; label: string; unit: string }[]
+  facts: FactAsked[]
   stages: StageAsked[]
+  calledOff: CalledOffAsked[]
   damage: string
   pricesIncludeTax: boolean
   startTime: string
@@ -35,6 +54,42 @@ const whole = (words: string) =>
     .regex(/^-?\d{1,4}$/, words)
     .transform(Number)
 
+/** A further fact as it is asked for: only what its type has. */
+const askedFact = (locale: string) =>
+  z
+    .object({
+      key: z.string(),
+      label: requiredLine(60, 'The name of the fact'),
+      unit: line(20),
+      type: z.enum(factTypes),
+      choices: line(1000),
+      least: limit(locale),
+      most: limit(locale),
+    })
+    .transform(({ key, label, unit, type, choices, least, most }): z.output<typeof givenFact> => ({
+      key,
+      label,
+      unit: type === 'text' || type === 'number' ? unit : '',
+      ...(type === 'text' ? {} : { type }),
+      ...(type === 'choice' ? { choices: [...new Set(choices.split(',').map((c) => c.trim()))].filter(Boolean) } : {}),
+      ...(type === 'number' ? { least, most } : {}),
+    }))
+    .refine((f) => f.type !== 'choice' || f.choices!.length > 1, {
+      message: 'Give two or more, with commas between them.',
+      path: ['choices'],
+    })
+const calledOffStep = ({ within, keep, percent }: { within: number; keep: 'first' | 'percent'; percent: string }) => ({
+  within,
+  keep: keep === 'first' ? keep : { percent },
+})
+const limit = (locale: string) =>
+  z.string().transform((typed, context) => {
+    const read = typed.trim() ? readDecimal(typed, locale) : { value: '' }
+    if ('value' in read) return read.value
+    context.addIssue({ code: 'custom', message: 'Give a number, or leave it empty.' })
+    return z.NEVER
+  })
+
 /** Reads the form of a job kind into what is kept; `currency` and `locale` are those of the business. */
 export const kindForm = (currency: string, locale: string) =>
   z
@@ -42,9 +97,23 @@ export const kindForm = (currency: string, locale: string) =>
       name: requiredLine(60, 'The name of the kind'),
       templates: z.object({ quote: z.string(), contract: z.string(), waiver: z.string() }),
       invoice: z.enum(['agreed', 'day', 'never']),
-      facts: z
-        .array(z.object({ key: z.string(), label: requiredLine(60, 'The name of the fact'), unit: line(20) }))
-        .max(30),
+      facts: z.array(askedFact(locale)).max(30),
+      calledOff: z
+        .array(
+          z
+            .object({
+              key: z.string(),
+              within: whole('Give a number of days, such as 30.').refine((n) => n >= 0, 'Give 0 days or more.'),
+              keep: z.enum(['first', 'percent']),
+              percent,
+            })
+            .refine((s) => s.keep === 'first' || s.percent !== '', {
+              message: 'Give a percentage, such as 50.',
+              path: ['percent'],
+            }),
+        )
+        .max(12)
+        .refine((s) => new Set(s.map((x) => x.within)).size === s.length, 'Two steps begin on the same day.'),
       stages: z
         .array(
           z.object({
@@ -89,6 +158,7 @@ export const kindForm = (currency: string, locale: string) =>
             })),
             damageDeposit:
               damage && 'value' in damage && damage.value > 0 ? { amount: damage.value, due: { fromDay: -1 } } : null,
+            ...(given.calledOff.length ? { calledOff: given.calledOff.map(calledOffStep) } : {}),
           },
           pricesIncludeTax: given.pricesIncludeTax,
           usual: { startTime: given.startTime, hours: given.hours },

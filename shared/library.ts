@@ -2,6 +2,7 @@ import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
 import { block, paperDocument } from '../core/document/model'
 import { paperKinds } from '../core/document/kinds'
+import { languages } from '../core/text/language'
 import { line, requiredLine } from './text'
 
 const id = z.string().min(1).max(60)
@@ -58,3 +59,6 @@ export const clausesIn =
 
 export type { LibraryView } from './out/acts'
 export type { TemplateRow, ClauseText, TemplateView, VersionRow, ClauseRow, ClauseView, Brought } from './out/library'
+
+/** The same paper in another language. */
+export const otherLanguage = z.object({ language: z.enum(languages) })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { roles } from '../core/members/rights'
 import { deadline, planPerson, reminders, roundPlan } from '../core/rounds/plan'
 import { type Language } from '../core/text/language'
 import { greeted } from '../core/rounds/greeting'
@@ -117,11 +118,15 @@ export const businessLocales = [
   'nl-BE',
   'pl-PL',
 ] as const
+/** What owners can be told by mail; all of it stands on Today in any case. */
+export const HEARD = ['accepted', 'signed', 'declined', 'money'] as const
+export type Heard = (typeof HEARD)[number]
 /** What the owner sets for all rounds. */
 export const businessSettings = z.object({
-  checked: z.array(z.enum(['owner', 'staff'])).max(2),
+  checked: z.array(z.enum(roles)).max(roles.length),
   quiet: z.object({ from: clock, to: clock }),
   thanks: prose(1000),
+  byMail: z.array(z.enum(HEARD)).max(HEARD.length).optional(),
   locale: z.enum(businessLocales).optional(),
   taxRate: z
     .string()

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { bankProblem } from '../core/country/bank'
-import { patternProblem } from '../core/invoices/numbers'
+import { isMail } from '../core/fields/mail'
+import { isColour } from '../core/look/colours'
+import { numbered, patternProblem } from '../core/invoices/numbers'
 import { countryCodes } from '../core/country/presets'
 import { isTimeZone } from '../core/calendar/dates'
 import { languages } from '../core/text/language'
@@ -34,8 +36,17 @@ export const homeSettings = z.object({
     .refine((r) => new Set(r.map((x) => x.rate)).size === r.length, 'Two rates are the same.'),
 })
 export type HomeSettings = z.output<typeof homeSettings>
-/** How invoices are numbered, and which number comes next. */
-export const invoiceNumbers = z.object({
+const colour = z.string().trim().toLowerCase().refine(isColour, 'Give a colour such as #6b3f78.')
+/** The colours of the business and what stands under its mails. */
+export const lookGiven = z.object({
+  main: colour,
+  second: colour,
+  under: prose(600),
+})
+export type LookGiven = z.output<typeof lookGiven>
+/** How invoices or quotes are numbered, and which number comes next. */
+export const numbersGiven = z.object({
+  of: z.enum(numbered).default('invoices'),
   pattern: z
     .string()
     .max(40)
@@ -43,3 +54,16 @@ export const invoiceNumbers = z.object({
   next: z.coerce.number('Give the next number.').int().min(1, 'Numbers begin at 1.').max(99_999_999),
 })
 export const putAway = z.object({ step: z.string().max(20) })
+/** Whether everything is backed up each night. */
+export const nightlyGiven = z.object({ nightly: z.boolean() })
+/** When an invoice is to be paid, and what stands under it. */
+export const termsGiven = z.object({
+  days: z.coerce.number('Give a number of days, such as 14.').int('Give whole days.').min(0).max(365),
+  words: prose(1000),
+})
+const sender = z
+  .object({ name: line(120), email: line(320) })
+  .refine((s) => !s.name || isMail(s.email), { message: 'Answers need an e-mail address.', path: ['email'] })
+  .transform((s) => (s.name ? s : null))
+/** Whom letters about papers and about money are from; without a name it is the business. */
+export const sendersGiven = z.object({ papers: sender, money: sender })

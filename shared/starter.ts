@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { paperKinds } from '../core/document/kinds'
+import { factTypes } from '../core/facts/facts'
 import { paperDocument } from '../core/document/model'
 import { isDecimal, tenThousandths } from '../core/money/money'
-import { quantityLimits } from './jobs'
+import { lineWords, quantityLimits } from './jobs'
 import { paymentPlan } from './shapes/money'
 import { line, prose, requiredLine } from './text'
 
@@ -12,6 +13,23 @@ const percent = z
   .regex(/^\d{1,3}(\.\d{1,2})?$/, 'Give a percentage, such as 20.')
   .refine((p) => !isDecimal(p) || tenThousandths(p) <= 100_0000n, 'A percentage lies between 0 and 100.')
 export const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a time such as 14:00.')
+
+const limit = z.string().refine((n) => n === '' || isDecimal(n), 'Give a number, or leave it empty.')
+/** A further fact as a kind asks for it. */
+export const givenFact = z
+  .object({
+    key: id,
+    label: requiredLine(60, 'The name of the fact'),
+    unit: line(20),
+    type: z.enum(factTypes).optional(),
+    choices: z.array(requiredLine(60, 'A choice')).max(40).optional(),
+    least: limit.optional(),
+    most: limit.optional(),
+  })
+  .refine((f) => f.type !== 'choice' || (f.choices?.length ?? 0) > 1, {
+    message: 'A choice needs two words at least, with commas between them.',
+    path: ['choices'],
+  })
 
 /** What a job kind asks for and does. */
 export const kindSettings = z.object({
@@ -23,7 +41,7 @@ export const kindSettings = z.object({
   }),
   templates: z.object({ quote: id.optional(), contract: id.optional(), waiver: id.optional() }),
   facts: z
-    .array(z.object({ key: id, label: requiredLine(60, 'The name of the fact'), unit: line(20) }))
+    .array(givenFact)
     .max(30)
     .refine((f) => new Set(f.map((x) => x.key)).size === f.length, 'Two facts have the same key.'),
   plan: paymentPlan,
@@ -46,6 +64,14 @@ export const pricedItem = z.object({
   unitPrice: z.number().int().min(0).max(1_000_000_000),
   taxRate: percent,
   clientQuantity: quantityLimits.default(null),
+  code: line(40).default(''),
+  group: line(60).default(''),
+  words: lineWords.default({}),
+  prices: z
+    .array(z.object({ from: z.iso.date(), unitPrice: z.number().int().min(0).max(1_000_000_000) }))
+    .max(20)
+    .refine((p) => new Set(p.map((x) => x.from)).size === p.length, 'Two prices begin on the same day.')
+    .default([]),
 })
 
 /**

@@ -3,8 +3,12 @@
 const props = defineProps<{
   label: string
   value: string
-  type?: 'text' | 'number' | 'datetime-local' | 'textarea' | 'zone'
+  type?: 'text' | 'number' | 'date' | 'datetime-local' | 'textarea' | 'zone'
+  /** What it is chosen from, where it is. */
+  options?: { value: string; label: string }[]
   shown?: string
+  /** What is to be looked at in what is given. */
+  warning?: string | null
   missing?: boolean
   save: (value: string) => Promise<unknown>
 }>()
@@ -65,7 +69,13 @@ const display = computed(() => props.shown ?? props.value)
       >
         <template #display>{{ display || `${missing ? label + ' ' : ''}not given` }}</template>
         <template #content>
-          <Choice v-if="type === 'zone'" v-model="draft" :options="zones" :aria-label="label" />
+          <Choice
+            v-if="options || type === 'zone'"
+            v-model="draft"
+            :options="options ?? zones"
+            :aria-label="label"
+            :invalid="!!problem"
+          />
           <FactInput
             v-else
             v-model="draft"
@@ -77,6 +87,7 @@ const display = computed(() => props.shown ?? props.value)
           <p v-if="problem" class="error" role="alert">{{ problem }}</p>
         </template>
       </Inplace>
+      <p v-if="warning && !editing" class="small text-bracken">{{ warning }}</p>
     </dd>
   </div>
 </template>

@@ -55,3 +55,10 @@ export async function shrunk(file: File, side: number): Promise<Blob> {
   )
 }
 export const sizeWords = mb
+/** A picture as a PNG that lets through what it lets through, with no side longer than so many pixels. */
+export async function asPng(file: File, side: number): Promise<Blob> {
+  const { canvas } = await drawnAnew(file, side)
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error(`“${file.name}” can’t be drawn.`))), 'image/png'),
+  )
+}

@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
 import { type ComputedRef, computed, ref } from 'vue'
+import type { Right, Role } from '~~/core/members/rights'
 import type { Language } from '~~/core/text/language'
 import { api } from './api'
 
 interface Session {
-  member: { id: string; name: string; role: 'owner' | 'staff' } | null
+  member: { id: string; name: string; role: Role; may: Right[] } | null
   handover: boolean
   business: {
     name: string
@@ -38,5 +39,7 @@ export const useSession = defineStore('session', () => {
     data.value = await api<Session>('/api/session')
     return data.value
   }
-  return { data, load }
+  /** Whether whoever is signed in has one of these rights; the server decides by itself. */
+  const may = (...wanted: Right[]): boolean => wanted.some((r) => data.value?.member?.may.includes(r))
+  return { data, load, may }
 })

@@ -12,6 +12,8 @@ const PLACES = [
   ['/people', 'People'],
   ['/library', 'Library'],
 ] as const
+/** Money is for those who may see it. */
+const places = computed(() => PLACES.filter(([to]) => to !== '/money' || session.may('money')))
 const here = (path: string) => (path === '/' ? route.path === '/' : route.path.startsWith(path))
 const initials = computed(
   () =>
@@ -50,10 +52,10 @@ const acts = computed(() => [
   { label: 'Settings', command: () => navigateTo('/settings') },
   { label: 'Post room', command: () => navigateTo('/post') },
   {
-    label: session.data?.member?.role === 'owner' ? 'Doors: who is signed in' : 'Where you are signed in',
+    label: session.may('members') ? 'Doors: who is signed in' : 'Where you are signed in',
     command: () => navigateTo('/account'),
   },
-  ...(session.data?.member?.role === 'owner' ? [{ label: 'Sealing certificate', url: '/api/certificate' }] : []),
+  ...(session.may('settings') ? [{ label: 'Sealing certificate', url: '/api/certificate' }] : []),
   {
     label: 'Keys of this screen',
     command: () => {
@@ -80,7 +82,7 @@ const acts = computed(() => [
         ><span>Upwold</span></NuxtLink
       >
       <nav aria-label="Places" class="places flex gap-5.5 self-stretch">
-        <NuxtLink v-for="[to, name] in PLACES" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined"
+        <NuxtLink v-for="[to, name] in places" :key="to" :to="to" :aria-current="here(to) ? 'page' : undefined"
           >{{ name
           }}<span v-if="to === '/' && count" class="needs" :title="`${count} yours to move`"
             >{{ count > 99 ? '99+' : count }}<span class="sr"> yours to move</span></span

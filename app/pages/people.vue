@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
+import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { type ContactFact, usePeople } from '~/features/people/usePeople'
 
 useHead({ title: 'People · Upwold' })
 const search = ref<{ $el: HTMLInputElement }>()
 const people = usePeople()
+const session = useSession()
 const { find, rows, more, busy, problem } = storeToRefs(people)
 find.value = String(useRoute().query.find ?? '')
 people.follow()
@@ -19,6 +21,32 @@ function show(c: ContactView): void {
   shown.value = c.id
   open.value = true
 }
+const { busy: forgetting, act } = useAct()
+const asking = useAsking()
+const notices = useNotices()
+/** What has to be kept with their name, in words. */
+const keptWords = ({ papers, invoices }: { papers: number; invoices: number }) =>
+  [
+    papers ? `${papers} signed ${papers === 1 ? 'paper' : 'papers'}` : '',
+    invoices ? `${invoices} ${invoices === 1 ? 'invoice' : 'invoices'}` : '',
+  ]
+    .filter(Boolean)
+    .join(' and ')
+const forget = (c: ContactView) =>
+  act(async () => {
+    const { against, kept } = await people.lookAtForgetting(c.id)
+    if (against.length) throw new Error(against.join(' '))
+    const stays = keptWords(kept)
+    const words = `Forget ${c.name}? Name, addresses and what was written to them go, for good.${stays ? ` ${stays} stay with their name, as the law asks.` : ''}`
+    if (!(await asking.ask(words, 'Forget them'))) return
+    await people.forget(c.id)
+    open.value = false
+    notices.say('Forgotten.')
+  })
+const languages = [
+  { value: '', label: 'as the business writes' },
+  ...Object.entries(LANGUAGE_NAMES).map(([value, label]) => ({ value, label })),
+]
 const columns: RowColumn<ContactView>[] = [
   { key: 'name', header: 'Name', text: (c) => c.name, always: true },
   { key: 'email', header: 'E-mail', text: (c) => c.email },
@@ -31,7 +59,8 @@ const columns: RowColumn<ContactView>[] = [
   <div class="page">
     <div class="head">
       <h1>People</h1>
-      <span class="grow" /><label class="w-75"
+      <span class="grow" /><LinkButton v-if="session.may('jobs')" to="/bring-people">Bring people in</LinkButton>
+      <label class="w-75"
         ><span class="sr">Search people</span
         ><InputText
           ref="search"
@@ -59,13 +88,32 @@ const columns: RowColumn<ContactView>[] = [
       >
       <template #empty><EmptyList v-if="!busy" words="Nobody is called that." /></template>
     </RowsTable>
-    <Drawer v-model:visible="open" :header="person?.name" position="right" :style="{ width: 'min(460px, 100vw)' }">
+    <Drawer
+      v-model:visible="open"
+      :header="person?.name"
+      :aria-label="person?.name"
+      position="right"
+      :style="{ width: 'min(460px, 100vw)' }"
+    >
       <dl v-if="person" :key="person.id">
         <EditFact label="Name" :value="person.name" :save="save(person, 'name')" />
         <EditFact label="E-mail" :value="person.email" :save="save(person, 'email')" />
         <EditFact label="Phone" :value="person.phone" :save="save(person, 'phone')" />
         <EditFact label="Address" :value="person.address" type="textarea" :save="save(person, 'address')" />
+        <EditFact
+          label="Language"
+          :value="person.language ?? ''"
+          :options="languages"
+          :shown="person.language ? LANGUAGE_NAMES[person.language] : ''"
+          :save="save(person, 'language')"
+        />
       </dl>
+      <p v-if="person && session.may('settings')" class="acts mt-4">
+        <a :href="`/api/contacts/${person.id}/data`" :download="`${person.name}.json`"
+          >All there is of them, as a file</a
+        >
+        <Button variant="text" size="small" :disabled="forgetting" @click="forget(person)">Forget them…</Button>
+      </p>
     </Drawer>
   </div>
 </template>

@@ -2,35 +2,45 @@
 /** Settings: a question at the left, its answer and what it does at the right. */
 const session = useSession()
 const route = useRoute()
-const owner = computed(() => session.data?.member?.role === 'owner')
 const QUESTIONS = [
   ['/settings/business', 'Who we are'],
+  ['/settings/look', 'What we look like'],
   ['/settings/money', 'How we price'],
   ['/settings/kinds', 'What kinds of job we do'],
   ['/settings/items', 'What we sell'],
-  ['/settings/members', 'Who works here, who may what'],
   ['/settings/mail', 'How our letters go out'],
+  ['/settings/texts', 'How our texts go out'],
+  ['/settings/letters', 'What our letters say'],
   ['/settings/rounds', 'What holds for all rounds'],
+  ['/settings/kept', 'What is kept, and how long'],
   ['/settings/sets', 'What we begin with, as a file'],
 ] as const
-const places = computed(() => [...(owner.value ? QUESTIONS : []), ['/settings/me', 'My password and PIN'] as const])
+const places = computed(() => [
+  ...(session.may('settings') ? QUESTIONS : []),
+  ...(session.may('members') ? [['/settings/members', 'Who works here, who may what'] as const] : []),
+  ['/settings/me', 'How I sign in'] as const,
+])
 watch(
   () => route.path,
   (path) => {
-    if (path === '/settings') void navigateTo(owner.value ? '/settings/business' : '/settings/me', { replace: true })
+    if (path === '/settings') void navigateTo(places.value[0]![0], { replace: true })
   },
   { immediate: true },
 )
 </script>
 
 <template>
-  <div class="settings">
-    <nav aria-label="Settings">
-      <h2>Settings</h2>
+  <div class="grid narrow:grid-cols-[236px_minmax(0,1fr)] narrow:min-h-[calc(100vh-82px)]">
+    <nav
+      class="flex overflow-x-auto gap-1 py-2.5 px-3.5 border-b border-b-hairline narrow:grid narrow:content-start narrow:py-6 narrow:ps-7 narrow:border-b-0 narrow:border-e narrow:border-e-hairline"
+      aria-label="Settings"
+    >
+      <h2 class="hidden narrow:block">Settings</h2>
       <NuxtLink
         v-for="[to, words] in places"
         :key="to"
         :to="to"
+        class="py-2 px-3 text-ink no-underline rounded-[4px] border-s-3 border-s-transparent whitespace-nowrap aria-[current]:bg-paper aria-[current]:border-s-heather aria-[current]:font-semibold narrow:whitespace-normal"
         :aria-current="`${route.path}/`.startsWith(`${to}/`) ? 'page' : undefined"
         >{{ words }}</NuxtLink
       >
@@ -38,48 +48,3 @@ watch(
     <div class="min-w-0"><NuxtPage /></div>
   </div>
 </template>
-
-<style scoped>
-.settings {
-  display: grid;
-  grid-template-columns: 236px minmax(0, 1fr);
-  min-height: calc(100vh - 82px);
-}
-nav {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  padding: 24px 14px 24px 28px;
-  border-right: 1px solid var(--hairline);
-}
-nav a {
-  padding: 8px 12px;
-  color: var(--ink);
-  text-decoration: none;
-  border-inline-start: 3px solid transparent;
-  border-radius: 4px;
-}
-nav a[aria-current] {
-  background: var(--paper);
-  border-color: var(--heather);
-  font-weight: 600;
-}
-@media (max-width: 900px) {
-  .settings {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  nav {
-    display: flex;
-    overflow-x: auto;
-    padding: 10px 14px;
-    border-right: 0;
-    border-bottom: 1px solid var(--hairline);
-  }
-  nav h2 {
-    display: none;
-  }
-  nav a {
-    white-space: nowrap;
-  }
-}
-</style>

@@ -3,6 +3,7 @@ import autocomplete from '@primeuix/themes/aura/autocomplete'
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
+import colorpicker from '@primeuix/themes/aura/colorpicker'
 import datatable from '@primeuix/themes/aura/datatable'
 import datepicker from '@primeuix/themes/aura/datepicker'
 import dialog from '@primeuix/themes/aura/dialog'
@@ -69,6 +70,7 @@ const preset = /* @__PURE__ */ definePreset(
       autocomplete,
       button,
       checkbox,
+      colorpicker,
       datatable,
       datepicker,
       dialog,

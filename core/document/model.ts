@@ -207,6 +207,23 @@ export const ask = z.object({
 
 export type Ask = z.infer<typeof ask>
 
+/** What a business's papers begin with: its logo, in points, and the colour of its headings. */
+export const letterhead = z.object({
+  logo: z
+    .object({
+      /** The picture's bytes, by their SHA-256. */
+      sha: z.string().regex(/^[0-9a-f]{64}$/),
+      width: z.number().positive().max(400),
+      height: z.number().positive().max(200),
+      alt: z.string().max(400),
+      /** The picture itself, there while it is drawn. */
+      src: pictureSource.optional(),
+    })
+    .nullable(),
+  colour: z.string().regex(/^#[0-9a-f]{6}$/),
+})
+export type Letterhead = z.infer<typeof letterhead>
+
 /** A paper's content: blocks in one column, a header and a footer for every page. */
 export const paperDocument = z.object({
   title: z.string().max(300),
@@ -220,6 +237,7 @@ export const paperDocument = z.object({
   initials: z.array(z.string()).max(12).optional(),
   /** The sheet it is printed on; A4 where it isn't said. */
   paper: z.enum(papers).optional(),
+  letterhead: letterhead.optional(),
 })
 
 export type PaperDocument = z.infer<typeof paperDocument>

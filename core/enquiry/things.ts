@@ -1,3 +1,4 @@
+import { type FactRule, TICKED, factProblem } from '../facts/facts'
 import { escapePattern } from '../text/escape'
 import { readDecimal } from '../money/typed'
 import { type Word, sameWord, wordsIn } from './match'
@@ -138,8 +139,10 @@ export function factsIn(
     const labelled = new RegExp(`(?<![\\p{L}])${escapePattern(flatten(f.label))}\\s?:\\s*([^\\n,;]{1,80})`, 'u').exec(
       text,
     )
-    if (labelled) out[f.key] ??= valueAt(text, labelled, f.unit, locale)
-    else if (f.unit) {
+    if (labelled) {
+      const found = fitting(f, valueAt(text, labelled, f.unit, locale), flatten)
+      if (found) out[f.key] ??= found
+    } else if (f.unit) {
       const near = numberNear(text, names, f.unit, locale)
       if (near) out[f.key] ??= near
     }
@@ -153,6 +156,22 @@ function valueAt(text: string, m: RegExpExecArray, unit: string, locale: string)
   const span: Span = { from, to: from + value.length }
   const number = unit ? readDecimal(value.replace(new RegExp(`\\s*${escapePattern(unit)}\\.?$`), ''), locale) : null
   return said(number && 'value' in number ? trimmed(number.value) : value, span)
+}
+const YES = /^(?:y|yes|ja|oui|si)(?![\p{L}])/u
+/** What stands behind a fact's name as the fact takes it; null where it can't. */
+function fitting(rule: FactRule, read: Read<string>, flatten: (s: string) => string): Read<string> | null {
+  const flat = flatten(read.value ?? '')
+  const value =
+    rule.type === 'choice'
+      ? rule.choices?.find((c) => flatten(c) === flat)
+      : rule.type === 'person'
+        ? rule.people?.find((p) => !p.gone && flatten(p.name) === flat)?.id
+        : rule.type === 'tick'
+          ? YES.test(flat)
+            ? TICKED
+            : ''
+          : (read.value ?? '')
+  return value && factProblem(rule, value) === null ? { ...read, value } : null
 }
 const trimmed = (n: string) => (n.includes('.') ? n.replace(/\.?0+$/, '') : n)
 function numberNear(text: string, names: readonly string[], unit: string, locale: string): Read<string> | null {

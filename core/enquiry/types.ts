@@ -1,5 +1,6 @@
 import type { Day } from '../calendar/dates'
 import type { CountryCode } from 'libphonenumber-js/core'
+import type { FactRule } from '../facts/facts'
 
 /** A longer text is read as far as this. */
 export const ENQUIRY_MAX = 20_000
@@ -26,7 +27,7 @@ export interface Read<T> {
 export interface KnownKind {
   id: string
   name: string
-  facts: readonly { key: string; label: string; unit: string }[]
+  facts: readonly FactRule[]
 }
 export interface KnownItem {
   id: string

@@ -15,7 +15,8 @@ export interface Who {
   known: string | null
 }
 
-const CAPITAL = "\\p{Lu}[\\p{L}'’-]*\\.?"
+// A word of a name has an end: a text without one is not walked through from each of its letters.
+const CAPITAL = "\\p{Lu}[\\p{L}'’-]{0,40}\\.?"
 const NAME = `${CAPITAL}(?: (?:(?:von|van|de|del|da|di|la|le|bin|zu) )*${CAPITAL}){0,3}`
 const FULL = `${CAPITAL}(?: (?:(?:von|van|de|del|da|di|la|le|bin|zu) )*${CAPITAL}){1,3}`
 const TITLE = '(?:(?:Mr|Mrs|Ms|Mx|Dr|Prof|Herr|Herrn|Frau|Familie|Mme|Mlle|M|Sr|Sra|Srta|Don|Doña)\\.?\\s+)*'

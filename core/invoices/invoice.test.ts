@@ -28,6 +28,16 @@ const plan: PaymentPlan = {
   ],
   damageDeposit: { amount: minor(20000), due: { fromDay: -1 } },
 }
+const head = {
+  number: numberBy(PLAIN_NUMBERS, 2026, 117),
+  issuedOn: '2026-06-01',
+  suppliedOn: null,
+  currency: 'GBP',
+  language: 'en',
+  jobTitle: 'Orchard',
+  business: { name: 'L', address: 'a', taxNumber: 't', email: 'e', bank: 'b' },
+  client: { name: 'Ines', address: '' },
+}
 const lines = fc
   .array(
     fc
@@ -95,16 +105,6 @@ describe('an invoice', () => {
       dueOn: '2026-06-17',
       deductions: [{ label: 'Deposit', amount: 15120 }],
     })
-    const head = {
-      number: numberBy(PLAIN_NUMBERS, 2026, 117),
-      issuedOn: '2026-06-01',
-      suppliedOn: null,
-      currency: 'GBP',
-      language: 'en',
-      jobTitle: 'Orchard',
-      business: { name: 'L', address: 'a', taxNumber: 't', email: 'e', bank: 'b' },
-      client: { name: 'Ines', address: '' },
-    }
     const words = [...walkInlines(invoiceDocument(head, invoice).body)]
       .map((i) => (i.t === 'text' ? i.text : ' '))
       .join('')
@@ -118,5 +118,18 @@ describe('an invoice', () => {
     ])
       expect(words).toContain(said)
     expect(words).not.toContain('undefined')
+  })
+
+  it('is due so many days on where its stage’s day is over, and says its terms and numbers as its client reads them', () => {
+    const pricing = {
+      lines: [line({ quantity: '2.5', unit: 'Std.', taxRate: '7.7' })],
+      discount: null,
+      pricesIncludeTax: true,
+    }
+    const invoice = buildInvoice(pricing, [], '2026-12-20', 14)
+    expect(invoice.dueOn).toBe('2027-01-03')
+    const document = JSON.stringify(invoiceDocument({ ...head, language: 'de', terms: 'Zahlbar ohne Abzug.' }, invoice))
+    for (const said of ['2,5 Std.', '7,7%', 'Zahlbar ohne Abzug.', '3. Januar 2027']) expect(document).toContain(said)
+    expect(JSON.stringify(invoiceDocument(head, invoice))).not.toContain('Zahlbar')
   })
 })

@@ -1,4 +1,4 @@
-import type { Day } from '../calendar/dates'
+import { type Day, addDays } from '../calendar/dates'
 import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { cell, para, run } from '../document/plain'
@@ -7,6 +7,7 @@ import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
 import { tableSays } from '../merge/table-words'
 import { type Minor, ZERO, formatMoney, minor, minorDigits, sum } from '../money/money'
+import { typedDecimal } from '../money/typed'
 import type { Stage } from '../payment-plan/plan'
 import { type InvoiceSays, invoiceSays } from './words'
 import { type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
@@ -46,9 +47,10 @@ export interface Invoice {
 
 /**
  * The invoice of a job: agreed lines, tax by rate, less the stages before the balance, which are asked for on their own.
- * `total = sum of deductions + balance`, always. Money paid beyond those stages comes off the balance.
+ * `total = sum of deductions + balance`, always. Money paid beyond those stages comes off the balance, which is due on its
+ * stage's day, or `within` so many days where that is over.
  */
-export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedOn: Day): Invoice {
+export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedOn: Day, within = 0): Invoice {
   const priced = price(pricing)
   const lines = pricing.lines.flatMap((l, i): InvoiceLine[] =>
     counts(l)
@@ -83,7 +85,7 @@ export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedO
     total: priced.total,
     deductions,
     balance,
-    dueOn: balance === ZERO ? null : last?.dueOn && last.dueOn > issuedOn ? last.dueOn : issuedOn,
+    dueOn: balance === ZERO ? null : last?.dueOn && last.dueOn > issuedOn ? last.dueOn : addDays(issuedOn, within),
     pricesIncludeTax: pricing.pricesIncludeTax,
   }
 }
@@ -96,7 +98,10 @@ export interface InvoiceHead {
   /** The language it is written in: its client's. */
   language: string
   jobTitle: string
+  /** What stands under it: terms, ways to pay. */
+  terms?: string
   paper?: PaperDocument['paper']
+  letterhead?: PaperDocument['letterhead']
   business: { name: string; address: string; taxNumber: string; email: string; bank: string }
   client: { name: string; address: string }
 }
@@ -136,6 +141,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   const table = tableSays(head.language)
   const money = (n: Minor) => formatMoney(n, head.currency, localeOf(head.language))
   const day = (d: Day) => formatDate(d, 'long', head.language)
+  const number = (decimal: string) => typedDecimal(decimal, localeOf(head.language))
   const discounts = invoice.lines.some((l) => l.discount > 0)
   const blanks = discounts ? 4 : 3
   const row = (label: string, amount: string, strong = false) => ({
@@ -159,6 +165,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
     title: fill(says.titled, { number: head.number }),
     language: head.language === 'en' ? 'en-GB' : head.language,
     ...(head.paper ? { paper: head.paper } : {}),
+    ...(head.letterhead ? { letterhead: head.letterhead } : {}),
     parties: [],
     header: [],
     footer: [
@@ -213,10 +220,10 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
         rows: invoice.lines.map((l) => ({
           cells: [
             cell(l.description),
-            cell(quantityText(l)),
+            cell(quantityText(l, head.language)),
             cell(money(l.unitPrice)),
             ...(discounts ? [cell(l.discount > 0 ? `−${money(l.discount)}` : '')] : []),
-            cell(`${l.taxRate}%`),
+            cell(`${number(l.taxRate)}%`),
             cell(money(l.net)),
           ],
         })),
@@ -237,7 +244,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
                 : []),
               row(table.withoutTax, money(invoice.net)),
               ...invoice.groups.map((g) =>
-                row(fill(table.taxOn, { rate: `${g.rate}%`, net: money(g.net) }), money(g.tax)),
+                row(fill(table.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }), money(g.tax)),
               ),
               row(table.total, money(invoice.total), true),
               ...invoice.deductions.map((d) => row(lessWords(d, says, day), `−${money(d.amount)}`)),
@@ -258,6 +265,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
             : says.nothingLeft,
         ),
       ]),
+      ...(head.terms ? [para(lines(head.terms))] : []),
     ],
   }
 }

@@ -24,7 +24,8 @@ describe('numbers of invoices', () => {
       fc.property(pattern, fc.nat(99_999), fc.nat(99_999), (p, a, b) => {
         expect(numberBy(p, 2026, a) === numberBy(p, 2026, b)).toBe(a === b)
         if (p.includes('{year}')) expect(numberBy(p, 2026, a)).not.toBe(numberBy(p, 2027, a))
-        expect(countedUnder(p, 2026) === countedUnder(p, 2027)).toBe(!p.includes('{year}'))
+        expect(countedUnder('quotes', p, 2026) === countedUnder('quotes', p, 2027)).toBe(!p.includes('{year}'))
+        expect(countedUnder('quotes', p, 2026)).not.toBe(countedUnder('invoices', p, 2026))
       }),
     )
   })

@@ -8,6 +8,8 @@ export interface LayoutCache {
 
 export interface BlockContext extends InlineContext {
   nodes: StructNode[]
+  /** The colour of headings; ink where it isn't said. */
+  headings?: string
   /** Only where places are wanted and no structure tree: kept boxes point to no nodes of this one. */
   cache?: { old: LayoutCache['boxes']; next: LayoutCache['boxes'] }
 }

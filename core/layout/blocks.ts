@@ -57,7 +57,7 @@ function remembered(b: Block, width: number, parent: number | null, context: Blo
 function layoutBlock(b: Block, width: number, parent: number | null, context: BlockContext, style: TextStyle): Box[] {
   switch (b.t) {
     case 'heading': {
-      const s = HEADINGS[b.level]
+      const s = { ...HEADINGS[b.level], ...(context.headings ? { color: context.headings } : {}) }
       return textBoxes(
         b.content,
         width,

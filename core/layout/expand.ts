@@ -6,6 +6,7 @@ import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
 import { type TableSays, tableSays } from '../merge/table-words'
 import { formatMoney } from '../money/money'
+import { typedDecimal } from '../money/typed'
 import type { PlanInput, Stage } from '../payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, counts } from '../pricing/pricing'
 
@@ -23,9 +24,9 @@ export interface PaperFigures {
   planned?: Omit<PlanInput, 'total' | 'today'>
 }
 
-/** `6 h`, or just `6` where the line has no unit. */
-export function quantityText(line: Pick<PricedLine, 'quantity' | 'unit'>): string {
-  return line.unit ? `${line.quantity} ${line.unit}` : line.quantity
+/** `6 h`, or just `6` where the line has no unit; the number as it is written in a language. */
+export function quantityText(line: Pick<PricedLine, 'quantity' | 'unit'>, language = 'en'): string {
+  return `${typedDecimal(line.quantity, localeOf(language))} ${line.unit}`.trimEnd()
 }
 
 /** The key of the field that takes or leaves a line, or sets its quantity. */
@@ -44,6 +45,9 @@ interface Hand {
   says: TableSays
   money(amount: number): string
   day(day: string): string
+  /** A decimal with a point, as it is written. */
+  number(decimal: string): string
+  quantity(line: Pick<PricedLine, 'quantity' | 'unit'>): string
 }
 
 function handOf(language: string, currency: string): Hand {
@@ -51,6 +55,8 @@ function handOf(language: string, currency: string): Hand {
     says: tableSays(language),
     money: (amount) => formatMoney(amount as Priced['total'], currency, localeOf(language)),
     day: (day) => formatDate(day, 'long', language),
+    number: (decimal) => typedDecimal(decimal, localeOf(language)),
+    quantity: (line) => quantityText(line, language),
   }
 }
 
@@ -68,7 +74,8 @@ export function expandTables(document: PaperDocument, figures: PaperFigures | nu
   return { ...document, body: visit(document.body) }
 }
 
-function priceTable(party: string, { pricing, priced, open, accepted }: PaperFigures, { says, money }: Hand): Block[] {
+function priceTable(party: string, { pricing, priced, open, accepted }: PaperFigures, hand: Hand): Block[] {
+  const { says, money, number } = hand
   const discounts = priced.lines.some((l) => l.discount > 0)
   const lines = pricing.lines
     .map((line, i) => ({ line, result: priced.lines[i]! }))
@@ -94,7 +101,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     const quantity: Block[] =
       open && line.clientQuantity
         ? [
-            para([run(quantityText(line))]),
+            para([run(hand.quantity(line))]),
             para([
               {
                 t: 'field',
@@ -109,11 +116,15 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
               },
             ]),
           ]
-        : cell(quantityText(line))
+        : cell(hand.quantity(line))
     const notes = [
       mayLeave ? (line.group !== null ? says.oneOf : says.takeOrLeave) : '',
       open && line.clientQuantity
-        ? fill(says.howMany, { from: line.clientQuantity.min, to: line.clientQuantity.max, unit: line.unit }).trim()
+        ? fill(says.howMany, {
+            from: number(line.clientQuantity.min),
+            to: number(line.clientQuantity.max),
+            unit: line.unit,
+          }).trim()
         : '',
     ].filter(Boolean)
     return {
@@ -122,7 +133,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
         quantity,
         cell(money(line.unitPrice)),
         ...(discounts ? [cell(result.discount > 0 ? `−${money(result.discount)}` : '')] : []),
-        cell(`${line.taxRate}%`),
+        cell(`${number(line.taxRate)}%`),
         [
           para([run(money(result.net))]),
           ...(result.counted ? [] : [para([run(accepted ? says.leftOut : says.ifTaken)], { small: true })]),
@@ -142,7 +153,7 @@ function priceTable(party: string, { pricing, priced, open, accepted }: PaperFig
     ...(pricing.pricesIncludeTax ? [] : [sumRow(says.withoutTax, money(priced.net))]),
     ...priced.groups.map((g) =>
       sumRow(
-        fill(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${g.rate}%`, net: money(g.net) }),
+        fill(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }),
         money(g.tax),
       ),
     ),

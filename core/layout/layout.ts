@@ -1,6 +1,7 @@
 import type { PaperDocument } from '../document/model'
 import { pageInitials } from '../document/walk'
 import { SMALL, layoutBlocks } from './blocks'
+import { withLogo } from './letterhead'
 import type { BlockContext, LayoutCache } from './block-context'
 import { shifted } from './boxes'
 import { fieldSize } from './fields'
@@ -27,11 +28,12 @@ const LEAST_SIZE = 7
  * With a `cache`, blocks that are as before are not laid out again, and there is no structure tree to draw from.
  */
 export function layoutDocument(
-  document: PaperDocument,
+  given: PaperDocument,
   fonts: FontBook,
-  setup: PageSetup = sheetOf(document),
+  setup: PageSetup = sheetOf(given),
   cache?: LayoutCache,
 ): Laid {
+  const document = withLogo(given)
   const width = setup.width - setup.left - setup.right
   const nodes: StructNode[] = [{ role: 'Sect', parent: null }]
   const context = (page: number, pages: number, tree: StructNode[]): BlockContext => ({
@@ -39,6 +41,7 @@ export function layoutDocument(
     page,
     pages,
     nodes: tree,
+    ...(given.letterhead ? { headings: given.letterhead.colour } : {}),
   })
   const heightOf = (boxes: readonly Box[]) => boxes.reduce((h, b, i) => h + b.height + (i === 0 ? 0 : b.gap), 0)
   const edge = (blocks: PaperDocument['header'], page: number, pages: number) =>

@@ -1,6 +1,8 @@
 import type { Block, Inline, PaperDocument, ValueSource } from '../document/model'
 import { mapDocument, mapBlocks } from '../document/walk'
 import { type MergeValue, formatValue } from '../merge/merge'
+import { ZERO } from '../money/money'
+import { keptBy } from '../payment-plan/called-off'
 import { planStages } from '../payment-plan/plan'
 import { type Choices, applyChoices, price } from '../pricing/pricing'
 import type { PaperFigures } from './expand'
@@ -29,14 +31,18 @@ export const changes = (before: PaperFigures, after: PaperFigures): boolean =>
 /** The value that figures give for a path of the merge (`money.deposit`, `stages.balance.amount`); undefined for any other. */
 function figureAt(
   path: string,
-  { priced, stages, pricing }: PaperFigures,
+  { priced, stages, pricing, planned }: PaperFigures,
 ): Pick<MergeValue, 'type' | 'value'> | undefined {
   const sums: Record<string, number> = { total: priced.total, tax: priced.tax, net: priced.net }
   const [record, key, fact] = path.split('.') as [string, string | undefined, string | undefined]
   if (record === 'money' && key && !fact && Object.hasOwn(sums, key)) return { type: 'amount', value: sums[key]! }
   if (record === 'lines' && fact === 'quantity') {
     const line = pricing.lines.find((l) => l.key === key)
-    return line && { type: 'text', value: line.quantity }
+    return line && { type: 'number', value: line.quantity }
+  }
+  if (record === 'calledOff') {
+    const step = planned?.plan.calledOff?.find((s) => String(s.within) === key)
+    return step && { type: 'amount', value: keptBy(step, priced.total, stages[0]?.amount ?? ZERO) }
   }
   const stage = record === 'money' || record === 'stages' ? stages.find((s) => s.key === key) : undefined
   if (!stage) return undefined

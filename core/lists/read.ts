@@ -26,11 +26,11 @@ interface ListRefusal {
 }
 
 /** What the columns of a list may be called, in the languages people keep theirs in. */
-const NAME = ['name', 'full name', 'nom', 'nombre', 'nome', 'imię i nazwisko']
-const FIRST = ['first name', 'first', 'given name', 'vorname', 'prénom']
-const LAST = ['last name', 'surname', 'family name', 'nachname']
-const EMAIL = ['email', 'e-mail', 'mail', 'e-mail address', 'email address', 'correo', 'adresse e-mail']
-const PHONE = ['phone', 'mobile', 'telephone', 'tel', 'telefon', 'téléphone', 'teléfono', 'telefone']
+export const NAME = ['name', 'full name', 'nom', 'nombre', 'nome', 'imię i nazwisko']
+export const FIRST = ['first name', 'first', 'given name', 'vorname', 'prénom']
+export const LAST = ['last name', 'surname', 'family name', 'nachname']
+export const EMAIL = ['email', 'e-mail', 'mail', 'e-mail address', 'email address', 'correo', 'adresse e-mail']
+export const PHONE = ['phone', 'mobile', 'telephone', 'tel', 'telefon', 'téléphone', 'teléfono', 'telefone']
 
 /** What tells one address of a list from another. */
 export const addressOf = (row: ListRow): string => row.email.toLowerCase() || row.phone.replace(/\D/g, '')

@@ -23,6 +23,7 @@ const record = (over: Partial<JobRecord> = {}): JobRecord => ({
     place: 'Weir Lane',
     people: 12,
     facts: { water: '30' },
+    plan: {},
   },
   kind: { name: 'Garden weekend' },
   client,
@@ -45,7 +46,7 @@ const record = (over: Partial<JobRecord> = {}): JobRecord => ({
   today: '2026-06-01',
   ...over,
 })
-const none = { asks: [], values: {} }
+const none = { asks: [], values: {}, number: '' }
 const AT = '2026-06-01T23:30:00.000Z'
 const valueOf = (path: string, ...args: Partial<Parameters<typeof mergeContext>>) =>
   mergeContext(args[0] ?? record(), args[1] ?? {}, args[2] ?? none, args[3] ?? [], args[4] ?? AT).values[path]
@@ -151,7 +152,7 @@ describe('the days of a job', () => {
 describe('a value of the paper’s own', () => {
   const ask = (type: Ask['type'], required = true): Ask => ({ key: 'a', label: 'A', type, required }) as Ask
   const given = (type: Ask['type'], text: string) =>
-    valueOf('paper.a', record(), {}, { asks: [ask(type)], values: { a: text } })
+    valueOf('paper.a', record(), {}, { asks: [ask(type)], values: { a: text }, number: '' })
 
   it.each([
     ['text', '  as it is  ', 'as it is'],
@@ -166,7 +167,7 @@ describe('a value of the paper’s own', () => {
   )
 
   it('that need not be given is no gap when it isn’t', () => {
-    expect(valueOf('paper.a', record(), {}, { asks: [ask('text', false)], values: {} })).toMatchObject({
+    expect(valueOf('paper.a', record(), {}, { asks: [ask('text', false)], values: {}, number: '' })).toMatchObject({
       value: null,
       optional: true,
     })
@@ -174,7 +175,7 @@ describe('a value of the paper’s own', () => {
   })
 
   it('can be used the moment it is named on a sheet, and not once it is asked no more', () => {
-    const kept = mergeContext(record(), {}, { asks: [ask('text')], values: { a: 'given' } }, [], AT)
+    const kept = mergeContext(record(), {}, { asks: [ask('text')], values: { a: 'given' }, number: '' }, [], AT)
     const renamed = askingFor(kept, [
       { ...ask('text'), label: 'Gate code' },
       { ...ask('day'), key: 'b' },
@@ -182,7 +183,7 @@ describe('a value of the paper’s own', () => {
     expect(renamed.values['paper.a']).toMatchObject({ value: 'given', label: 'Gate code' })
     expect(renamed.values['paper.b']).toMatchObject({ value: null, type: 'day', source: { record: 'paper' } })
     const none = askingFor(renamed, [])
-    expect(Object.keys(none.values).filter((k) => k.startsWith('paper.'))).toEqual(['paper.date'])
+    expect(Object.keys(none.values).filter((k) => k.startsWith('paper.'))).toEqual(['paper.number', 'paper.date'])
     expect(none.values['job.title']).toEqual(kept.values['job.title'])
   })
 })

@@ -1,8 +1,11 @@
+import { type Looks, letterheadOf } from '../look/look'
 import { dayOf, isDay } from '../calendar/dates'
 import type { Ask } from '../document/model'
-import type { Minor } from '../money/money'
+import { type FactRule, TICKED, factProblem, factWords } from '../facts/facts'
+import { type Minor, ZERO } from '../money/money'
 import { readAmount, readDecimal } from '../money/typed'
-import type { Stage } from '../payment-plan/plan'
+import { calledOffBands, keptBy } from '../payment-plan/called-off'
+import type { PaymentPlan, Stage } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'
 import type { MergeContext, MergeValue } from './merge'
 
@@ -29,6 +32,7 @@ export interface JobRecord {
     place: string
     people: number | null
     facts: Readonly<Record<string, string>>
+    plan: Pick<PaymentPlan, 'calledOff'>
   }
   kind: { name: string }
   client: Named | null
@@ -40,23 +44,18 @@ export interface JobRecord {
   business: Record<'name' | 'legalName' | 'address' | 'email' | 'phone' | 'taxNumber' | 'bank', string> & {
     currency: string
     timeZone: string
-    settings: { locale: string; paper?: MergeContext['paper'] }
+    settings: { locale: string; paper?: MergeContext['paper'] } & Looks
   }
   /** The day it is, where the business is. */
   today: string
-}
-
-/** A further fact that jobs of a kind have. */
-interface Fact {
-  key: string
-  label: string
-  unit: string
 }
 
 /** A paper's own values: what its template asks for, and what was given. */
 interface OwnValues {
   asks: readonly Ask[]
   values: Readonly<Record<string, string>>
+  /** The number of the paper; empty for one of a kind that has none. */
+  number: string
 }
 
 /** Whole years from a day of birth to a day. */
@@ -99,7 +98,7 @@ export function mergeContext(
   record: JobRecord,
   bound: Readonly<Record<string, Named>>,
   own: OwnValues,
-  facts: readonly Fact[],
+  facts: readonly FactRule[],
   at: string,
 ): MergeContext {
   const { business } = record
@@ -116,9 +115,20 @@ export function mergeContext(
     put(pathOf(ask), askedValue(ask, given))
   }
   const day = dayOf(at, business.timeZone)
+  put('paper.number', {
+    ...from('paper.number', 'Number of the paper', 'paper', null, null, 'text', own.number),
+    optional: true,
+  })
   put('paper.date', from('paper.date', 'Date of the paper', 'paper', null, null, 'day', day))
   const { paper } = business.settings
-  return { values, currency: business.currency, lists: listsOf(record), ...(paper && paper !== 'A4' ? { paper } : {}) }
+  const letterhead = letterheadOf(business)
+  return {
+    values,
+    currency: business.currency,
+    lists: listsOf(record),
+    ...(paper && paper !== 'A4' ? { paper } : {}),
+    ...(letterhead ? { letterhead } : {}),
+  }
 }
 
 /** Where the value of something that is asked for is found. */
@@ -181,7 +191,7 @@ function putPeople(put: Put, { client, job, today }: JobRecord, bound: Readonly<
   about('under18', 'Guest is under 18', 'text', age === null ? null : age < 18)
 }
 
-function putJob(put: Put, { job, kind }: JobRecord, facts: readonly Fact[]): void {
+function putJob(put: Put, { job, kind }: JobRecord, facts: readonly FactRule[]): void {
   const fact = (key: string, label: string, of: string | null, type: MergeValue['type'], value: MergeValue['value']) =>
     put(`job.${key}`, from(`job.${key}`, label, 'job', job.id, of, type, value))
   fact('title', 'Title', 'title', 'text', job.title)
@@ -191,10 +201,22 @@ function putJob(put: Put, { job, kind }: JobRecord, facts: readonly Fact[]): voi
   fact('ends', 'End', 'ends', 'local', job.ends)
   fact('place', 'Place', 'place', 'text', job.place)
   fact('people', 'Number of people', 'people', 'number', job.people)
-  for (const { key, label, unit } of facts) {
-    const given = job.facts[key]
-    fact(key, label, `facts.${key}`, 'text', given ? `${given}${unit ? ` ${unit}` : ''}` : null)
+  for (const rule of facts) {
+    const { key, label } = rule
+    put(`job.${key}`, {
+      ...from(`job.${key}`, label, 'job', job.id, `facts.${key}`, 'text', null),
+      ...factValue(rule, job.facts[key] ?? ''),
+    })
   }
+}
+
+/** A further fact as papers take it. What no longer fits its rule is taken as it stands. */
+function factValue(rule: FactRule, given: string): Pick<MergeValue, 'type' | 'value' | 'unit'> {
+  if (rule.type === 'tick') return { type: 'text', value: given === TICKED }
+  const fits = given !== '' && factProblem(rule, given) === null
+  if (fits && rule.type === 'day') return { type: 'day', value: given }
+  if (fits && rule.type === 'number') return { type: 'number', value: given, unit: rule.unit }
+  return { type: 'text', value: factWords(rule, given, 'en') || null }
 }
 
 function putMoney(put: Put, { job, priced, stages }: JobRecord): void {
@@ -213,7 +235,7 @@ function putMoney(put: Put, { job, priced, stages }: JobRecord): void {
 }
 
 /** What a paper may repeat a row for: priced lines, days, guests, stages. */
-function listsOf({ job, lines, guests, stages }: JobRecord): MergeContext['lists'] {
+function listsOf({ job, lines, guests, stages, priced }: JobRecord): MergeContext['lists'] {
   const list = (items: Record<string, [MergeValue['type'], MergeValue['value'], string?]>[]) =>
     items.map((item) =>
       Object.fromEntries(
@@ -227,7 +249,7 @@ function listsOf({ job, lines, guests, stages }: JobRecord): MergeContext['lists
     lines: list(
       lines.map((l) => ({
         description: ['text', l.description],
-        quantity: ['text', l.quantity, `lines.${l.key}.quantity`],
+        quantity: ['number', l.quantity, `lines.${l.key}.quantity`],
         unit: ['text', l.unit],
       })),
     ),
@@ -246,6 +268,17 @@ function listsOf({ job, lines, guests, stages }: JobRecord): MergeContext['lists
           amount: ['amount', s.amount, `stages.${s.key}.amount`],
           due: ['day', s.dueOn, `stages.${s.key}.due`],
         })),
+    ),
+    calledOff: list(
+      calledOffBands(job.plan.calledOff ?? []).map(({ from, to, step }) => ({
+        from: ['number', from],
+        to: ['number', to],
+        kept: [
+          'amount',
+          priced.total === null ? null : keptBy(step, priced.total, stages[0]?.amount ?? ZERO),
+          `calledOff.${step.within}.kept`,
+        ],
+      })),
     ),
   }
 }

@@ -2,7 +2,8 @@ import { formatDay, formatDayLong } from '../calendar/dates'
 import { dayInWords, isEnglish, localeOf } from '../calendar/locale'
 import type { Block, Condition, Inline, PaperDocument, ValueSource } from '../document/model'
 import { mapDocument, mapBlocks } from '../document/walk'
-import { type Minor, formatMoney } from '../money/money'
+import { type Minor, formatMoney, isDecimal } from '../money/money'
+import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
 import { tableSays } from './table-words'
 import { amountInWords, numberInWords } from './words'
@@ -15,6 +16,8 @@ export interface MergeValue {
   source: ValueSource
   /** May be left empty: then it prints nothing and is no gap. */
   optional?: boolean
+  /** What a number is counted in. */
+  unit?: string
 }
 
 export interface MergeContext {
@@ -24,6 +27,7 @@ export interface MergeContext {
   currency: string
   /** The sheets the business prints on; A4 where it isn't said. */
   paper?: PaperDocument['paper']
+  letterhead?: PaperDocument['letterhead']
 }
 
 /** A value the paper needs and the record doesn't have; `unknown` when no such value exists at all. */
@@ -59,6 +63,12 @@ export function formatDate(day: string, format: string | undefined, language = '
   }
 }
 
+/** A decimal with a point as it is written in a language; anything else as it is. */
+const inDigits = ({ type, value }: MergeValue, language: string): string =>
+  type === 'number' && typeof value === 'string' && isDecimal(value)
+    ? typedDecimal(value, localeOf(language))
+    : String(value)
+
 /** A value as the paper prints it. A format that doesn't suit the value's type prints it plainly. */
 export function formatValue(
   v: MergeValue,
@@ -82,9 +92,7 @@ export function formatValue(
             : `${formatDate(text.slice(0, 10), 'short', language)}, ${text.slice(11, 16)}`
           : typeof v.value === 'boolean'
             ? tableSays(language)[v.value ? 'yes' : 'no']
-            : format === 'words' && english && /^\d{1,12}$/.test(text)
-              ? numberInWords(BigInt(text))
-              : text
+            : `${format === 'words' && english && /^\d{1,12}$/.test(text) ? numberInWords(BigInt(text)) : inDigits(v, language)} ${v.unit ?? ''}`.trimEnd()
   return format === 'upper' ? plain.toLocaleUpperCase(localeOf(language)) : plain
 }
 
@@ -197,13 +205,16 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
       }
     })
 
+  const { letterhead: _, ...own } = template
   const document = numbered({
-    ...template,
+    ...own,
     parties,
     header: blocks(template.header, root),
     footer: blocks(template.footer, root),
     body: blocks(template.body, root),
     ...(context.paper ? { paper: context.paper } : {}),
+    // The business's own, whatever came with a document.
+    ...(context.letterhead ? { letterhead: context.letterhead } : {}),
   })
   return { document, gaps: [...gaps.values()] }
 }

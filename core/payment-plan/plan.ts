@@ -1,5 +1,6 @@
 import { type Day, addDays } from '../calendar/dates'
 import { type Minor, ZERO, minor, percentOf, sum } from '../money/money'
+import type { CalledOffStep } from './called-off'
 
 /** How much a stage asks for. The last stage of a plan always takes the remainder, whatever it says. */
 export type StageAmount = { percent: string } | { fixed: Minor } | 'remainder'
@@ -17,6 +18,8 @@ export interface StageRule {
 export interface PaymentPlan {
   stages: StageRule[]
   damageDeposit: { amount: Minor; due: StageDue } | null
+  /** What is kept when the job is called off; nothing where it isn’t said. */
+  calledOff?: CalledOffStep[]
 }
 
 /** Money that came in (negative: went back) for a stage. `asked` is what the stage asked for then. */

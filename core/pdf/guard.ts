@@ -17,7 +17,7 @@ export const LIMITS = {
   /** Arrays and dictionaries in one another. */
   depth: 100,
   /** Objects in the file, those in object streams included. */
-  objects: 200_000,
+  objects: 80_000,
   /** Bytes all streams but pictures unpack to. */
   unpacked: 250_000_000,
   /** Bytes one of them unpacks to. */

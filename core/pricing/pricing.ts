@@ -12,6 +12,7 @@ import {
   tenThousandths,
   times,
 } from '../money/money'
+import type { LineWords } from './said'
 
 /** A reduction: a percentage (decimal string) or an amount in minor units. */
 export type Discount = { percent: string } | { amount: Minor }
@@ -40,6 +41,8 @@ export interface PricedLine {
   /** Whether it counts; always true for a line that is neither optional nor in a group. */
   chosen: boolean
   clientQuantity: QuantityLimits | null
+  /** What it says in further languages. */
+  words?: LineWords | null
 }
 
 export interface Pricing {

@@ -5,6 +5,8 @@ export type CheckEvent =
   | { type: 'passed'; by: string }
   | { type: 'returned'; by: string; remark: string }
   | { type: 'taken-back'; by: string }
+  /** `from` leaves the business: what waits for them, or goes back to them, is `to`’s. */
+  | { type: 'handed-on'; by: string; from: string; to: string }
 
 export interface CheckState {
   /** `none`: nobody was asked; `waiting`: for `next`; `passed`: it may go out; `returned`: with a remark. */
@@ -32,6 +34,11 @@ export function refuseCheck(state: CheckState, event: CheckEvent): string | null
         : state.preparedBy === event.by
           ? null
           : 'Only whoever handed it in can take it back.'
+    case 'handed-on':
+      return (state.preparedBy === event.to && state.left.includes(event.from)) ||
+        (state.preparedBy === event.from && state.left.includes(event.to))
+        ? 'Nobody checks what they handed in themself.'
+        : null
     default:
       return state.status !== 'waiting'
         ? 'It is not being checked.'
@@ -60,6 +67,12 @@ export function applyCheck(state: CheckState, event: CheckEvent): CheckState {
       return { ...state, status: 'returned', left: [], remark: event.remark }
     case 'taken-back':
       return UNCHECKED
+    case 'handed-on':
+      return {
+        ...state,
+        preparedBy: state.preparedBy === event.from ? event.to : state.preparedBy,
+        left: [...new Set(state.left.map((m) => (m === event.from ? event.to : m)))],
+      }
   }
 }
 

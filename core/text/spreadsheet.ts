@@ -6,3 +6,6 @@ const FORMULA = /(^|[\r\n])[\s\u00a0\ufeff]*[=+\-@|%\t\r]/
 
 /** A cell that a spreadsheet opens as the text it is: what looks like a formula gets an apostrophe before it. */
 export const plainCell = (text: string): string => (FORMULA.test(text) ? `'${text}` : text)
+/** What a cell said before {@link plainCell}. */
+export const fromPlainCell = (cell: string): string =>
+  cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell

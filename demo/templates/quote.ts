@@ -10,7 +10,7 @@ export const quote: PaperDocument = {
   footer: footer('Quote'),
   body: [
     h(1, 'Quote for {job.title}'),
-    p('{paper.date|long}'),
+    p('{paper.number}, {paper.date|long}'),
     p('For *{client.name}*, from {business.name}.'),
     p(
       'Thank you for asking us. This is what we would bring to {job.place} from {job.starts} to {job.ends}, for {job.people} people.',

@@ -7,7 +7,7 @@ import { choose, launchOptions } from '../../tests/support/browser'
 import { Caller } from '../../tests/support/caller'
 import { jobOf, mailsTo, paperOf } from '../../tests/support/line'
 import { TestServer, until } from '../../tests/support/server'
-import { backUp, restore } from '../keep/archive'
+import { backUp, restore } from '../../server/platform/archive'
 
 type Keep = (name: string, content: Uint8Array | object) => void
 type Say = (words: string) => void
@@ -106,6 +106,18 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await hand.click(button('Send the invitation'))
   await owner.getByText('jonas@brandner.example, invited').waitFor()
 
+  say('The member comes in')
+  const [letter] = await until(
+    () => server.rows('select secrets from messages where "to" = ?', ['jonas@brandner.example']),
+    (rows) => rows.length > 0,
+  )
+  const member = await (await browser.newContext({ ...at, viewport: { width: 1280, height: 800 } })).newPage()
+  await member.goto(`/enter/${server.doorIn(String(letter!.secrets))}`)
+  await member.getByLabel('Password').fill('leiter-gras-mond-topf')
+  await member.getByLabel('PIN').fill('1357')
+  await member.getByRole('button', { name: 'Come in' }).click()
+  await member.getByRole('link', { name: 'Today', exact: true }).waitFor()
+
   say('A job from a pasted enquiry')
   await hand.click(owner.getByRole('link', { name: 'Today', exact: true }))
   await hand.click(owner.getByRole('link', { name: 'Add your first job' }))
@@ -188,7 +200,7 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
 
   say('A backup, put back elsewhere')
   const folder = mkdtempSync(join(tmpdir(), 'upwold-fresh-'))
-  await backUp(server.folder, join(folder, 'backup.tar.gz'))
+  await backUp({ data: server.folder, to: join(folder, 'backup.tar.gz') })
   keep('backup.tar.gz', readFileSync(join(folder, 'backup.tar.gz')))
   await restore(join(folder, 'backup.tar.gz'), join(folder, 'again'))
   say(execFileSync('npx', ['tsx', 'scripts/verify.ts', '--data', join(folder, 'again')], { encoding: 'utf8' }).trim())

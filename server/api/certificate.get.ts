@@ -3,7 +3,7 @@ import { pem } from '../../core/evidence/certificate'
 import { sealingKey } from '../rounds/seal/key'
 import { route } from '../doors/route'
 
-export default route({ who: 'owner', out: 'file' }, async ({ event }) => {
+export default route({ who: 'settings', out: 'file' }, async ({ event }) => {
   setResponseHeader(event, 'content-type', 'application/x-pem-file')
   setResponseHeader(event, 'content-disposition', 'attachment; filename="sealing-certificate.pem"')
   return pem((await sealingKey()).certificate, 'CERTIFICATE')

@@ -5,5 +5,5 @@ import { route } from '../doors/route'
 
 export default route(
   { who: 'member', out: z.array(found), query: z.object({ q: z.string().max(200).default('') }) },
-  ({ query }) => findAnything(query.q),
+  ({ query, event }) => findAnything(query.q, event.context.member!),
 )

@@ -1,5 +1,9 @@
 import { taxNumberProblem } from '../../core/country/numbers'
-import type { BusinessFacts, HomeSettings } from '../../shared/settings'
+import { readable } from '../../core/look/colours'
+import type { BusinessFacts, HomeSettings, LookGiven } from '../../shared/settings'
+import { inspectInWorker } from '../files/pool'
+import type { PictureInfo } from '../files/worker/pictures'
+import { putBlob } from '../platform/blobs'
 import { write } from '../platform/db/client'
 import { business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
@@ -21,6 +25,39 @@ export async function changeHome({ timeZone, ...home }: HomeSettings): Promise<v
   await write(async (tx) => {
     await tx.update(business).set({ timeZone })
     await changeSettings({ ...home, taxRate: home.taxRates[0]!.rate })
+  })
+}
+
+/** Changes the colours and the words under mails; a colour that can’t be read on white is kept as the nearest that can. */
+export async function changeLook(given: LookGiven): Promise<void> {
+  await write(async () => {
+    const { look } = (await theBusiness()).settings
+    await changeSettings({ look: { ...look, ...given, main: readable(given.main), second: readable(given.second) } })
+  })
+}
+
+/** The most pixels and bytes of a logo; what is larger the page makes smaller before it sends it. */
+const LOGO_PIXELS = 1_000_000
+export const LOGO_BYTES = 400_000
+
+/** Takes a PNG as the logo, once it is known that it is whole. */
+export async function changeLogo(bytes: Uint8Array): Promise<void> {
+  const src = `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`
+  const [found] = await inspectInWorker({ pictures: [src], most: LOGO_PIXELS })
+  const wrong =
+    !found || 'refused' in found ? (found?.refused ?? '') : found.kind !== 'png' ? 'A logo comes as a PNG.' : null
+  if (wrong !== null) throw new Problem('invalid', wrong, { file: wrong })
+  const { width, height } = found as PictureInfo
+  const sha = await putBlob(bytes, 'image/png')
+  await write(async () => {
+    const { look } = (await theBusiness()).settings
+    await changeSettings({ look: { ...look, logo: { sha, width, height } } })
+  })
+}
+export async function removeLogo(): Promise<void> {
+  await write(async () => {
+    const { look } = (await theBusiness()).settings
+    await changeSettings({ look: { ...look, logo: null } })
   })
 }
 

@@ -1,30 +1,48 @@
-import { eq, max } from 'drizzle-orm'
+import { and, eq, max, ne, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { minor } from '../../core/money/money'
 import type { pricedItem } from '../../shared/starter'
-import { write } from '../platform/db/client'
+import { db, write } from '../platform/db/client'
 import { catalogue } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
 
 type Given = z.output<typeof pricedItem>
-const row = (given: Given) => ({ ...given, unitPrice: minor(given.unitPrice) })
+/** An item as its row keeps it. */
+export const itemRow = (given: Given) => ({
+  ...given,
+  unitPrice: minor(given.unitPrice),
+  prices: given.prices.map(({ from, unitPrice }) => ({ from, unitPrice: minor(unitPrice) })),
+})
+/** Refuses a code that another item has. */
+async function insistOnOwnCode({ code }: Given, id: string): Promise<void> {
+  if (!code) return
+  const [other] = await db()
+    .select({ description: catalogue.description })
+    .from(catalogue)
+    .where(and(sql`lower(${catalogue.code}) = ${code.toLowerCase()}`, ne(catalogue.id, id)))
+  if (!other) return
+  const words = `“${other.description.slice(0, 60)}” has this code already.`
+  throw new Problem('invalid', words, { code: words })
+}
 
 /** Adds something that is sold; its id. Lines of jobs keep what they say when it changes later. */
 export async function addItem(given: Given): Promise<string> {
   return write(async (tx) => {
+    await insistOnOwnCode(given, '')
     const [last] = await tx.select({ at: max(catalogue.position) }).from(catalogue)
     const id = newId()
-    await tx.insert(catalogue).values({ id, ...row(given), position: (last?.at ?? -1) + 1 })
+    await tx.insert(catalogue).values({ id, ...itemRow(given), position: (last?.at ?? -1) + 1 })
     return id
   })
 }
 
 export async function changeItem(id: string, given: Given): Promise<void> {
   await write(async (tx) => {
+    await insistOnOwnCode(given, id)
     const changed = await tx
       .update(catalogue)
-      .set(row(given))
+      .set(itemRow(given))
       .where(eq(catalogue.id, id))
       .returning({ id: catalogue.id })
     if (!changed.length) throw new Problem('not-found', 'There is no such item.')

@@ -3,15 +3,24 @@ import { type Language, languages } from '../../core/text/language'
 import type { Person } from './round'
 import { db } from '../platform/db/client'
 import { theBusiness } from '../records/business'
-import { papers, roundEvents, rounds, roundPeople } from '../platform/db/schema'
+import { contacts, papers, roundEvents, rounds, roundPeople } from '../platform/db/schema'
+
+/** The language that is somebody’s among the contacts, else the business’s own. */
+async function languageOfContact(id: string | null): Promise<Language> {
+  const [row] = id ? await db().select({ language: contacts.language }).from(contacts).where(eq(contacts.id, id)) : []
+  return row?.language ?? houseLanguage()
+}
 
 /** What the business writes in where nobody said otherwise. */
 const houseLanguage = async (): Promise<Language> => (await theBusiness()).settings.language
 
 /**
  * The language somebody is written to in: as the sender set it, else the one they read or signed in last; before that the
- * business's own. */
-export async function languageOf(person: Pick<Person, 'id' | 'roundId' | 'memberId' | 'how'>): Promise<Language> {
+ * one that is theirs among the contacts, or the business's own.
+ */
+export async function languageOf(
+  person: Pick<Person, 'id' | 'roundId' | 'memberId' | 'contactId' | 'how'>,
+): Promise<Language> {
   if (person.memberId) return 'en'
   if (person.how.language !== 'auto') return person.how.language
   const rows = await db()
@@ -22,7 +31,7 @@ export async function languageOf(person: Pick<Person, 'id' | 'roundId' | 'member
   const used = rows
     .map((r) => r.data as { person?: string; language?: string })
     .findLast((d) => d.person === person.id && languages.includes(d.language as Language))
-  return (used?.language as Language | undefined) ?? houseLanguage()
+  return (used?.language as Language | undefined) ?? languageOfContact(person.contactId)
 }
 
 /** The place of a job's client in the last round they were in, and the language they are written to in. */
@@ -40,7 +49,7 @@ export async function clientOf(
   const last = rows[0]?.person
   return {
     person: rows.find((r) => r.state === 'signed')?.person ?? null,
-    language: last ? await languageOf(last) : await houseLanguage(),
+    language: last ? await languageOf(last) : await languageOfContact(contactId),
   }
 }
 

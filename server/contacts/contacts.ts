@@ -1,17 +1,23 @@
 import type { z } from 'zod'
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { editContact, newContact } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { contacts, guests, jobs, outbox } from '../platform/db/schema'
+import { contacts, guests, jobs, outbox, roundPeople } from '../platform/db/schema'
 import { tellWhole, touch } from '../standing/touch'
 import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
 
+type Given = z.output<typeof newContact>
+/** Whether nothing is with a contact: no job, no visit, no place in a round. */
+export const isUnused = sql`not exists (select 1 from ${jobs} where ${jobs.clientId} = ${contacts.id})
+  and not exists (select 1 from ${guests} where ${guests.contactId} = ${contacts.id})
+  and not exists (select 1 from ${roundPeople} where ${roundPeople.contactId} = ${contacts.id})`
+
 /** Adds a contact. The same name and e-mail again gives back the one there is. */
 export async function addContact(
-  input: Omit<z.output<typeof newContact>, 'born'> & { born?: string | null },
+  input: Omit<Given, 'born' | 'language'> & Partial<Pick<Given, 'born' | 'language'>>,
 ): Promise<string> {
   return write(async (tx) => {
     if (input.email) {

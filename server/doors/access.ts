@@ -1,7 +1,8 @@
 import { type H3Event, deleteCookie, getCookie, setCookie } from 'h3'
+import { type Right, rights } from '../../core/members/rights'
 import { useConfig } from '../platform/config'
 import { Problem } from '../platform/problem'
-import { type Member, memberById } from '../members/members'
+import { type Member, insistOnRight, memberById } from '../members/members'
 import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
 import { isProved } from '../chain/passes'
 import { take } from '../platform/throttle'
@@ -14,9 +15,14 @@ import { fromWhere } from './where'
  * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
  * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature. `founder` holds the
  * address that is printed at the first start, while there is no business; `door` a member's invitation or new password.
+ * One of the rights of members, or several of which one is enough, lets in whoever has it (core/members/rights.ts).
  */
 export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked', 'founder', 'door'] as const
-export type Rule = (typeof RULES)[number]
+export type Rule = (typeof RULES)[number] | Right | readonly Right[]
+
+/** The rights a rule asks for; null for rules of another kind. */
+export const rightsAsked = (who: Rule): readonly Right[] | null =>
+  typeof who !== 'string' ? who : rights.some((r) => r === who) ? [who as Right] : null
 
 declare module 'h3' {
   interface H3EventContext {
@@ -38,6 +44,8 @@ const HANDED_OVER = () =>
  * is the link in the address as the router read it. Called by `route()` alone.
  */
 export async function authorise(event: H3Event, who: Rule, token: string): Promise<void> {
+  const asked = rightsAsked(who)
+  if (asked) return authoriseMember(event, asked)
   switch (who) {
     case 'anyone':
       return
@@ -111,7 +119,7 @@ async function insistOnSession(event: H3Event, holder: LinkHolder): Promise<void
   }
 }
 
-async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked'): Promise<void> {
+async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked' | readonly Right[]): Promise<void> {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (session && member) Object.assign(event.context, { session, member })
@@ -119,6 +127,7 @@ async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked
   if (who === 'locked' && session.kind !== 'handover') throw new Problem('not-now', 'This device is not handed over.')
   if (who !== 'locked' && session.kind !== 'member') throw HANDED_OVER()
   if (who === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
+  if (typeof who !== 'string') insistOnRight(member, who)
 }
 
 /** Over https a cookie says by its name that it was set by this very host, for all of it, and never in clear. */

@@ -1,3 +1,4 @@
+import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
 import { mailClient, mailDoor, mailMember, mailOwner } from '../messages/house'
@@ -46,7 +47,8 @@ export const handlers: Record<string, Handler> = {
   remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
-  'mail.owner': (e) => mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
+  'mail.owner': (e) =>
+    mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words), s(e.payload.about)),
   'mail.client': (e) => mailClient(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),
@@ -54,6 +56,7 @@ export const handlers: Record<string, Handler> = {
   seal: (e) => sealRound(s(e.payload.roundId)),
   'heads.ended': (e) => signEnded(s(e.payload.roundId)),
   tidy: () => tidy(),
+  backup: (e) => backUpNow(e.payload.night === true),
   'heads.night': () => signNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { useConfig } from '../platform/config'
 import { log } from '../platform/log'
 import { Problem } from '../platform/problem'
+import { withPicture } from './letterhead'
 import type { MarkedTask, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
 import type { SeenDocument } from './worker/documents'
 import type { PictureInfo } from './worker/pictures'
@@ -11,6 +12,7 @@ import type { TakenFileAnswer } from './worker/strangers'
 import type { Brought } from '../../shared/library'
 import type { FoundBlank } from '../../core/blanks/found'
 import type { PageText } from '../../core/marking/text'
+import type { RowsFile, RowsTask } from './worker/rows'
 import type { PageOf } from '../../core/pdf/assemble'
 import type { PaperDocument } from '../../core/document/model'
 import type { SigningKey } from '../../core/evidence/certificate'
@@ -28,12 +30,26 @@ const run = <T>(name: string, task: unknown) =>
   })).run(task, { name }) as Promise<T>
 
 /** Layout and drawing of a merged paper, in a worker thread. */
-export const renderPaper = (task: RenderTask): Promise<Rendered> => run('render', task)
+export const renderPaper = async (task: RenderTask): Promise<Rendered> =>
+  run('render', { ...task, document: await withPicture(task.document) })
 
 /** Marks, signing record and signature put to the bytes that were sent, in a worker thread. */
-export const sealInWorker = (task: SealTask): Promise<SealAnswer> => run('sealPaper', task)
+export const sealInWorker = async ({ restated, ...task }: SealTask): Promise<SealAnswer> =>
+  run('sealPaper', {
+    ...task,
+    ...(restated ? { restated: { ...restated, document: await withPicture(restated.document) } } : {}),
+  })
 export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
+/** Takes the data folder into one file, in a thread of its own that ends with it. */
+export async function backUpInWorker(task: { data: string; to: string }): Promise<{ bytes: number; blobs: number }> {
+  const keeping = new Piscina({ filename: join(useConfig().workerPath, '../keep.mjs'), maxThreads: 1, execArgv: [] })
+  try {
+    return (await keeping.run(task, { name: 'backUp' })) as { bytes: number; blobs: number }
+  } finally {
+    await keeping.destroy()
+  }
+}
 export const docxInWorker = (document: PaperDocument): Promise<Uint8Array> => run('docx', { document })
 
 /** Threads that read strangers' files: others than those, so that two bad files can't hold up the drawing of papers. */
@@ -110,6 +126,8 @@ export const inspectInWorker = (task: { pictures: string[]; most: number }) =>
   read<(PictureInfo | { refused: string })[]>('inspectPictures', task, PICTURE_MS)
 export const signaturePictureInWorker = (bytes: Uint8Array) =>
   read<{ png: Uint8Array; width: number; height: number }>('signaturePicture', { bytes }, PICTURE_MS)
+export const readRowsInWorker = <K extends keyof RowsFile>(task: RowsTask & { of: K }) =>
+  read<RowsFile[K]>('readRows', task)
 export const scanPicturesInWorker = (bytes: Uint8Array) => read<Uint8Array[]>('scanPictures', { bytes })
 export const readDocumentInWorker = (bytes: Uint8Array, year: number) =>
   read<SeenDocument>('readDocument', { bytes, year }, PICTURE_MS)

@@ -7,6 +7,7 @@ import { db, write } from '../platform/db/client'
 import { type MailSettings, type MessageSecret, business, messages } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { secretsToKeep, withSecrets } from '../platform/secrets'
+import { TextRefused, sendText, storedTexts } from './text'
 
 /** A message to one address. `key` makes it the same message however often it is given over. */
 export interface Message {
@@ -18,6 +19,8 @@ export interface Message {
   text: string
   html: string
   attachments: { name: string; sha: string }[]
+  /** A picture that stands within it, by what the HTML calls it. */
+  logo?: { sha: string; cid: string }
   /** What its placeholders stand for (server/platform/secrets.ts). */
   secrets: MessageSecret[]
 }
@@ -33,7 +36,7 @@ const NOWHERE = /@(?:[\w-]+\.)*bounces\.example$/i
 const NO_PHONE = '01632960999'
 
 /** Keeps a message where it can be looked at, its placeholders as they are. */
-async function keep({ secrets, ...message }: Message): Promise<void> {
+async function keep({ secrets, logo: _, ...message }: Message): Promise<void> {
   await write((tx) =>
     tx
       .insert(messages)
@@ -132,6 +135,14 @@ export async function tryMailServer(
   }
 }
 
+const pictureOf = async ({ sha, cid }: { sha: string; cid: string }) => ({
+  filename: 'logo.png',
+  content: Buffer.from(await getBlob(sha)),
+  contentType: 'image/png',
+  contentDisposition: 'inline' as const,
+  cid,
+})
+
 /** SMTP. The Message-ID comes from the key, so that a receiver can tell a message that was given over twice. */
 function smtp(transport: Transporter, as: string | null): MessageGateway {
   return {
@@ -143,6 +154,7 @@ function smtp(transport: Transporter, as: string | null): MessageGateway {
           contentType: 'application/pdf',
         })),
       )
+      const pictures = m.logo ? [await pictureOf(m.logo)] : []
       await refusedForGood(() =>
         transport.sendMail({
           messageId: `<${m.key.replace(/[^\w.-]/g, '.')}@${new URL(useConfig().origin).hostname}>`,
@@ -152,15 +164,15 @@ function smtp(transport: Transporter, as: string | null): MessageGateway {
           subject: m.subject,
           text: withSecrets(m.text, m.secrets),
           html: withSecrets(m.html, m.secrets),
-          attachments,
+          attachments: [...attachments, ...pictures],
         }),
       )
     },
   }
 }
 
-/** Whether texts can be sent: only the stand-in takes them so far. */
-export const canText = (): boolean => hasStandin('post')
+/** Whether texts can be sent: the stand-in takes them, or a service that was set. */
+export const canText = async (): Promise<boolean> => hasStandin('post') || (await storedTexts()) !== null
 /** Whether mail can be sent at all. */
 export const canMail = async (): Promise<boolean> =>
   hasStandin('post') || useConfig().mail !== null || (await storedMail()) !== null
@@ -183,13 +195,29 @@ async function wayOut(): Promise<MessageGateway | null> {
   return inUse.gateway
 }
 
+/** A text goes to the service that was set; the stand-in takes it where there is none. */
+async function sendByText(m: Message): Promise<void> {
+  const service = await storedTexts()
+  if (!service) {
+    if (!hasStandin('post')) throw new Bounced('Texts can’t be sent from here.')
+    return postRoom.send(m)
+  }
+  try {
+    await sendText(service, m.to, withSecrets(m.text, m.secrets))
+  } catch (error) {
+    if (error instanceof TextRefused) throw new Bounced(error.message)
+    throw error
+  }
+  return keep(m)
+}
+
 /** Mail goes where the settings say, and a record of it is kept; without such a setting only the stand-in takes it. */
 export function messageGateway(): MessageGateway {
   return {
     async send(m) {
       const outside = await wayOut()
-      if (m.channel === 'text' && !canText()) throw new Bounced('Texts can’t be sent from here.')
-      if (m.channel === 'mail' && outside) {
+      if (m.channel === 'text') return sendByText(m)
+      if (outside) {
         await outside.send(m)
         return keep(m)
       }

@@ -16,6 +16,7 @@ import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
 import { touch } from '../standing/touch'
 import { addContact } from '../contacts/contacts'
+import { factsChanged } from './facts'
 
 function checkSpan(job: { starts: string | null; ends: string | null; timeZone: string }): void {
   const problem = spanProblem(job.starts, job.ends, job.timeZone)
@@ -38,6 +39,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     const title = input.title || (client ? `${client.name.split(' ').at(-1)!.slice(0, 200)} ${kindName}` : kind.name)
     const timeZone = input.timeZone ?? business.timeZone
     checkSpan({ ...input, timeZone })
+    const said = await factsChanged(kind.settings.facts, {}, input.facts, business.settings.locale)
     await tx.insert(jobs).values({
       id,
       kindId: kind.id,
@@ -59,6 +61,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     if (input.lines.length)
       await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
+    if (said.notable) await note({ jobId: id, type: 'changed', words: said.words.join(', '), notable: true })
     const from = client?.name ?? 'The client'
     if (input.enquiry) await note({ jobId: id, type: 'enquiry', words: `${from} wrote`, detail: input.enquiry })
     if (input.answer) await answerEnquiry(id, client?.email ?? '', input.answer)
@@ -107,6 +110,9 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
     const job = await checkVersion(id, input.version)
     const { facts, ...rest } = input.set
     const next = { ...job, ...rest, facts: { ...job.facts, ...facts } }
+    const [kind] = await tx.select({ settings: kinds.settings }).from(kinds).where(eq(kinds.id, job.kindId))
+    const { settings } = await theBusiness()
+    const further = await factsChanged(kind!.settings.facts, job.facts, facts ?? {}, settings.locale)
     checkSpan(next)
     for (const d of next.furtherDays) checkSpan({ ...d, timeZone: next.timeZone })
     const [client] = next.clientId ? await tx.select().from(contacts).where(eq(contacts.id, next.clientId)) : []
@@ -134,11 +140,15 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
                 ? 'notes changed'
                 : `${LABELS[k]} ${show(job[k as 'title'])} → ${show(rest[k as 'title'])}`,
         ),
-      ...Object.entries(facts ?? {})
-        .filter(([k, v]) => job.facts[k] !== v)
-        .map(([k, v]) => `${k} ${show(job.facts[k])} → ${show(v)}`),
+      ...further.words,
     ]
-    if (words.length) await note({ jobId: id, type: 'changed', words: `Record changed: ${words.join(', ')}` })
+    if (words.length)
+      await note({
+        jobId: id,
+        type: 'changed',
+        words: `Record changed: ${words.join(', ')}`,
+        notable: further.notable,
+      })
     if ('starts' in rest && next.starts)
       await tx
         .update(outbox)

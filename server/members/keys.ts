@@ -7,8 +7,9 @@ import { hashToken, newId, newToken } from '../platform/ids'
 import { Problem } from '../platform/problem'
 import { doorTokenOf } from '../platform/tokens'
 import { enqueue } from '../queue/outbox'
-import type { Member } from './members'
+import { type Member, insistOnStanding } from './members'
 import { insistOnStrength } from './passwords'
+import { insistOnSecond } from './second'
 import { endSessionsOf } from './sessions'
 
 const DAY = 86_400
@@ -32,7 +33,10 @@ async function openDoor(memberId: string, purpose: Purpose): Promise<void> {
 const SHUT = ''
 
 /** Makes a member who chooses a password and PIN by the link they are sent; their id. */
-export async function inviteMember(input: { name: string; email: string; role: Member['role'] }): Promise<string> {
+export async function inviteMember(
+  input: { name: string; email: string; role: Member['role'] },
+  by: Member,
+): Promise<string> {
   return write(async (tx) => {
     const email = input.email.trim().toLowerCase()
     const [there] = await tx.select().from(members).where(eq(members.email, email))
@@ -40,8 +44,9 @@ export async function inviteMember(input: { name: string; email: string; role: M
       const words = `${there.name} is a member already, with this address.`
       throw new Problem('conflict', words, { email: words })
     }
+    insistOnStanding(by, null, { role: input.role, may: null })
     const id = there?.id ?? newId()
-    const values = { name: input.name, role: input.role, passwordHash: SHUT, pinHash: SHUT, removedAt: null }
+    const values = { name: input.name, role: input.role, may: null, passwordHash: SHUT, pinHash: SHUT, removedAt: null }
     if (there) await tx.update(members).set(values).where(eq(members.id, id))
     else await tx.insert(members).values({ id, email, createdAt: now(), ...values })
     await openDoor(id, 'invited')
@@ -86,9 +91,11 @@ export async function behindDoor(token: string): Promise<Door> {
 export async function enterByDoor(
   token: string,
   { member, purpose }: Door,
-  given: { password: string; pin: string | null },
+  given: { password: string; pin: string | null; code?: string | undefined },
 ): Promise<Member> {
   await insistOnStrength(given.password, [member.name, member.email])
+  // Whoever reads their mail has one factor of two.
+  await insistOnSecond(member, given.code)
   if (purpose === 'invited' && !given.pin)
     throw new Problem('invalid', 'Choose a PIN of four to eight digits.', {
       pin: 'Choose a PIN of four to eight digits.',

@@ -3,12 +3,13 @@ import type { z } from 'zod'
 import type { changeMember } from '../../shared/members'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { doorKeys, members, papers, roundPeople, rounds } from '../platform/db/schema'
+import { doorKeys, members, passkeys } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { otherOwners } from './keys'
+import { type Member, insistOnStanding } from './members'
 import { endSessionsOf } from './sessions'
 
-async function present(id: string) {
+export async function present(id: string): Promise<Member> {
   const [member] = await db()
     .select()
     .from(members)
@@ -18,39 +19,33 @@ async function present(id: string) {
 }
 const LAST = 'Somebody has to own the business. Make somebody else an owner first.'
 
-/** Changes what a member is called or may do. The last owner stays one. */
-export async function changeMemberOf(id: string, change: z.output<typeof changeMember>): Promise<void> {
+/** Changes what a member is called or may do; with another role they may what it says, unless more or less is given. The last owner stays one. */
+export async function changeMemberOf(id: string, change: z.output<typeof changeMember>, by: Member): Promise<void> {
   await write(async (tx) => {
     const member = await present(id)
-    if (member.role === 'owner' && change.role === 'staff' && !(await otherOwners(id)))
+    const role = change.role ?? member.role
+    const may = change.may !== undefined ? change.may : role === member.role ? member.may : null
+    const after = { role, may: role === 'owner' ? null : may }
+    insistOnStanding(by, member, after)
+    if (member.role === 'owner' && role !== 'owner' && !(await otherOwners(id)))
       throw new Problem('not-now', LAST, { role: LAST })
-    await tx.update(members).set(change).where(eq(members.id, id))
+    await tx
+      .update(members)
+      .set({ ...(change.name ? { name: change.name } : {}), ...after })
+      .where(eq(members.id, id))
   })
 }
 
-/**
- * Takes a member out: they can't sign in any more, and what they did stays theirs by name. Refused while papers that are out
- * wait for them, and for the last owner.
- */
+/** Takes a member out: they can't sign in any more, and what they did stays theirs by name. Refused for the last owner. */
 export async function removeMember(id: string): Promise<void> {
   await write(async (tx) => {
     const member = await present(id)
     if (member.role === 'owner' && !(await otherOwners(id))) throw new Problem('not-now', LAST)
-    const waiting = await tx
-      .select({ id: rounds.id })
-      .from(roundPeople)
-      .innerJoin(rounds, eq(rounds.id, roundPeople.roundId))
-      .innerJoin(papers, eq(papers.id, rounds.paperId))
-      .where(and(eq(roundPeople.memberId, id), eq(papers.state, 'out')))
-    if (waiting.length)
-      throw new Problem(
-        'not-now',
-        `${waiting.length === 1 ? 'A paper that is out waits' : `${waiting.length} papers that are out wait`} for ${member.name}. Have somebody else sign in their place, or withdraw first.`,
-      )
     await tx
       .update(members)
-      .set({ removedAt: now(), role: 'staff', passwordHash: '', pinHash: '' })
+      .set({ removedAt: now(), role: 'staff', may: null, passwordHash: '', pinHash: '', otpSecret: '', spareCodes: [] })
       .where(eq(members.id, id))
+    await tx.delete(passkeys).where(eq(passkeys.memberId, id))
     await tx.delete(doorKeys).where(eq(doorKeys.memberId, id))
   })
   await endSessionsOf(id, { butNot: '' })

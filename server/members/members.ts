@@ -1,4 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm'
+import { type Right, type Role, type Standing, mayAny, refuseStanding } from '../../core/members/rights'
 import { now } from '../platform/clock'
 import { hashPassword, verifyPassword } from '../platform/crypt'
 import { db, write } from '../platform/db/client'
@@ -10,7 +11,7 @@ import { type LimitName, forgive, take } from '../platform/throttle'
 export type Member = typeof members.$inferSelect
 
 /** Runs a check of a secret under limits; each wrong try counts before the answer is known, a right one clears the counts. */
-async function guarded(
+export async function guarded(
   limits: readonly (readonly [LimitName, string])[],
   check: () => Promise<boolean>,
   wrong: string,
@@ -97,10 +98,22 @@ export async function memberById(id: string): Promise<Member | null> {
   return found ?? null
 }
 
+/** Refuses a member who has none of the rights that are asked for. */
+export function insistOnRight(member: Member, wanted: readonly Right[]): void {
+  if (!mayAny(member, wanted))
+    throw new Problem('not-allowed', 'This is not among what you may do here. An owner can let you, in Settings.')
+}
+
+/** Refuses what a member may not do to how somebody else stands here. */
+export function insistOnStanding(by: Member, before: Standing | null, after: Standing | null): void {
+  const refused = refuseStanding(by, before, after)
+  if (refused) throw new Problem('not-allowed', refused)
+}
+
 export async function addMember(input: {
   name: string
   email: string
-  role: 'owner' | 'staff'
+  role: Role
   password: string
   pin: string
 }): Promise<string> {

@@ -1,7 +1,7 @@
 import { and, isNotNull, lt, or } from 'drizzle-orm'
 import { later, now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { changes, devices, doorKeys, securityLog, sessions, streams } from '../platform/db/schema'
+import { challenges, changes, devices, doorKeys, securityLog, sessions, streams } from '../platform/db/schema'
 import { sweepThrottle } from '../platform/throttle'
 import { enqueue } from '../queue/outbox'
 
@@ -20,6 +20,7 @@ export async function tidy(): Promise<{ again: string }> {
           and(isNotNull(sessions.endedAt), lt(sessions.endedAt, later(-30 * DAY))),
         ),
       )
+    await tx.delete(challenges).where(lt(challenges.until, now()))
     await tx.delete(doorKeys).where(lt(doorKeys.until, now()))
     await tx.delete(devices).where(lt(devices.createdAt, later(-365 * DAY)))
     await tx.delete(securityLog).where(lt(securityLog.at, later(-730 * DAY)))

@@ -9,6 +9,7 @@ import { db } from '../platform/db/client'
 import { jobs, roundPeople, rounds } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { type RoundPaper, papersFor } from '../chain/papers'
+import { ownWordsIn } from '../records/words'
 import { languageOf } from '../chain/language'
 import type { Person } from '../chain/round'
 
@@ -30,6 +31,7 @@ export async function aboutPerson(personId: string) {
   const [job] = await db().select().from(jobs).where(eq(jobs.id, round!.jobId))
   const business = await theBusiness()
   const language = await languageOf(person!)
+  const own = await ownWordsIn(language)
   const papers = list.map((p) => p.paper)
   const on = today(business.timeZone)
   const deadline = (at: string | null) => (at ? deadlineIn(language, at, business.timeZone, on) : '')
@@ -41,7 +43,8 @@ export async function aboutPerson(personId: string) {
     business,
     language,
     today: on,
-    says: messageSays(language),
+    own,
+    says: messageSays(language, own),
     titles: titlesIn(language, papers),
     deadline,
     /** What it is about, as it stands within a sentence. */

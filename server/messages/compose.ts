@@ -1,3 +1,6 @@
+import { mailbox } from '../../core/fields/mail'
+import { readable } from '../../core/look/colours'
+import { fitted } from '../../core/look/look'
 import { isRightToLeft } from '../../shared/words'
 import type { Language } from '../../core/text/language'
 import type { MessageSecret } from '../platform/db/schema'
@@ -7,6 +10,10 @@ import { placeOf, withoutPlaces } from '../platform/secrets'
 import type { Business } from '../records/business'
 import { issueLink } from '../chain/links'
 
+/** The most a logo takes in a mail, in pixels. */
+const LOGO = { width: 220, height: 64 }
+/** What a mail calls the picture that goes with it. */
+const LOGO_CID = 'logo'
 const oneLine = (s: string) => s.replace(/[\r\n]+/g, ' ')
 
 /** A link of somebody's, made when the message is delivered. */
@@ -19,7 +26,7 @@ export const linkOf = (personId: string, nonce: string): Link => ({ kind: 'link'
 export const freshLink = async (personId: string, channel: 'email' | 'text'): Promise<Link> =>
   linkOf(personId, (await issueLink(personId, channel)).nonce)
 
-interface Body {
+export interface Body {
   business: Business
   paragraphs: string[]
   /** Leads to a page of the business's, or by somebody's link. */
@@ -29,7 +36,7 @@ interface Body {
 }
 
 /** A message in plain text and in table HTML that mail programs can show, everything escaped. */
-function compose({
+export function compose({
   business,
   paragraphs,
   button,
@@ -38,14 +45,22 @@ function compose({
 }: Body): Pick<Message, 'text' | 'html' | 'secrets'> {
   const link = button && typeof button.to !== 'string' ? button.to : null
   const url = link ? placeOf(0) : ((button?.to as string | undefined) ?? '')
+  const { look } = business.settings
+  const main = readable(look.main)
+  const size = look.logo && fitted(look.logo, LOGO)
+  const logo = size
+    ? `<tr><td style="padding:24px 32px 0"><img src="cid:${LOGO_CID}" width="${Math.round(size.width)}" height="${Math.round(size.height)}" alt="${escapeHtml(business.name)}" style="display:block;border:0"></td></tr>`
+    : ''
+  const under = withoutPlaces(look.under)
   const p = (s: string) => `<p style="margin:0 0 14px">${escapeHtml(s).replace(/\n/g, '<br>')}</p>`
   const text = [
     ...paragraphs,
     ...(button ? [`${button.label}:\n${url}`] : []),
     ...after,
     `${business.name}\n${business.address}`,
+    ...(under ? [under] : []),
   ].join('\n\n')
-  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="max-width:100%;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b"><tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escapeHtml(url)}" style="background:#6b3f78;color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escapeHtml(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escapeHtml(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}</td></tr></table></td></tr></table></body></html>`
+  const html = `<!doctype html><html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}"><body style="margin:0;background:#f7f5ef"><table role="presentation" width="100%" cellpadding="0" cellspacing="0"><tr><td align="center" style="padding:24px 12px"><table role="presentation" width="560" cellpadding="0" cellspacing="0" style="width:100%;max-width:560px;background:#ffffff;border:1px solid #d9d5c7;font:16px/1.5 Georgia,serif;color:#20302b">${logo}<tr><td style="padding:28px 32px">${paragraphs.map(p).join('')}${button ? `<p style="margin:22px 0"><a href="${escapeHtml(url)}" style="background:${main};color:#ffffff;text-decoration:none;padding:12px 22px;display:inline-block;font-weight:bold">${escapeHtml(button.label)}</a></p>` : ''}${after.map(p).join('')}</td></tr><tr><td style="padding:16px 32px;border-top:1px solid #d9d5c7;font-size:13px;color:#55645e">${escapeHtml(`${business.name}, ${business.address}`).replace(/\n/g, ', ')}${under ? `<br>${escapeHtml(under).replace(/\n/g, '<br>')}` : ''}</td></tr></table></td></tr></table></body></html>`
   return { text, html, secrets: link ? [link] : [] }
 }
 
@@ -55,9 +70,12 @@ export async function post(
   message: Pick<Message, 'key' | 'to' | 'subject'> & {
     attachments?: Message['attachments']
     secrets?: Message['secrets']
+    /** What it is about, where it isn’t for the house: who it is from hangs on it. */
+    about?: 'papers' | 'money'
   } & Omit<Body, 'business'>,
 ): Promise<void> {
-  const { key, to, subject, attachments = [], secrets = [], ...body } = message
+  const { key, to, subject, about, attachments = [], secrets = [], ...body } = message
+  const from = (about && business.settings.senders[about]) ?? business
   // Only a code stands within the words; a link is a button, and whatever else looks like a place was typed by somebody.
   const said = secrets.length ? body : { ...body, paragraphs: body.paragraphs.map(withoutPlaces) }
   const composed = compose({ business, ...said })
@@ -65,9 +83,10 @@ export async function post(
     key,
     channel: 'mail',
     to: oneLine(to),
-    from: `${business.name} <${business.email}>`,
+    from: mailbox(from.name, from.email),
     subject: withoutPlaces(oneLine(subject)),
     attachments,
+    ...(business.settings.look.logo ? { logo: { sha: business.settings.look.logo.sha, cid: LOGO_CID } } : {}),
     ...composed,
     secrets: [...composed.secrets, ...secrets],
   })

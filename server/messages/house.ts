@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import { HEARD } from '../../shared/rounds'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { jobs, members } from '../platform/db/schema'
@@ -45,9 +46,17 @@ export async function mailDoor(key: string, memberId: string, nonce: string, pur
   })
 }
 
-/** Tells the owner about something on a job. */
-export async function mailOwner(key: string, jobId: string, subject: string, words: string): Promise<void> {
+/** Tells the owner about something on a job, unless it is among what they read on Today alone. */
+export async function mailOwner(
+  key: string,
+  jobId: string,
+  subject: string,
+  words: string,
+  about: string,
+): Promise<void> {
   const business = await theBusiness()
+  const heard = HEARD.find((h) => h === about)
+  if (heard && !business.settings.byMail.includes(heard)) return
   const [job] = await db().select({ title: jobs.title }).from(jobs).where(eq(jobs.id, jobId))
   const owners = await db().select({ email: members.email }).from(members).where(eq(members.role, 'owner'))
   for (const [i, o] of owners.entries())
@@ -63,5 +72,6 @@ export async function mailOwner(key: string, jobId: string, subject: string, wor
 /** Writes to the client of a job, in the words somebody here gave it. */
 export async function mailClient(key: string, jobId: string, subject: string, words: string): Promise<void> {
   const { client, business } = await loadJob(jobId)
-  if (client?.email) await post(business, { key, to: client.email, subject, paragraphs: words.split(/\n{2,}/) })
+  if (client?.email)
+    await post(business, { key, about: 'papers', to: client.email, subject, paragraphs: words.split(/\n{2,}/) })
 }

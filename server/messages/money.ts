@@ -1,10 +1,10 @@
 import { asc, eq } from 'drizzle-orm'
 import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
-import { messageSays } from '../../shared/words/says'
-import { hasStandin } from '../platform/config'
+import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
 import { payments } from '../platform/db/schema'
 import { loadJob } from '../records/job'
+import { saysHere } from '../records/words'
 import { clientLanguage, clientOf } from '../chain/language'
 import { freshLink, post } from './compose'
 
@@ -15,12 +15,13 @@ export async function mailDeposit(key: string, jobId: string): Promise<void> {
   if (!client?.email || !stage || stage.key !== 'deposit') return
   const { person, language } = await clientOf(jobId, client.id)
   if (!person) return
-  const says = messageSays(language)
+  const says = await saysHere(language)
   const amount = moneyIn(language, stage.open, business.currency)
   const due = stage.dueOn ? says('mDue', { date: dayIn(language, stage.dueOn) }) : ''
-  const byCard = hasStandin('cards')
+  const byCard = takesCards()
   await post(business, {
     key,
+    about: 'money',
     to: client.email,
     language,
     subject: says('mDepositSubject', { label: stage.label, job: job.title, amount }),
@@ -43,11 +44,12 @@ export async function mailLate(key: string, jobId: string, stageKey: string): Pr
   const stage = stages.find((s) => s.key === stageKey && s.open > 0 && s.dueOn)
   if (!client?.email || !stage) return
   const { person, language } = await clientOf(jobId, client.id)
-  const says = messageSays(language)
+  const says = await saysHere(language)
   const amount = moneyIn(language, stage.open, business.currency)
-  const byCard = hasStandin('cards')
+  const byCard = takesCards()
   await post(business, {
     key,
+    about: 'money',
     to: client.email,
     language,
     subject: says('mLateSubject', { label: stage.label, job: job.title }),
@@ -72,7 +74,7 @@ export async function mailReceipt(key: string, jobId: string, paymentId: string)
   const [payment] = await db().select().from(payments).where(eq(payments.id, paymentId)).orderBy(asc(payments.at))
   if (!client?.email || !payment) return
   const { language } = await clientOf(jobId, client.id)
-  const says = messageSays(language)
+  const says = await saysHere(language)
   const label = stages.find((s) => s.key === payment.stage)?.label ?? payment.stage
   const back = payment.amount < 0
   const amount = moneyIn(language, Math.abs(payment.amount), business.currency)
@@ -80,6 +82,7 @@ export async function mailReceipt(key: string, jobId: string, paymentId: string)
   const left = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
   await post(business, {
     key,
+    about: 'money',
     to: client.email,
     language,
     subject: says(back ? 'mReturnedSubject' : 'mReceiptSubject', { amount, job: job.title }),
@@ -100,11 +103,12 @@ export async function mailInvoice(key: string, jobId: string, number: string, sh
   const { job, client, invoice, business } = await loadJob(jobId)
   if (!client?.email || !invoice) return
   const language = await clientLanguage(jobId, client.id)
-  const says = messageSays(language)
+  const says = await saysHere(language)
   const { balance, dueOn, total } = invoice.invoice
   const currency = invoice.frozen?.currency ?? business.currency
   await post(business, {
     key,
+    about: 'money',
     to: client.email,
     language,
     subject: says('mInvoiceSubject', { number, job: job.title }),

@@ -49,7 +49,7 @@ export async function mailAsk(
   if (state.status !== 'out' || !me || me.status === 'done' || me.status === 'replaced') return
   const by = all.deadline(state.lapsesAt)
   const put = all.values(state.lapsesAt, await isOrganisation(person.contactId))
-  const subject = fill(person.how.subject || roundWords(round.subject, 'mSubject', language), put)
+  const subject = fill(person.how.subject || roundWords(round.subject, 'mSubject', language, all.own), put)
   const titled =
     what === 'nudge' ? says('mReminder', { subject }) : what === 'again' ? says('mAgainSubject', { subject }) : subject
   const link = linkOf(personId, nonce)
@@ -61,6 +61,7 @@ export async function mailAsk(
     if (person.memberId) {
       const signed = state.people.filter((p) => p.status === 'done' && p.part === 'sign').map((p) => p.name)
       await post(business, {
+        about: 'papers',
         key,
         to: person.email,
         subject: `Your move: ${titles}, ${job.title}`,
@@ -74,6 +75,7 @@ export async function mailAsk(
       return
     }
     await post(business, {
+      about: 'papers',
       key,
       to: person.email,
       subject: titled,
@@ -83,7 +85,7 @@ export async function mailAsk(
           ? says('mNudge', about)
           : what === 'again'
             ? capital(says('mAgain', about))
-            : fill(person.how.message || roundWords(round.message, 'mMessage', language), put),
+            : fill(person.how.message || roundWords(round.message, 'mMessage', language, all.own), put),
         ...(what === 'ask' ? await passedWords(all) : []),
         ...(by ? [says('mPleaseBy', { date: by })] : []),
       ],
@@ -127,6 +129,7 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
       ? []
       : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
     await post(business, {
+      about: 'papers',
       key,
       to: person.email,
       language,
@@ -146,7 +149,7 @@ export async function mailTold(key: string, personId: string): Promise<void> {
   if (person.how.copy === 'none') return
   const link = await freshLink(personId, person.email ? 'email' : 'text')
   const put = all.values(round.lapsesAt, await isOrganisation(person.contactId))
-  const subject = says('mToldSubject', { subject: fill(roundWords(round.subject, 'mSubject', language), put) })
+  const subject = says('mToldSubject', { subject: fill(roundWords(round.subject, 'mSubject', language, all.own), put) })
   const send = () =>
     person.email
       ? post(business, {
@@ -168,6 +171,7 @@ export async function mailCode(key: string, personId: string, nonce: string, by:
   const words = says('mCode', { code: placeOf(0) })
   if (by === 'text') return text(business, key, person.how.phone, `${business.name}: ${words}`, secret)
   await post(business, {
+    about: 'papers',
     key,
     to: person.email,
     language,
@@ -183,6 +187,7 @@ export async function mailAnswer(key: string, personId: string, question: string
   if (!person.email) return
   const link = await freshLink(personId, 'email')
   await post(business, {
+    about: 'papers',
     key,
     to: person.email,
     language,

@@ -1,12 +1,14 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { instantOf } from '../../core/calendar/dates'
 import { type InvoiceHead, buildInvoice, invoiceDocument, invoiceProblems } from '../../core/invoices/invoice'
-import { countedUnder, numberBy } from '../../core/invoices/numbers'
+import { letterheadOf } from '../../core/look/look'
+import { linesIn } from '../../core/pricing/said'
 import { formatMoney } from '../../core/money/money'
+import { takeNumber } from '../business/numbers'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
-import { type Db, write } from '../platform/db/client'
-import { counters, happenings, invoices } from '../platform/db/schema'
+import { db, write } from '../platform/db/client'
+import { happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
 import { renderPaper } from '../files/pool'
@@ -29,8 +31,14 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
     }
-    const head = headOf(loaded, await clientLanguage(jobId, job.clientId))
-    const built = buildInvoice(pricing, stages, today)
+    const language = await clientLanguage(jobId, job.clientId)
+    const head = headOf(loaded, language)
+    const built = buildInvoice(
+      { ...pricing, lines: linesIn(pricing.lines, language) },
+      stages,
+      today,
+      business.settings.terms.days,
+    )
     const missing = invoiceProblems(head, built)
     if (missing.length) {
       await enqueue('mail.owner', `invoice-waits:${jobId}`, {
@@ -53,8 +61,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
         })
       return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
     }
-    const year = Number(today.slice(0, 4))
-    const number = await nextNumber(tx, business.settings.invoiceNumbers, year)
+    const number = await takeNumber(tx, 'invoices', isTaken)
     await tx.insert(invoices).values({
       id: newId(),
       jobId,
@@ -88,29 +95,21 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
   })
 }
 
-/** The next number of the row, taken in the transaction that uses it, so that none is left out; one that is there already is passed by. */
-async function nextNumber(tx: Db, pattern: string, year: number): Promise<string> {
-  for (;;) {
-    const [counter] = await tx
-      .insert(counters)
-      .values({ key: countedUnder(pattern, year), value: 1 })
-      .onConflictDoUpdate({ target: counters.key, set: { value: sql`value + 1` } })
-      .returning()
-    const number = numberBy(pattern, year, counter!.value)
-    const [taken] = await tx.select({ id: invoices.id }).from(invoices).where(eq(invoices.number, number))
-    if (!taken) return number
-  }
-}
+const isTaken = async (number: string): Promise<boolean> =>
+  (await db().select({ id: invoices.id }).from(invoices).where(eq(invoices.number, number))).length > 0
 
 /** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */
 function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
+  const letterhead = letterheadOf(business)
   return {
     number: '',
     issuedOn: today,
     suppliedOn: job.day ?? null,
+    ...(letterhead ? { letterhead } : {}),
     currency: business.currency,
     language,
     jobTitle: job.title,
+    ...(business.settings.terms.words ? { terms: business.settings.terms.words } : {}),
     paper: business.settings.paper,
     business: {
       name: business.legalName,

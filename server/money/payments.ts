@@ -1,10 +1,11 @@
 import { and, desc, eq, gt } from 'drizzle-orm'
 import { formatMoney, type Minor } from '../../core/money/money'
 import { now } from '../platform/clock'
-import { hasStandin, useConfig } from '../platform/config'
+import { useConfig } from '../platform/config'
 import { db, write } from '../platform/db/client'
 import { cardRequests, payments } from '../platform/db/schema'
-import { cardGateway } from '../gateways/cards'
+import { cardGateway, takesCards } from '../gateways/cards'
+import type { CardTold } from '../gateways/cards/gateway'
 import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
 import { Problem, notFound } from '../platform/problem'
@@ -44,6 +45,7 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
     })
     await enqueue('mail.receipt', `receipt:${id}`, { jobId: p.jobId, paymentId: id })
     await enqueue('mail.owner', `money:${id}`, {
+      about: 'money',
       jobId: p.jobId,
       subject: `${formatMoney(p.amount, business.currency)} received`,
       words: `${formatMoney(p.amount, business.currency)} from ${client?.name ?? 'the client'}, ${METHOD[p.method]}: ${stage.label}.`,
@@ -55,7 +57,7 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
 
 /** Opens the card page for what is due on a stage. Asked again while it is open, it is the same request. */
 export async function requestCard(jobId: string, stageKey: string): Promise<{ url: string; request: string }> {
-  if (!hasStandin('cards')) throw new Problem('not-now', 'Cards can’t be taken here. Pay by bank, please.')
+  if (!takesCards()) throw new Problem('not-now', 'Cards can’t be taken here. Pay by bank, please.')
   const { stages, job, business } = await loadJob(jobId)
   const stage = stages.find((s) => s.key === stageKey)
   if (!job.agreedOn || !stage || stage.open <= 0)
@@ -133,13 +135,7 @@ export async function acknowledge(requestId: string): Promise<void> {
 }
 
 /** What the card service told, already checked for its signature. Late or twice, the amount is booked once; another amount is not booked. */
-export async function cardCallback(told: {
-  reference: string
-  ref: string
-  status: 'paid' | 'refused'
-  amount: number
-  currency: string
-}): Promise<'booked' | 'known' | 'noted' | 'disputed'> {
+export async function cardCallback(told: CardTold): Promise<'booked' | 'known' | 'noted' | 'disputed'> {
   return write(async (tx) => {
     const [request] = await tx.select().from(cardRequests).where(eq(cardRequests.id, told.reference))
     if (!request || request.providerRef !== told.ref) throw notFound('card request')

@@ -1,8 +1,9 @@
+import type { FactRule } from '../../core/facts/facts'
 import { and, desc, eq, or } from 'drizzle-orm'
 import { type Drift, drifted } from '../../core/merge/drift'
 import { walkBlocks } from '../../core/document/walk'
 import { db } from '../platform/db/client'
-import { type FactRule, paperVersions, papers } from '../platform/db/schema'
+import { paperVersions, papers } from '../platform/db/schema'
 import { type LoadedJob, loadJob } from '../records/job'
 import { allFacts } from '../records/facts'
 import { contextOf } from './prepare'
@@ -21,12 +22,17 @@ export async function sentVersion(paperId: string) {
   return version
 }
 
+async function recordOf(jobId: string): Promise<{ loaded: LoadedJob; facts: FactRule[] }> {
+  const loaded = await loadJob(jobId)
+  return { loaded, facts: await allFacts(loaded.kind.id) }
+}
+
 /** What a sent paper still says against what is true now, without what was left as it is. */
 export async function driftOf(paper: Paper, record?: { loaded: LoadedJob; facts: FactRule[] }): Promise<Drift[]> {
   if (!binds(paper)) return []
   const version = await sentVersion(paper.id)
   if (!version) return []
-  const { loaded, facts } = record ?? { loaded: await loadJob(paper.jobId), facts: await allFacts() }
+  const { loaded, facts } = record ?? (await recordOf(paper.jobId))
   const context = await contextOf(paper, loaded, facts)
   const priced = [...walkBlocks(version.document.body)].some((b) => b.t === 'priceTable') ? loaded.priced : null
   return drifted(version.document, version.figures, context, priced).filter((d) => paper.own.settled[d.path] !== d.now)
@@ -45,7 +51,7 @@ export async function driftOfJob(loaded: LoadedJob): Promise<Map<string, Drift[]
     )
     .orderBy(desc(papers.createdAt))
     .limit(40)
-  const record = { loaded, facts: rows.length ? await allFacts() : [] }
+  const record = { loaded, facts: rows.length ? await allFacts(loaded.kind.id) : [] }
   const found = await Promise.all(rows.map(async (paper) => [paper.id, await driftOf(paper, record)] as const))
   return new Map(found.filter(([, drift]) => drift.length > 0))
 }

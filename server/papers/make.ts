@@ -1,24 +1,32 @@
+import type { PaperKind } from '../../core/document/kinds'
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import type { MakePaper } from '../../shared/papers'
 import { now } from '../platform/clock'
-import { type Db, write } from '../platform/db/client'
+import { giveBackNumber, takeNumber } from '../business/numbers'
+import { type Db, db, write } from '../platform/db/client'
 import { type Binding, OWN, listRows, members, papers, roundPlans, templates } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
 import { type LoadedJob, loadJob } from '../records/job'
 import { touch } from '../standing/touch'
+import { insistOnPaperOf } from './at-desk'
+import { clientLanguage } from '../chain/language'
+import { inLanguage } from '../templates/languages'
 import { useTemplate } from '../templates/use'
 import { loadPaper, type Paper } from '../records/paper'
 
 type Template = typeof templates.$inferSelect
 
-/** The template asked for, or the job kind's usual one for a kind of paper. */
-async function templateFor(tx: Db, { kind }: LoadedJob, input: MakePaper): Promise<Template> {
+/** The template asked for, or the job kind's usual one for a kind of paper, in the language of whom it is made out to. */
+async function templateFor(tx: Db, { kind, job }: LoadedJob, input: MakePaper): Promise<Template> {
   const usual = input.kind && kind.settings.templates[input.kind as 'quote']
   const id = input.templateId ?? usual
   const [template] = id ? await tx.select().from(templates).where(eq(templates.id, id)) : []
-  if (template && (!template.archivedAt || !input.templateId)) return template
+  if (template && (!template.archivedAt || !input.templateId))
+    return input.templateId
+      ? template
+      : inLanguage(template, await clientLanguage(job.id, input.guestId ?? job.clientId))
   throw new Problem(
     'not-now',
     input.templateId
@@ -86,6 +94,12 @@ export async function usualBindings(
   return bindings
 }
 
+/** The number of a new paper; empty for one of a kind that has none. */
+export const numberFor = async (tx: Db, kind: PaperKind): Promise<string> =>
+  kind === 'quote' ? takeNumber(tx, 'quotes', isTaken) : ''
+const isTaken = async (number: string): Promise<boolean> =>
+  (await db().select({ id: papers.id }).from(papers).where(eq(papers.number, number))).length > 0
+
 /**
  * Makes a paper of a template, or of the job kind's usual one. A quote or contract that is a draft is gone on with; the
  * same key twice makes one. What the template says now becomes an edition of it.
@@ -95,6 +109,7 @@ export async function makeJobPaper(jobId: string, input: MakePaper, memberId: st
   return makeOnce(papers, id, async (tx) => {
     const loaded = await loadJob(jobId)
     const template = await templateFor(tx, loaded, input)
+    await insistOnPaperOf(memberId, template.kind)
     const there =
       template.kind === 'waiver' ? await waiverOf(tx, loaded, input.guestId) : await draftOf(tx, loaded, template)
     if (there) return there
@@ -105,6 +120,7 @@ export async function makeJobPaper(jobId: string, input: MakePaper, memberId: st
       jobId,
       kind: template.kind,
       title: template.name,
+      number: await numberFor(tx, template.kind),
       templateId: template.id,
       templateEdition: edition,
       document,
@@ -141,6 +157,7 @@ export async function discardDraft(id: string): Promise<void> {
     await tx.delete(roundPlans).where(eq(roundPlans.paperId, id))
     await tx.update(listRows).set({ paperId: null }).where(eq(listRows.paperId, id))
     await reopenDrift(tx, paper)
+    if (paper.number) await giveBackNumber(tx, 'quotes', paper.number)
     await tx.delete(papers).where(eq(papers.id, id))
     await note({ jobId: paper.jobId, type: 'paper', words: `Draft thrown away: ${paper.title}` })
     touch(paper.jobId)

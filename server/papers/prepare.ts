@@ -1,9 +1,11 @@
+import type { FactRule } from '../../core/facts/facts'
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { amend, amendmentList } from '../../core/amend/amend'
 import type { PaperDocument } from '../../core/document/model'
 import { fieldsOf, mapDocument, mapBlocks } from '../../core/document/walk'
 import type { PaperFigures } from '../../core/layout/expand'
 import { turnOf } from '../../core/rounds/bind'
+import { linesIn } from '../../core/pricing/said'
 import { mergeContext } from '../../core/merge/context'
 import { type MergeContext, type Merged, merge } from '../../core/merge/merge'
 import { readingBody } from '../../core/marking/reading'
@@ -11,7 +13,7 @@ import { type PreflightNote, preflight } from '../../core/preflight/preflight'
 import type { SheetPerson } from '../../shared/papers'
 import { now } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { type FactRule, type PaperOwn, contacts, jobs, members } from '../platform/db/schema'
+import { type PaperOwn, contacts, jobs, members } from '../platform/db/schema'
 import { renderPaper } from '../files/pool'
 import type { Rendered } from '../files/worker/index'
 import { type LoadedJob, loadJob } from '../records/job'
@@ -63,8 +65,8 @@ async function boundContacts(paper: Pick<Paper, 'bindings'>): Promise<Record<str
 }
 
 /** The figures a job's papers show now. */
-export const figuresOf = (loaded: LoadedJob, paperKind: string): PaperFigures => ({
-  pricing: loaded.pricing,
+export const figuresOf = (loaded: LoadedJob, paperKind: string, language: string): PaperFigures => ({
+  pricing: { ...loaded.pricing, lines: linesIn(loaded.pricing.lines, language) },
   priced: loaded.priced,
   stages: loaded.stages,
   currency: loaded.business.currency,
@@ -79,8 +81,9 @@ export const figuresOf = (loaded: LoadedJob, paperKind: string): PaperFigures =>
 
 /** The values a paper may take from its job as it is now. */
 export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule[]): Promise<MergeContext> {
-  const own = { asks: paper.document.asks ?? [], values: paper.own.values }
-  return mergeContext(loaded, await boundContacts(paper), own, facts, now())
+  const own = { asks: paper.document.asks ?? [], values: paper.own.values, number: paper.number }
+  const lines = linesIn(loaded.lines, paper.document.language)
+  return mergeContext({ ...loaded, lines }, await boundContacts(paper), own, facts, now())
 }
 
 /**
@@ -90,7 +93,7 @@ export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule
 export async function preparePaper(paper: Paper, words = true): Promise<Prepared> {
   const loaded = await loadJob(paper.jobId)
   const { own, amendments } = paper
-  const context = await contextOf(paper, loaded, await allFacts())
+  const context = await contextOf(paper, loaded, await allFacts(loaded.kind.id))
   const title = `${paper.title}, ${loaded.job.title}`.slice(0, 300)
   // Somebody else's PDF is read as flowing text with its fields; the pages themselves are drawn from the file.
   const written = paper.marked
@@ -106,7 +109,7 @@ export async function preparePaper(paper: Paper, words = true): Promise<Prepared
     template,
     context,
     merged,
-    figures: figuresOf(loaded, paper.kind),
+    figures: figuresOf(loaded, paper.kind, paper.document.language),
   }
 }
 

@@ -11,6 +11,8 @@ export type Standin = (typeof STANDINS)[number]
 export interface Config {
   dataDir: string
   databaseUrl: string
+  /** The folder nightly backups are put into. */
+  backupsDir: string
   /** 64 hex digits: call-back signatures, links, codes and the sealing key are protected by keys drawn from it. */
   secret: string
   /** Address people reach Upwold at, without a slash at the end. */
@@ -72,6 +74,7 @@ export function readConfig(
   return {
     dataDir,
     databaseUrl: env.DATABASE_URL ?? `file:${join(dataDir, 'upwold.db')}`,
+    backupsDir: resolve(env.UPWOLD_BACKUPS ?? join(dataDir, 'backups')),
     secret,
     origin,
     mail,

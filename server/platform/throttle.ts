@@ -37,6 +37,7 @@ export const LIMITS = {
   /** Wrong tries on a browser this member has signed in with before. */
   'sign-in device': { most: 5, seconds: HOUR, grows: { from: 10, to: 900 }, words: 'Too many wrong tries.' },
   pin: { most: 5, seconds: HOUR, grows: { from: 10, to: 900 }, words: 'Too many wrong tries.' },
+  key: { most: 60, seconds: HOUR, words: 'Too many keys were tried from here.' },
   'link guess': { most: 60, seconds: HOUR, words: 'Too many links that open nothing were tried from here.' },
   'code sent': { most: 10, seconds: HOUR, words: 'Too many codes were asked for.' },
   question: { most: 5, seconds: HOUR, words: 'Five questions an hour can be asked.' },

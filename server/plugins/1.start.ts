@@ -1,4 +1,5 @@
 import { work } from '../errands/handlers'
+import { keepBackups } from '../business/backups'
 import { startRunner, workWith } from '../queue/outbox'
 import { keepTidy } from '../members/tidy'
 import { useConfig } from '../platform/config'
@@ -19,6 +20,7 @@ export default defineNitroPlugin((nitro) => {
     await upgrade()
     await keepNights()
     await keepTidy()
+    await keepBackups()
     workWith(work)
     warmUp()
     const first = await firstAddress()

@@ -73,6 +73,7 @@ export async function found(given: FoundBusiness): Promise<string> {
         weekStart: usual.weekStart,
         paper: usual.paper,
         language,
+        ...(language === 'de' ? { quoteNumbers: 'AN-{year}-{n:4}' } : {}),
         stepsAway: [],
       },
     })

@@ -1,7 +1,7 @@
 import { asc, isNull, max } from 'drizzle-orm'
 import { withIds } from '../../core/document/walk'
-import { minor } from '../../core/money/money'
 import type { StarterSet } from '../../shared/starter'
+import { itemRow } from '../business/items'
 import { checkImages } from '../files/pictures'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
@@ -84,9 +84,8 @@ export async function starterIn(set: StarterSet): Promise<{ kinds: number; templ
     }
     for (const [i, item] of set.items.entries())
       await tx.insert(catalogue).values({
-        ...item,
+        ...itemRow(item),
         id: newId(),
-        unitPrice: minor(item.unitPrice),
         position: (lastItem?.at ?? -1) + 1 + i,
       })
     for (const m of set.messages) await tx.insert(savedMessages).values({ id: newId(), ...m, updatedAt: at })

@@ -44,6 +44,7 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
             name: roundPeople.name,
             part: roundPeople.part,
             memberId: roundPeople.memberId,
+            contactId: roundPeople.contactId,
             how: roundPeople.how,
           })
           .from(roundPeople)
@@ -88,7 +89,10 @@ export async function projectPapers(loaded: LoadedJob, facts: LineFacts, only?: 
         .onConflictDoUpdate({ target: paperRows.paperId, set: row })
         .returning({ n: paperRows.n })
       if (before?.words === source && source !== DRAFT) return
-      const words = (await wordsOfPaper(paper, source === DRAFT ? null : version!.id)).join('\n').slice(0, WORDS_MAX)
+      const forgotten = !!loaded.client?.forgottenAt && paper.state !== 'signed'
+      const words = (forgotten ? [] : await wordsOfPaper(paper, source === DRAFT ? null : version!.id))
+        .join('\n')
+        .slice(0, WORDS_MAX)
       await tx.run(sql`delete from paper_words where rowid = ${n}`)
       await tx.run(
         sql`insert into paper_words (rowid, title, people, words) values (${n}, ${paper.title}, ${[whose, ...others].join(', ')}, ${words})`,

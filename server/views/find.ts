@@ -3,6 +3,7 @@ import { formatDay } from '../../core/calendar/dates'
 import { typedAct } from '../../core/find/acts'
 import { closeTo } from '../../core/find/close'
 import { nearestFirst, nearness } from '../../core/find/rank'
+import { type Right, type Standing, mayAny } from '../../core/members/rights'
 import { formatMoney } from '../../core/money/money'
 import type { Found } from '../../shared/overview'
 import { searchable } from '../../shared/text'
@@ -18,13 +19,21 @@ interface Place {
   to: string
   /** Other words it is looked for by. */
   words?: string
+  /** The right it takes. */
+  may?: Right
 }
 const PLACES: Place[] = [
-  { label: 'New job', detail: 'from an enquiry, or field by field', to: '/jobs/new', words: 'enquiry add' },
+  {
+    label: 'New job',
+    detail: 'from an enquiry, or field by field',
+    to: '/jobs/new',
+    may: 'jobs',
+    words: 'enquiry add',
+  },
   { label: 'Today', detail: 'whose move is it', to: '/' },
   { label: 'Jobs', detail: 'all of them, by day', to: '/jobs' },
   { label: 'Papers', detail: 'found by the words inside', to: '/papers' },
-  { label: 'Money', detail: 'what is due', to: '/money', words: 'invoices payments' },
+  { label: 'Money', detail: 'what is due', to: '/money', may: 'money', words: 'invoices payments' },
   { label: 'People', detail: 'clients, guests, suppliers', to: '/people', words: 'contacts' },
   { label: 'Templates', detail: 'papers to make papers from', to: '/library', words: 'library' },
   { label: 'Clauses', detail: 'of the library', to: '/library?at=clauses' },
@@ -32,51 +41,113 @@ const PLACES: Place[] = [
     label: 'What we sell',
     detail: 'priced items',
     to: '/settings/items',
+    may: 'settings',
     words: 'settings priced items catalogue prices',
   },
   {
     label: 'What kinds of job we do',
     detail: 'usual papers, facts and payments',
     to: '/settings/kinds',
+    may: 'settings',
     words: 'settings job kinds payment plan deposit',
   },
   {
     label: 'What holds for all rounds',
     detail: 'quiet hours, checks, how numbers are written, thanks',
     to: '/settings/rounds',
+    may: 'settings',
     words: 'settings reminders thanks numbers',
   },
   {
     label: 'Who we are',
     detail: 'name, address, tax number, account',
     to: '/settings/business',
-    words: 'settings legal name address vat number iban bank logo',
+    may: 'settings',
+    words: 'settings legal name address vat number iban bank',
   },
   {
     label: 'How we price',
     detail: 'tax inside or on top, rates, sheets',
     to: '/settings/money',
+    may: 'settings',
     words: 'settings vat tax rates currency paper size a4 letter time zone country language',
   },
   {
     label: 'Who works here',
-    detail: 'members, invited by mail',
+    detail: 'members and what each may do',
     to: '/settings/members',
-    words: 'settings staff team invite roles users',
+    may: 'members',
+    words: 'settings staff team invite roles rights users',
   },
   {
     label: 'How our letters go out',
     detail: 'the mail server',
     to: '/settings/mail',
+    may: 'settings',
     words: 'settings smtp e-mail sender',
   },
   {
     label: 'What we begin with',
     detail: 'job kinds, papers and items as a file',
     to: '/settings/sets',
+    may: 'settings',
     words: 'settings export import starter json',
   },
-  { label: 'My password and PIN', detail: 'changed', to: '/settings/me', words: 'settings account security' },
+  {
+    label: 'What we look like',
+    detail: 'logo, two colours, words under mails',
+    to: '/settings/look',
+    may: 'settings',
+    words: 'settings logo colour color brand footer letterhead',
+  },
+  {
+    label: 'How our texts go out',
+    detail: 'the service that takes them',
+    to: '/settings/texts',
+    may: 'settings',
+    words: 'settings sms messenger gateway phone',
+  },
+  {
+    label: 'What our letters say',
+    detail: 'every letter, in any language',
+    to: '/settings/letters',
+    may: 'settings',
+    words: 'settings mails wording reminder receipt template',
+  },
+  {
+    label: 'What is kept, and how long',
+    detail: 'backups',
+    to: '/settings/kept',
+    may: 'settings',
+    words: 'settings backup restore archive retention',
+  },
+  {
+    label: 'Bring people in',
+    detail: 'from a table or cards',
+    to: '/bring-people',
+    may: 'jobs',
+    words: 'import contacts csv vcard export',
+  },
+  {
+    label: 'Bring jobs in',
+    detail: 'from a table or a calendar',
+    to: '/bring-jobs',
+    may: 'jobs',
+    words: 'import jobs csv ics icalendar',
+  },
+  {
+    label: 'Bring items in',
+    detail: 'from a table',
+    to: '/bring-items',
+    may: 'settings',
+    words: 'import priced items csv catalogue export',
+  },
+  {
+    label: 'How I sign in',
+    detail: 'password, authenticator, keys, PIN',
+    to: '/settings/me',
+    words: 'settings account security two-factor passkey',
+  },
   { label: 'Bring in a file', detail: 'a finished PDF or DOCX', to: '/bring', words: 'upload scan' },
   { label: 'Doors', detail: 'who is signed in where', to: '/account', words: 'account password sessions security' },
   { label: 'Post room', detail: 'messages that went out', to: '/post', words: 'mail e-mail text sent' },
@@ -110,21 +181,23 @@ const has = (column: SQLWrapper, q: string) =>
   )
 
 /** Finds jobs, people, papers, invoices and items by parts of their words, and things to do by name; the nearest first. */
-export async function findAnything(text: string): Promise<Found[]> {
+export async function findAnything(text: string, who: Standing): Promise<Found[]> {
   const q = searchable(text).replace(/\s+/g, ' ').trim()
-  const places = PLACES.filter((p) => searchable(p.label, p.detail, p.words).includes(q)).map(asFound)
+  const may = (right: Right | undefined) => !right || mayAny(who, [right])
+  const places = PLACES.filter((p) => may(p.may) && searchable(p.label, p.detail, p.words).includes(q)).map(asFound)
   if (!q) return places
   const act = typedAct(q)
-  if (act?.of && !act.perhaps)
+  const prepares = may('papers')
+  if (act?.of && !act.perhaps && prepares)
     return [...(act.act === 'nudge' ? await nudges(act.of) : await makes(act.what ?? 'paper', act.of)), ...places]
   const [jobRows, people, paperRowsFound, bills, items, sheets, acts] = await Promise.all([
     jobsFor(q, 6),
     peopleFor(q, 6),
     papersFor(q, 4),
-    invoicesFor(q),
+    may('money') ? invoicesFor(q) : [],
     itemsFor(q),
     templatesFor(q),
-    act?.perhaps ? makes(act.what ?? 'paper', act.of) : [],
+    act?.perhaps && prepares ? makes(act.what ?? 'paper', act.of) : [],
   ])
   const found = [...jobRows.map(asJob), ...people, ...paperRowsFound, ...sheets, ...bills, ...items]
   return [...nearestFirst(found, q, (f) => searchable(f.label)), ...acts, ...places]
@@ -171,7 +244,12 @@ async function peopleFor(q: string, limit: number): Promise<Found[]> {
     .orderBy(asc(contacts.name))
     .limit(limit)
   if (found.length < FEW) {
-    const newest = await db().select().from(contacts).orderBy(desc(contacts.createdAt)).limit(NEWEST)
+    const newest = await db()
+      .select()
+      .from(contacts)
+      .where(isNull(contacts.forgottenAt))
+      .orderBy(desc(contacts.createdAt))
+      .limit(NEWEST)
     const isMeant = closeTo(q)
     found.push(...newest.filter((c) => isMeant(c.search) && !found.some((f) => f.id === c.id)))
   }

@@ -8,6 +8,7 @@ import { driftOfJob } from '../papers/drift'
 import { db } from '../platform/db/client'
 import { papers, happenings } from '../platform/db/schema'
 import { loadJob } from '../records/job'
+import { withPeople } from '../records/facts'
 import { lineFacts } from '../standing/project'
 import { contactView } from './contacts'
 import { questionsOf } from '../chain/questions'
@@ -43,7 +44,12 @@ export async function jobView(id: string): Promise<JobView> {
     version: job.version,
     asOf,
     title: job.title,
-    kind: { id: kind.id, name: kind.name, facts: kind.settings.facts, waivers: kind.settings.expects.waivers },
+    kind: {
+      id: kind.id,
+      name: kind.name,
+      facts: await withPeople(kind.settings.facts),
+      waivers: kind.settings.expects.waivers,
+    },
     client: client ? contactView(client) : null,
     starts: job.starts,
     ends: job.ends,

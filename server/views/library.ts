@@ -1,6 +1,7 @@
 import { asc } from 'drizzle-orm'
 import { db } from '../platform/db/client'
 import { catalogue, kinds } from '../platform/db/schema'
+import { withPeople } from '../records/facts'
 import { listClauses } from './clauses'
 import { listTemplates } from './templates'
 
@@ -12,5 +13,8 @@ export async function library() {
     listTemplates(),
     listClauses(),
   ])
-  return { kinds: kindRows, catalogue: items, templates, clauses }
+  const kindsWithPeople = await Promise.all(
+    kindRows.map(async (k) => ({ ...k, settings: { ...k.settings, facts: await withPeople(k.settings.facts) } })),
+  )
+  return { kinds: kindsWithPeople, catalogue: items, templates, clauses }
 }

@@ -35,7 +35,7 @@ export async function markingView(on: OnTable): Promise<MarkingView> {
       preflight: table.state === 'draft' ? await preflightOf(prepared, sheet, null) : [],
     }
   }
-  const { context } = await sampleContext(null, document.asks ?? [], table.kind)
+  const { context } = await sampleContext(null, document.asks ?? [], table.kind, document.language)
   return { ...common, people: {}, job: null, context, preflight: templateNotes(table, context) }
 }
 

@@ -10,6 +10,7 @@ import type { AmendmentRow, PaperView } from '../../shared/papers'
 import { messageValues } from '../../shared/rounds'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import { deadlineIn, fill } from '../../shared/words'
+import { ownWordsIn } from '../records/words'
 import { roundWords } from '../../shared/words/says'
 import { db } from '../platform/db/client'
 import { paperVersions, papers, proofs, roundPeople, rounds } from '../platform/db/schema'
@@ -60,6 +61,7 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
   const asked = live?.state.people.find((p) => p.part !== 'copy')
   const first = people.find((p) => p.id === asked?.id)
   const language = first ? await languageOf(first) : 'en'
+  const own = await ownWordsIn(language)
   const put = messageValues({
     language,
     organisation: await isOrganisation(first?.contactId ?? null),
@@ -92,8 +94,8 @@ export async function paperView(id: string, memberId: string): Promise<PaperView
       live && row
         ? {
             id: live.id,
-            subject: fill(roundWords(row.subject, 'mSubject', language), put),
-            message: fill(roundWords(row.message, 'mMessage', language), put),
+            subject: fill(roundWords(row.subject, 'mSubject', language, own), put),
+            message: fill(roundWords(row.message, 'mMessage', language, own), put),
             sentAt: row.createdAt,
             lapsesAt: live.state.lapsesAt,
             status: live.state.status,

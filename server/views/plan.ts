@@ -8,8 +8,9 @@ import { type Prepared, sheetOf, preflightOf } from '../papers/prepare'
 import { loadPaper } from '../records/paper'
 import { now } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, members, papers, savedMessages } from '../platform/db/schema'
+import { contacts, members, ownWords, papers, savedMessages } from '../platform/db/schema'
 import { loadPlan } from '../rounds/prepare/plan'
+import { isCheckedBy } from '../rounds/prepare/may-send'
 import { meansHere } from '../rounds/prepare/reach'
 
 /** Everything the sending sheet shows about the round of a draft. */
@@ -33,12 +34,13 @@ export async function planView(paperId: string, memberId: string): Promise<PlanV
     more: more.filter((m) => !plan.papers.includes(m.id)),
     problems: planProblems(plan, views, at, due, job.day ?? null),
     beside: await besideNotes(prepared.slice(1), due ?? null),
+    asks: await asksHere(),
     organisations: await organisationsIn(plan),
     ...(due === undefined ? {} : { due }),
     jobDay: job.day ?? null,
     members: all.map((m) => ({ id: m.id, name: m.name })),
     me: memberId,
-    mustBeChecked: !!me && business.settings.checked.includes(me.role),
+    mustBeChecked: !!me && isCheckedBy(me, business.settings),
     check: {
       status: check.status,
       by: all.find((m) => m.id === check.left[0])?.name ?? checks.at(-1)?.name ?? '',
@@ -68,6 +70,17 @@ async function besideNotes(prepared: readonly Prepared[], lapsesAt: string | nul
     for (const note of await preflightOf(p, await sheetOf(p), lapsesAt))
       out.push({ paper: p.paper.id, title: p.paper.title, severity: note.severity, words: note.words, at: note.at })
   return out
+}
+
+/** How the business words what asks, by language. */
+async function asksHere(): Promise<PlanView['asks']> {
+  const rows = await db()
+    .select()
+    .from(ownWords)
+    .where(inArray(ownWords.key, ['mSubject', 'mMessage']))
+  const asks: PlanView['asks'] = {}
+  for (const { language, key, text } of rows) asks[language] = { ...asks[language], [key]: text }
+  return asks
 }
 
 /** Those of a plan who are organisations, by their contact. */

@@ -1,11 +1,12 @@
 import { desc, eq } from 'drizzle-orm'
 import { differences } from '../../core/rounds/difference'
 import type { Language } from '../../core/text/language'
+import { shadesOf } from '../../core/look/colours'
 import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import { now, today } from '../platform/clock'
-import { hasStandin } from '../platform/config'
+import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
 import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
@@ -62,8 +63,9 @@ export async function signerView(
     .select({ title: jobs.title, agreedOn: jobs.agreedOn, clientId: jobs.clientId })
     .from(jobs)
     .where(eq(jobs.id, round!.jobId))
+  const { logo, main } = business.settings.look
   const base = {
-    business: { name: business.name, email: business.email, phone: business.phone },
+    business: { name: business.name, email: business.email, phone: business.phone, look: { logo, ...shadesOf(main) } },
     person: {
       id: person.id,
       name: person.name,
@@ -141,7 +143,7 @@ export async function signerView(
             coming: stage.open > 0 && (await onItsWay(round!.jobId, stage.key)),
             later: rest ? { label: rest.label, amount: rest.open, dueOn: rest.dueOn } : null,
             currency: business.currency,
-            byCard: hasStandin('cards'),
+            byCard: takesCards(),
             bank: business.bank,
           }
         : null,

@@ -22,12 +22,17 @@ export async function listTemplates(): Promise<TemplateRow[]> {
       updatedAt: templates.updatedAt,
       archivedAt: templates.archivedAt,
       marked: sql<number>`${templates.marked} is not null`,
+      language: sql<string>`substr(json_extract(${templates.document}, '$.language'), 1, 2)`,
+      languageOf: templates.languageOf,
+      behind: sql<number>`templates.in_step_with < (select first.revision from templates first where first.id = templates.language_of)`,
       used: sql<number>`(select count(*) from papers where papers.template_id = templates.id)`,
       lastUsed: sql<string | null>`(select max(created_at) from papers where papers.template_id = templates.id)`,
     })
     .from(templates)
     .orderBy(asc(templates.folder), asc(templates.name))
-  return rows.map((r) => ({ ...r, marked: !!r.marked })).sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
+  return rows
+    .map((r) => ({ ...r, marked: !!r.marked, behind: !!r.behind }))
+    .sort((a, b) => Number(!!a.archivedAt) - Number(!!b.archivedAt))
 }
 
 /** The job a template is shown with: the latest of a kind that uses it, else the latest of all. */
@@ -48,7 +53,7 @@ export async function templateView(id: string): Promise<TemplateView> {
   const row = await loadTemplate(id)
   const jobId = await sampleJob(id)
   const loaded = jobId ? await loadJob(jobId) : null
-  const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind)
+  const { context, figures } = await sampleContext(loaded, row.document.asks ?? [], row.kind, row.document.language)
   const versions = await listVersions(id)
   const used = versions.find((v) => v.edition === row.edition)
   const blocks = blocksOf(row.document)

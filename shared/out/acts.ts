@@ -1,5 +1,8 @@
 import { z } from 'zod'
-import { paymentPlan, invoiceWhen, language, minor, preflightNote } from '../shapes'
+import { HEARD } from '../rounds'
+import { roles } from '../../core/members/rights'
+import { me } from './members'
+import { factRule, paymentPlan, invoiceWhen, language, minor, preflightNote } from '../shapes'
 import { signatureMark } from '../signing'
 import { clauseRow, templateRow } from './library'
 
@@ -34,7 +37,7 @@ export const shown = z.object({ text: z.string() })
 
 /** Whoever is signed in, and what there is here. */
 export const sessionView = z.object({
-  member: z.object({ id: z.string(), name: z.string(), role: z.enum(['owner', 'staff']) }).nullable(),
+  member: me.nullable(),
   handover: z.boolean(),
   business: z
     .object({
@@ -53,7 +56,7 @@ export const sessionView = z.object({
   /** There is a business here. */
   begun: z.boolean(),
 })
-export const signedIn = z.object({ member: sessionView.shape.member.unwrap() })
+export const signedIn = z.object({ member: me })
 export const sessionRow = z.object({
   id: z.string(),
   name: z.string(),
@@ -76,11 +79,12 @@ export const securityRow = z.object({
   device: z.string(),
 })
 export const settingsView = z.object({
-  checked: z.array(z.enum(['owner', 'staff'])),
+  checked: z.array(z.enum(roles)),
   quiet: z.object({ from: z.string(), to: z.string() }),
   thanks: z.string(),
   locale: z.string(),
   taxRate: z.string(),
+  byMail: z.array(z.enum(HEARD)),
 })
 
 export const messageRow = z.object({
@@ -157,7 +161,7 @@ export const library = z.object({
           contract: z.string().optional(),
           waiver: z.string().optional(),
         }),
-        facts: z.array(z.object({ key: z.string(), label: z.string(), unit: z.string() })),
+        facts: z.array(factRule),
         plan: paymentPlan,
         pricesIncludeTax: z.boolean(),
         usual: z.object({ startTime: z.string(), hours: z.number() }),
@@ -173,6 +177,10 @@ export const library = z.object({
       taxRate: z.string(),
       clientQuantity: z.object({ min: z.string(), max: z.string(), step: z.string() }).nullable(),
       position: z.number(),
+      code: z.string(),
+      group: z.string(),
+      words: z.partialRecord(language, z.object({ description: z.string(), unit: z.string() })),
+      prices: z.array(z.object({ from: z.string(), unitPrice: minor })),
     }),
   ),
   templates: z.array(templateRow),

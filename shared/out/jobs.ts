@@ -4,7 +4,9 @@ import {
   stopState,
   minor,
   discount,
+  factRule,
   invoiceWhen,
+  language,
   lineFacts,
   paymentPlan,
   drift,
@@ -52,6 +54,7 @@ export const contactView = z.object({
   address: z.string(),
   kind: z.enum(['person', 'organisation']),
   born: z.string().nullable(),
+  language: language.nullable(),
 })
 export type ContactView = z.output<typeof contactView>
 
@@ -66,13 +69,7 @@ export const jobKind = z.object({
       waivers: z.boolean(),
       invoice: invoiceWhen,
     }),
-    facts: z.array(
-      z.object({
-        key: z.string(),
-        label: z.string(),
-        unit: z.string(),
-      }),
-    ),
+    facts: z.array(factRule),
     plan: paymentPlan,
     pricesIncludeTax: z.boolean(),
     usual: z.object({
@@ -144,13 +141,7 @@ export const jobView = z.object({
   kind: z.object({
     id: z.string(),
     name: z.string(),
-    facts: z.array(
-      z.object({
-        key: z.string(),
-        label: z.string(),
-        unit: z.string(),
-      }),
-    ),
+    facts: z.array(factRule),
     waivers: z.boolean(),
   }),
   client: contactView.nullable(),

@@ -14,6 +14,11 @@ export const templateRow = z.object({
   lastUsed: z.string().nullable(),
   /** A finished PDF with its marks. */
   marked: z.boolean(),
+  /** By its first letters. */
+  language: z.string(),
+  /** The template it says the same as, in another language; and whether that one says more by now. */
+  languageOf: z.string().nullable(),
+  behind: z.boolean(),
 })
 export type TemplateRow = z.output<typeof templateRow>
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { roundPlan } from '../../core/rounds/plan'
-import { planPaper, planProblem, minor, personState } from '../shapes'
+import { planPaper, planProblem, minor, personState, language } from '../shapes'
 
 /** Where a check inside the business stands, for one member. */
 export const checkView = z.object({
@@ -52,6 +52,8 @@ export const planView = z.object({
       at: z.string().nullable(),
     }),
   ),
+  /** How the business words what asks, by language. */
+  asks: z.partialRecord(language, z.object({ mSubject: z.string().optional(), mMessage: z.string().optional() })),
   /** Contacts of the plan that are organisations. */
   organisations: z.array(z.string()),
   /** The deadline worked out; undefined where the job has no day to count from. */

@@ -1,7 +1,17 @@
 import { z } from 'zod'
 import { countryCodes } from '../../core/country/presets'
+import { textKinds } from '../../core/text/request'
 import { language } from '../shapes'
 
+/** How the business looks to those it writes to. */
+export const shownLook = z.object({
+  logo: z.object({ sha: z.string(), width: z.number(), height: z.number() }).nullable(),
+  main: z.string(),
+})
+export type ShownLook = z.output<typeof shownLook>
+
+const numbers = z.object({ pattern: z.string(), next: z.number() })
+const sender = z.object({ name: z.string(), email: z.string() }).nullable()
 /** All that the business has set about itself; never the password of its mail server. */
 export const businessView = z.object({
   facts: z.object({
@@ -22,11 +32,23 @@ export const businessView = z.object({
     pricesIncludeTax: z.boolean(),
     taxRates: z.array(z.object({ rate: z.string(), words: z.string() })),
   }),
+  look: shownLook.extend({
+    second: z.string(),
+    under: z.string(),
+  }),
   currency: z.string(),
-  numbers: z.object({ pattern: z.string(), next: z.number() }),
+  numbers: z.object({ invoices: numbers, quotes: numbers }),
+  terms: z.object({ days: z.number(), words: z.string() }),
   mail: z
     .object({ host: z.string(), port: z.number(), user: z.string(), from: z.string(), kept: z.boolean() })
     .nullable(),
+  texts: z
+    .object({ url: z.string(), kind: z.enum(textKinds), body: z.string(), from: z.string(), kept: z.boolean() })
+    .nullable(),
+  /** Whom letters are from where it isn’t the business as such. */
+  senders: z.object({ papers: sender, money: sender }),
+  /** Messages that could not be given over yet, and what was said last. */
+  stuck: z.object({ waiting: z.number(), error: z.string() }),
   /** Mail is set where the process was started, and can't be changed here. */
   mailFromOutside: z.boolean(),
 })
@@ -40,3 +62,17 @@ export type FirstSteps = z.output<typeof firstSteps>
 /** How much of a starter set was taken in. */
 export const starterTaken = z.object({ kinds: z.number(), templates: z.number(), items: z.number() })
 export type StarterTaken = z.output<typeof starterTaken>
+
+/** Backups there are, and what went wrong last. */
+export const backupsView = z.object({
+  /** False where the database is a server’s: it is backed up there. */
+  can: z.boolean(),
+  nightly: z.boolean(),
+  /** Where they lie, on the machine Upwold runs on. */
+  folder: z.string(),
+  backups: z.array(z.object({ name: z.string(), at: z.string(), bytes: z.number() })),
+  error: z.string(),
+  /** Whether one is being made. */
+  making: z.boolean(),
+})
+export type BackupsView = z.output<typeof backupsView>

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { paperDocument } from '../../core/document/model'
+import { shownLook } from './settings'
 import {
   paperFigures,
   placedField,
@@ -61,6 +62,8 @@ export const signerView = z.object({
     name: z.string(),
     email: z.string(),
     phone: z.string(),
+    /** Its logo and its colour, with the shades a page is drawn in. */
+    look: shownLook.extend({ deep: z.string(), tint: z.string() }),
   }),
   papers: z.array(signerPaper),
   /** Fields of the others that this person’s rules look at. */

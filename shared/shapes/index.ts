@@ -1,2 +1,3 @@
+export * from './facts'
 export * from './money'
 export * from './papers'

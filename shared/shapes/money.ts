@@ -2,11 +2,13 @@ import { z } from 'zod'
 import { valueSource } from '../../core/document/model'
 import type { StopKey, StopState, Stop, PaperState, PaperFact, LineFacts } from '../../core/line/line'
 import type { Stuck, RoundMove } from '../../core/rounds/move'
+import type { CalledOffStep } from '../../core/payment-plan/called-off'
 import type { StageState, Stage, StageAmount, StageDue, StageRule, PaymentPlan } from '../../core/payment-plan/plan'
 import type { Drift } from '../../core/merge/drift'
 import type { NextAct } from '../../core/line/next'
 import type { Discount, QuantityLimits, PricedLine, LineResult, TaxGroup, Priced } from '../../core/pricing/pricing'
 import type { Minor } from '../../core/money/money'
+import { languages } from '../../core/text/language'
 
 /**
  * Schemas of what core works with, where it crosses the wire: each is held to core's own type by the compiler.
@@ -129,6 +131,11 @@ export const stageRule: z.ZodType<StageRule> = z.object({
   due: stageDue,
 })
 
+const calledOffStep: z.ZodType<CalledOffStep> = z.object({
+  within: z.int().min(0).max(1000),
+  keep: z.union([z.object({ percent: z.string().regex(/^(100|\d{1,2}(\.\d{1,2})?)$/) }), z.literal('first')]),
+})
+
 export const paymentPlan: z.ZodType<PaymentPlan> = z.object({
   stages: z.array(stageRule),
   damageDeposit: z
@@ -137,6 +144,7 @@ export const paymentPlan: z.ZodType<PaymentPlan> = z.object({
       due: stageDue,
     })
     .nullable(),
+  calledOff: z.array(calledOffStep).max(12).optional(),
 })
 
 export const drift: z.ZodType<Drift> = z.object({
@@ -196,6 +204,10 @@ export const pricedLine: z.ZodType<PricedLine> = z.object({
   group: z.string().nullable(),
   chosen: z.boolean(),
   clientQuantity: quantityLimits.nullable(),
+  words: z
+    .partialRecord(z.enum(languages), z.object({ description: z.string(), unit: z.string() }))
+    .nullable()
+    .optional(),
 })
 
 export const lineResult: z.ZodType<LineResult> = z.object({

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { valueSource, inline } from '../../core/document/model'
+import { inline, letterhead, papers, valueSource } from '../../core/document/model'
 import { paperKinds } from '../../core/document/kinds'
 import { fieldSpec } from '../../core/document/field'
 import type { StagePayment } from '../../core/payment-plan/plan'
@@ -26,12 +26,15 @@ export const mergeValue: z.ZodType<MergeValue> = z.object({
   label: z.string(),
   source: valueSource,
   optional: z.boolean().optional(),
+  unit: z.string().optional(),
 })
 
 export const mergeContext: z.ZodType<MergeContext> = z.object({
   values: z.record(z.string(), mergeValue),
   lists: z.record(z.string(), z.array(z.record(z.string(), mergeValue))),
   currency: z.string(),
+  paper: z.enum(papers).optional(),
+  letterhead: letterhead.optional(),
 })
 
 export const pricing: z.ZodType<Pricing> = z.object({

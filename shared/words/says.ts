@@ -1,5 +1,6 @@
 import { createCoreContext, translate } from '@intlify/core'
 import type { RecordSays } from '../../core/evidence/says'
+import { fill } from '../../core/text/fill'
 import type { Language } from '../../core/text/language'
 import ar from './ar.json'
 import de from './de.json'
@@ -46,9 +47,17 @@ export interface MessageSays {
   language: Language
   (key: MessageKey, args?: Args): string
 }
-/** What messages to people outside say. */
-export const messageSays = (language: Language): MessageSays =>
-  Object.assign(says<MessageKey>('message', language).bind(null), { language })
+/** Words of the business's own that stand for Upwold's, in one language. */
+export type OwnWords = Partial<Record<MessageKey, string>>
+/** What messages to people outside say: in the business's own words where it has some. */
+export function messageSays(language: Language, own: OwnWords = {}): MessageSays {
+  const usual = says<MessageKey>('message', language)
+  const say = (key: MessageKey, args?: Args) => {
+    const text = own[key]
+    return text === undefined ? usual(key, args) : fill(text, args as Record<string, string | number> | undefined)
+  }
+  return Object.assign(say, { language })
+}
 
 /** What is said in the record, in its language. */
 export const recordSays = (language: Language): RecordSays =>
@@ -56,6 +65,10 @@ export const recordSays = (language: Language): RecordSays =>
     has: (key: string): key is keyof typeof en.record => Object.hasOwn(en.record, key),
   })
 
-/** The words of a round for one person: Upwold's own in their language, the business's as they were written. */
-export const roundWords = (text: string, key: 'mSubject' | 'mMessage', language: Language): string =>
-  text === en.message[key] ? WORDS[language].message[key] : text
+/** The words of a round for one person: the usual ones in their language, as the business words them; others as they were written. */
+export const roundWords = (
+  text: string,
+  key: 'mSubject' | 'mMessage',
+  language: Language,
+  own: OwnWords = {},
+): string => (text === en.message[key] ? (own[key] ?? WORDS[language].message[key]) : text)

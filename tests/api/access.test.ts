@@ -1,32 +1,37 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { RULES } from '../../server/doors/access'
+import { RIGHTS_OF, roles } from '../../core/members/rights'
+import { RULES, rightsAsked } from '../../server/doors/access'
 import { routesTable, tableText } from '../../scripts/routes-table'
-import { Caller, OWNER, STAFF, signedIn } from '../support/caller'
+import { Caller, OWNER, STAFF, memberAs, signedIn } from '../support/caller'
 import { agreedJob, linkTo, makeJob, makePaper, paperOf, send, viewOf } from '../support/line'
+import type { MemberRow } from '../../shared/out/members'
 import { TestServer } from '../support/server'
 
-let server: TestServer, owner: Caller, staff: Caller
+let server: TestServer, owner: Caller
 beforeAll(async () => {
   server = await TestServer.start()
   owner = await signedIn(server)
-  staff = await signedIn(server, STAFF)
 })
 afterAll(() => server.stop())
 
 const table = await routesTable()
 const routes = table.map(({ method, path, rules }) => ({
   route: `${method} ${path}`,
-  rule: rules?.who,
+  rule: rules!.who,
+  asked: rightsAsked(rules!.who),
   method: method === 'any' ? 'GET' : method,
   path: path.replace(/:\w+/g, 'x'.repeat(43)),
 }))
+/** Whether only members come in. */
+const isOurs = (r: (typeof routes)[number]) => r.asked !== null || r.rule === 'member' || r.rule === 'owner'
 const call = (caller: Caller, r: (typeof routes)[number]) =>
   caller.call(r.method, r.path, r.method === 'GET' ? undefined : {})
 
 describe('who may call a route', () => {
   it('is said by every handler there is, and the table in the docs is made from them', () => {
-    for (const { file, rules } of table) expect(RULES, file).toContain(rules?.who)
+    for (const { file, rules } of table)
+      expect([...RULES, 'rights'], file).toContain(rightsAsked(rules!.who)?.length ? 'rights' : rules!.who)
     expect(readFileSync('docs/routes.md', 'utf8')).toBe(tableText(table))
   })
 
@@ -34,11 +39,78 @@ describe('who may call a route', () => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
     else if (r.rule === 'door') expect(status).toBe(410)
-    else expect(status).toBe(['signer', 'link', 'pad', 'founder'].includes(r.rule!) ? 404 : 401)
+    else expect(status).toBe(['signer', 'link', 'pad', 'founder'].some((w) => w === r.rule) ? 404 : 401)
   })
 
-  it.each(routes.filter((r) => r.rule === 'owner'))('staff: $route', async (r) => {
-    expect(await call(staff, r)).toMatchObject({ status: 403, body: { code: 'not-allowed' } })
+  it.each(roles.filter((r) => r !== 'owner'))('%s: just the routes their rights open', async (role) => {
+    const { caller } = await memberAs(server, owner, role)
+    const refused: string[] = []
+    for (const r of routes.filter(isOurs)) {
+      // The stream never ends; reading it is every member's.
+      if (r.path === '/api/stream') continue
+      const { status, body } = await call(caller, r)
+      if (status === 403 && body.code === 'not-allowed') refused.push(r.route)
+    }
+    const barred = routes.filter(
+      (r) => r.rule === 'owner' || (r.asked && !r.asked.some((x) => RIGHTS_OF[role].includes(x))),
+    )
+    expect(refused).toEqual(barred.map((r) => r.route))
+    expect(barred.length).toBeGreaterThan(0)
+  })
+
+  it('is changed for one member alone, at once, and never beyond what whoever changes it may do', async () => {
+    const { caller: desk, id } = await memberAs(server, owner, 'front desk')
+    const list = async () => (await owner.must<{ members: MemberRow[] }>('GET', '/api/members')).members
+    const find = async (email: string) => (await list()).find((m) => m.email === email)!
+    const her = (await list()).find((m) => m.id === id)!
+    expect((await desk.get('/api/money')).status).toBe(403)
+    await owner.must('PATCH', `/api/members/${her.id}`, { may: ['desk', 'money', 'members'] })
+    expect((await desk.get('/api/money')).status).toBe(200)
+    expect(await find(her.email)).toMatchObject({ own: true, may: ['desk', 'money', 'members'] })
+    const maren = await find(OWNER.email)
+    const tries: [string, string, object?][] = [
+      ['PATCH', `/api/members/${her.id}`, { role: 'owner' }],
+      ['PATCH', `/api/members/${her.id}`, { may: ['desk', 'money', 'members', 'settings'] }],
+      ['PATCH', `/api/members/${maren.id}`, { role: 'staff' }],
+      ['PATCH', `/api/members/${maren.id}`, { name: 'Renamed' }],
+      ['DELETE', `/api/members/${maren.id}`],
+      ['DELETE', `/api/members/${(await find(STAFF.email)).id}`],
+      ['POST', '/api/members', { name: 'Mine', email: 'mine@larkmoor.example', role: 'manager' }],
+    ]
+    for (const [method, path, body] of tries)
+      expect([path, (await desk.call(method, path, body)).status]).toEqual([path, 403])
+    await owner.must('PATCH', `/api/members/${her.id}`, { role: 'bookkeeper' })
+    expect(await find(her.email)).toMatchObject({ own: false, may: ['money', 'book'] })
+    expect((await desk.get('/api/security')).status).toBe(403)
+  })
+
+  it('lets the desk make and send waivers, and no other paper', async () => {
+    const { caller: desk } = await memberAs(server, owner, 'front desk')
+    const job = await makeJob(owner, { kindId: 'session', client: null })
+    const { contactId } = await desk.must<{ contactId: string }>('POST', `/api/jobs/${job.id}/guests`, {
+      contact: { name: 'Oskar Lind', email: job.email },
+    })
+    await send(desk, await makePaper(desk, job.id, 'waiver', { guestId: contactId }))
+    const other = await makeJob(owner)
+    expect((await desk.call('POST', `/api/jobs/${other.id}/papers`, { kind: 'quote' })).status).toBe(403)
+    const quote = await makePaper(owner, other.id, 'quote')
+    await expect(send(desk, quote)).rejects.toThrow('403')
+  })
+
+  it('hands what waits for whoever leaves to somebody else, and says so in the record', async () => {
+    const { caller: leaver, id } = await memberAs(server, owner, 'manager')
+    const job = await makeJob(owner)
+    const contract = await makePaper(leaver, job.id, 'contract')
+    await send(leaver, contract)
+    const list = (await owner.must<{ members: MemberRow[] }>('GET', '/api/members')).members
+    const jonah = list.find((m) => m.email === STAFF.email)!
+    expect(await owner.call('DELETE', `/api/members/${id}`)).toMatchObject({ status: 409, body: { code: 'not-now' } })
+    expect((await owner.call('DELETE', `/api/members/${id}?to=${id}`)).status).toBe(422)
+    await owner.must('DELETE', `/api/members/${id}?to=${jonah.id}`)
+    const people = (await paperOf(owner, contract)).round!.people
+    expect(people.map((p) => [p.name, p.status])).toContainEqual(['Jonah Reed', 'not yet'])
+    expect(people.map((p) => [p.name, p.status])).toContainEqual(['A manager', 'replaced'])
+    expect((await leaver.get('/api/today')).status).toBe(401)
   })
 
   it('leaves a device that is handed over nothing but the signer’s page and the way back', async () => {
@@ -48,8 +120,7 @@ describe('who may call a route', () => {
     const device = await signedIn(server)
     const personId = (await paperOf(device, paper)).round!.people[0]!.id
     const { path } = await device.must<{ path: string }>('POST', '/api/handover', { personId })
-    for (const r of routes.filter((x) => x.rule === 'member' || x.rule === 'owner'))
-      expect([r.route, (await call(device, r)).status]).toEqual([r.route, 423])
+    for (const r of routes.filter(isOurs)) expect([r.route, (await call(device, r)).status]).toEqual([r.route, 423])
     expect((await device.call('DELETE', '/api/session')).status).toBe(423)
     expect((await viewOf(device, path.slice('/s/'.length))).inPerson).toBe(true)
     expect(await device.call('DELETE', '/api/handover', { pin: '0000' })).toMatchObject({ status: 401 })
@@ -68,7 +139,7 @@ describe('who may call a route', () => {
     expect(view).toContain('Mine alone')
     for (const secret of ['Somebody else', other.email, other.id, OWNER.email, 'passwordHash'])
       expect(view).not.toContain(secret)
-    for (const r of routes.filter((x) => x.rule === 'member' || x.rule === 'owner'))
+    for (const r of routes.filter(isOurs))
       expect(
         (await nobody.call(r.method, `${r.path}?token=${token}`, r.method === 'GET' ? undefined : { token })).status,
       ).toBe(401)

@@ -3,10 +3,11 @@ import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { backUp, restore } from '../../scripts/keep/archive'
-import { Caller, signedIn } from '../support/caller'
+import { backUp, restore } from '../../server/platform/archive'
+import type { BackupsView } from '../../shared/out/settings'
+import { Caller, memberAs, signedIn } from '../support/caller'
 import { linkTo, makeJob, makePaper, send } from '../support/line'
-import { TestServer } from '../support/server'
+import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller
 const place = mkdtempSync(join(tmpdir(), 'upwold-backup-'))
@@ -29,7 +30,7 @@ describe('a backup', () => {
     const busy = (async () => {
       for (let n = 0; !stop; n += 1) await makeJob(owner, { title: `While it is kept ${n}` })
     })()
-    await backUp(server.folder, file)
+    await backUp({ data: server.folder, to: file })
     stop = true
     await busy
     expect(statSync(file).mode & 0o077).toBe(0)
@@ -82,6 +83,53 @@ describe('a backup', () => {
   })
   it('is never put over what is there', async () => {
     await expect(restore(file, server.folder)).rejects.toThrow('not empty')
-    await expect(backUp(place, join(place, 'y'))).rejects.toThrow('no Upwold')
+    await expect(backUp({ data: place, to: join(place, 'y') })).rejects.toThrow('no Upwold')
+  })
+})
+
+describe('a backup the business makes of itself', () => {
+  const view = () => owner.must<BackupsView>('GET', '/api/business/backups')
+  it('is there when it was asked for, is whole, and is for its owner alone', async () => {
+    owner = await signedIn(server)
+    expect((await view()).backups).toEqual([])
+    await owner.must('POST', '/api/business/backups')
+    const { backups } = await until(view, (v) => v.backups.length > 0 && !v.making, 60)
+    const made = backups[0]!
+    const [name, folder] = [made.name, (await view()).folder]
+    expect(statSync(join(folder, name)).mode & 0o077).toBe(0)
+    const to = join(place, 'from-itself')
+    await restore(join(folder, name), to)
+    expect(readdirSync(to)).toContain('upwold.db')
+    // What is kept doesn't keep itself.
+    expect(readdirSync(to)).not.toContain('backups')
+    expect(await view()).toMatchObject({ can: true, nightly: true, error: '', making: false })
+  })
+  it('is made at night unless it is said not to be; older ones go by themselves', async () => {
+    const { folder } = await view()
+    for (let day = 10; day < 29; day += 1) {
+      const name = `upwold-2020-01-${day}T02-30-00.tar.gz`
+      writeFileSync(join(folder, name), 'x')
+    }
+    writeFileSync(join(folder, 'something-else.txt'), 'x')
+    const nightIsNow = () =>
+      server.rows(`update outbox set due_at = '2020-01-01T00:00:00.000Z' where key = 'backup:night'`)
+    const before = (await view()).backups.length
+    await owner.must('PUT', '/api/business/backups', { nightly: false })
+    await nightIsNow()
+    const waits = async () => (await server.rows(`select due_at from outbox where key = 'backup:night'`))[0]!.due_at
+    await until(waits, (at) => String(at) > '2021')
+    expect((await view()).backups.length).toBe(before)
+    await owner.must('PUT', '/api/business/backups', { nightly: true })
+    await nightIsNow()
+    const { backups } = await until(view, (v) => v.backups.length < before, 60)
+    expect(backups.filter((b) => b.at.startsWith('2020')).length).toBeLessThanOrEqual(9)
+    expect(readdirSync(folder)).toContain('something-else.txt')
+  })
+  it('is for who may change settings', async () => {
+    const { caller: staff } = await memberAs(server, owner, 'staff')
+    for (const method of ['GET', 'POST', 'PUT'] as const)
+      expect(
+        (await staff.call(method, '/api/business/backups', method === 'GET' ? undefined : { nightly: false })).status,
+      ).toBe(403)
   })
 })

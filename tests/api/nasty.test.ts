@@ -69,7 +69,7 @@ describe.each(Object.entries(NASTY))('%s in every text field', (_, text) => {
       },
       place: short(500),
       notes: text,
-      facts: { gate: short(1000) },
+      facts: { pitch: short(1000) },
       lines: [...ORCHARD, priced({ key: 'x', description: short(500), unit: short(20) })],
     }).then(async (job) => ({ id: job.id, email: (await jobOf(owner, job.id)).client!.email }))
     const paper = await makePaper(owner, id, 'contract')

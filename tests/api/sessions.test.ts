@@ -215,7 +215,7 @@ describe('the log of the doors', () => {
       ).toBeTruthy()
     has('sign-in', /^Signed in/)
     has('sign-in', /^Wrong sign-in as maren@/)
-    has('refusal', /PUT \/api\/business\/settings: Only the owner/)
+    has('refusal', /PUT \/api\/business\/settings: This is not among what you may do/)
     has('setting', /set for all rounds/)
     has('export', /as data/)
     expect(JSON.stringify(log)).not.toMatch(/steam-and-birch|\/s\/[\w-]{43}/)

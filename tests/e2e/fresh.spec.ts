@@ -131,7 +131,7 @@ test('from an empty folder: a business is made by four questions, and every sett
     await button(/^Try it/).click()
     await expect(page.getByText('localhost takes no letters on this port.')).toBeVisible()
     await accessible(page)
-    await page.getByRole('link', { name: 'My password and PIN' }).click()
+    await page.getByRole('link', { name: 'How I sign in' }).click()
     await page.getByLabel('The password you have now').fill('falsch')
     await page.getByLabel('The new one').fill('gras-leiter-mond-topf')
     await button('Change the password').click()
@@ -141,8 +141,25 @@ test('from an empty folder: a business is made by four questions, and every sett
 
   await test.step('on a phone', async () => {
     await page.setViewportSize({ width: 390, height: 844 })
-    for (const place of ['business', 'money', 'kinds', 'items', 'members', 'mail', 'rounds', 'sets', 'me']) {
-      await page.goto(`/settings/${place}`)
+    for (const place of [
+      'settings/business',
+      'settings/look',
+      'settings/money',
+      'settings/kinds',
+      'settings/items',
+      'settings/members',
+      'settings/mail',
+      'settings/texts',
+      'settings/letters',
+      'settings/rounds',
+      'settings/sets',
+      'settings/me',
+      'settings/kept',
+      'bring-people',
+      'bring-items',
+      'bring-jobs',
+    ]) {
+      await page.goto(`/${place}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await accessible(page)
       const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)

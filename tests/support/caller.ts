@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto'
+import type { Role } from '../../core/members/rights'
 import type { TestServer } from './server'
 
 export interface Answer<T = Record<string, unknown>> {
@@ -87,8 +89,35 @@ export class Caller {
 export const OWNER = { email: 'maren@larkmoor.example', password: 'steam-and-birch', pin: '2468' }
 export const STAFF = { email: 'jonah@larkmoor.example', password: 'kindling-first', pin: '1357' }
 
+/** A new member of a role, signed in; they have the password of {@link STAFF}. */
+export async function memberAs(server: TestServer, owner: Caller, role: Role): Promise<{ caller: Caller; id: string }> {
+  const email = `${randomUUID()}@larkmoor.example`
+  const { id } = await owner.must<{ id: string }>('POST', '/api/members', { name: `A ${role}`, email, role })
+  await server.rows(
+    `update members set password_hash = (select password_hash from members where email = ?1), pin_hash = (select pin_hash from members where email = ?1) where id = ?2`,
+    [STAFF.email, id],
+  )
+  return { caller: await signedIn(server, { email, password: STAFF.password }), id }
+}
+
 export async function signedIn(server: TestServer, who: { email: string; password: string } = OWNER): Promise<Caller> {
   const caller = new Caller(server)
   await caller.must('POST', '/api/session', { email: who.email, password: who.password })
   return caller
+}
+
+/** The longest anybody waited for an answer, in milliseconds, who asked again and again while something long went on. */
+export async function longestWait(long: Promise<unknown>, ask: () => Promise<unknown>): Promise<number> {
+  let [over, longest] = [false, 0]
+  const end = long.then(
+    () => (over = true),
+    () => (over = true),
+  )
+  while (!over) {
+    const asked = Date.now()
+    await ask()
+    longest = Math.max(longest, Date.now() - asked)
+  }
+  await end
+  return longest
 }

@@ -4,7 +4,7 @@ import { newComment } from '~~/shared/comments'
 import CommentThread from './CommentThread.vue'
 import { useComments } from './useComments'
 
-/** What members say to each other about what is written here: never printed, never sent. */
+/** What members say to each other about what is written here: never printed, never sent. It stays in sight at the foot of its margin. */
 const props = defineProps<{ on: 'paper' | 'template'; of: string; block: () => string | null }>()
 defineEmits<{ go: [block: string] }>()
 const comments = useComments()
@@ -28,7 +28,10 @@ async function say({ words: text }: { words: string }): Promise<void> {
 </script>
 
 <template>
-  <section class="gap" aria-label="Between us">
+  <section
+    class="gap py-3 bg-chalk min-[1101px]:sticky bottom-0 min-[1101px]:mt-auto min-[1101px]:max-h-[50vh] overflow-auto"
+    aria-label="Between us"
+  >
     <div class="section-head">
       <h2>Between us</h2>
       <Button v-if="!writing" size="small" variant="text" @mousedown.prevent @click="begin">Say something</Button>

@@ -33,7 +33,10 @@ export function readPicture(file: File, told: (share: number) => void): PictureR
       // The pledge tells it, too.
       errorHandler: () => {},
     })
-    if (stopped) return ''
+    if (stopped) {
+      void reader.terminate()
+      return ''
+    }
     const { data } = await reader.recognize(onWhite(canvas), {}, { blocks: true })
     const words = wordsOfBlocks(data.blocks ?? [])
     if (!words) throw new Error(`No words could be read in ${file.name}. Write what it says.`)

@@ -17,7 +17,7 @@ const { make, makeFrom } = useMaking()
 const library = useLibrary()
 const session = useSession()
 const notices = useNotices()
-const mayBook = computed(() => session.data?.member?.role === 'owner')
+const mayBook = computed(() => session.may('book'))
 const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
 const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what

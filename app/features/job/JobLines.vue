@@ -83,6 +83,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
           v-model:discount="editing.discount"
           :prices-include-tax="job.pricesIncludeTax"
           :currency="job.currency"
+          :day="job.starts?.slice(0, 10)"
           :problems="problems"
         />
         <p class="acts">

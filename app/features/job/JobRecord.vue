@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { type FactRule, factWarning, factWords, readFact, typedFact } from '~~/core/facts/facts'
 import type { ContactView } from '~~/shared/jobs'
 import FurtherDays from './FurtherDays.vue'
 import { useJob } from './useJob'
@@ -21,8 +22,14 @@ const READ = {
 }
 const fact = (key: keyof typeof READ, label: string) => (typed: string) =>
   set({ [key]: READ[key](typed) }, label, { [key]: job.value[key] })
-const further = (key: string, label: string) => (typed: string) =>
-  set({ facts: { [key]: typed } }, label, { facts: { [key]: job.value.facts[key] ?? '' } })
+const locale = useLocale()
+const given = (f: FactRule) => job.value.facts[f.key] ?? ''
+const further = (f: FactRule) => async (typed: string) => {
+  const read = readFact(f, typed, locale.value)
+  if ('problem' in read) throw new Error(read.problem)
+  await set({ facts: { [f.key]: read.value } }, f.label, { facts: { [f.key]: given(f) } })
+}
+const shown = (f: FactRule) => (f.type === 'tick' ? (given(f) ? 'yes' : 'no') : factWords(f, given(f), locale.value))
 
 function setClient(contact: ContactView | null) {
   choosing.value = false
@@ -94,9 +101,12 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
         v-for="f in job.kind.facts"
         :key="f.key"
         :label="f.label"
-        :value="job.facts[f.key] ?? ''"
-        :shown="job.facts[f.key] ? `${job.facts[f.key]} ${f.unit}`.trim() : ''"
-        :save="further(f.key, f.label)"
+        :value="typedFact(f, given(f), locale)"
+        :type="factControl(f)"
+        :options="factOptions(f, given(f))"
+        :shown="shown(f)"
+        :warning="factWarning(f, given(f), locale)"
+        :save="further(f)"
       />
       <EditFact label="Notes" :value="job.notes" type="textarea" :save="fact('notes', 'notes')" />
     </dl>

@@ -33,6 +33,10 @@ function choose<K extends 'starts' | 'people' | 'kindId'>(key: K, value: (typeof
   touch(key === 'kindId' ? 'kind' : key)
   record.value[key] = value
 }
+function say(fact: string, value: string): void {
+  touch(`fact ${fact}`)
+  record.value.facts[fact] = value
+}
 const wordsOfDay = (d: string, today: string) => (d.includes('T') ? spanWords(d, null, today) : dayWords(d, today))
 /** Someone new, as the enquiry has them; otherwise a contact is looked for. */
 const isNew = computed(() => !client.value && !!newcomer.value.name)
@@ -125,10 +129,21 @@ const isNew = computed(() => !client.value && !!newcomer.value.name)
       </p>
     </div>
     <Choice v-model="record.timeZone" label="Time zone" :options="zones" />
-    <label v-for="f in kind?.settings.facts" :key="f.key" class="field" :data-fact="`fact ${f.key}`"
-      ><span>{{ f.label }}{{ f.unit ? `, ${f.unit}` : '' }}</span
-      ><InputText v-model="record.facts[f.key]" @update:model-value="touch(`fact ${f.key}`)"
-    /></label>
+    <div v-for="f in kind?.settings.facts" :key="f.key" :data-fact="`fact ${f.key}`">
+      <Choice
+        v-if="factOptions(f, record.facts[f.key] ?? '')"
+        :model-value="record.facts[f.key] ?? ''"
+        :label="f.label"
+        :options="factOptions(f, record.facts[f.key] ?? '')!"
+        @update:model-value="say(f.key, $event)"
+      />
+      <FieldOf v-else :name="`facts.${f.key}`" :label="f.unit ? `${f.label}, ${f.unit}` : f.label"
+        ><FactInput
+          :type="factControl(f)"
+          :model-value="record.facts[f.key] ?? ''"
+          @update:model-value="say(f.key, $event)"
+      /></FieldOf>
+    </div>
     <label class="field col-span-full" data-fact="notes"
       ><span>Notes, for you alone</span
       ><Textarea v-model="record.notes" auto-resize rows="2" @update:model-value="touch('notes')" />

@@ -3,11 +3,13 @@ import { computed, reactive, ref, shallowRef } from 'vue'
 import { addDays } from '~~/core/calendar/dates'
 import { openQuestions } from '~~/core/enquiry/ask'
 import type { Enquiry, Known, KnownContact } from '~~/core/enquiry/types'
+import { priceOn } from '~~/core/items/item'
+import { readFact, typedFact } from '~~/core/facts/facts'
 import type { Discount, PricedLine } from '~~/core/pricing/pricing'
 import type { ContactView } from '~~/shared/jobs'
 import { api, newKey } from '../../composables/api'
 import { useSession } from '../../composables/session'
-import { newLine } from '../lines/newLine'
+import { newLine, saidBy } from '../lines/newLine'
 import { readAside } from '../enquiry/reader'
 import { useLibrary } from '../library/useLibrary'
 
@@ -72,7 +74,7 @@ export const useNewJob = defineStore('new-job', () => {
   const known = (today: string, contacts: readonly KnownContact[]): Known => ({
     today,
     own: session.data?.business?.email ? [session.data.business.email.toLowerCase()] : [],
-    locale: session.data?.business?.locale ?? 'en-GB',
+    locale: locale(),
     country: (new Intl.Locale(session.data?.business?.locale ?? 'en-GB').maximize().region ?? 'GB') as Known['country'],
     kinds: library.kinds.map((k) => ({ id: k.id, name: k.name, facts: k.settings.facts })),
     items: library.items,
@@ -94,7 +96,7 @@ export const useNewJob = defineStore('new-job', () => {
       const whole = contacts.length ? await readAside(text, known(today, contacts)) : first
       if (!whole || text !== enquiry.value) return
       read.value = whole
-      fill(whole, contacts)
+      fill(whole, contacts, today)
     } finally {
       if (text === enquiry.value) reading.value = false
     }
@@ -108,7 +110,7 @@ export const useNewJob = defineStore('new-job', () => {
   }
 
   /** Puts what was read where nobody has typed. */
-  function fill(e: Enquiry, contacts: readonly ContactView[]): void {
+  function fill(e: Enquiry, contacts: readonly ContactView[], today: string): void {
     const put = (field: string, how: () => void) => {
       if (!touched.has(field)) how()
     }
@@ -127,10 +129,25 @@ export const useNewJob = defineStore('new-job', () => {
     put('place', () => (record.place = e.place.value ?? ''))
     put('people', () => (record.people = e.people.value))
     put('notes', () => (record.notes = notesOf(e)))
-    put('lines', () => (lines.value = linesOf(e)))
+    put('lines', () => (lines.value = linesOf(e, today)))
     for (const [name, fact] of Object.entries(e.facts))
-      put(`fact ${name}`, () => (record.facts[name] = fact.value ?? ''))
+      put(`fact ${name}`, () => (record.facts[name] = typed(name, fact.value ?? '')))
   }
+  const ruleOf = (name: string) => library.kinds.flatMap((k) => k.settings.facts).find((f) => f.key === name)
+  const locale = () => session.data?.business?.locale ?? 'en-GB'
+  const typed = (name: string, value: string) => {
+    const rule = ruleOf(name)
+    return rule ? typedFact(rule, value, locale()) : value
+  }
+  /** Facts as they are kept; what can't be read goes as it was typed, and is refused in words. */
+  const factsGiven = () =>
+    Object.fromEntries(
+      Object.entries(record.facts).map(([name, value]) => {
+        const rule = kind.value?.settings.facts.find((f) => f.key === name)
+        const read = rule ? readFact(rule, value, locale()) : { value }
+        return [name, 'value' in read ? read.value : value]
+      }),
+    )
   const usualStart = () => kind.value?.settings.usual.startTime ?? '12:00'
   /** A day with the time such a job usually begins, where none is said. */
   const moment = (said: string) => (said.includes('T') ? said : `${said}T${usualStart()}`)
@@ -152,13 +169,15 @@ export const useNewJob = defineStore('new-job', () => {
     ]
       .filter(Boolean)
       .join(' ')
-  const linesOf = (e: Enquiry): PricedLine[] =>
+  const linesOf = (e: Enquiry, today: string): PricedLine[] =>
     e.items.flatMap(({ id, quantity }) => {
       const item = library.items.find((c) => c.id === id)
       if (!item) return []
-      const { description, unit, unitPrice, taxRate, clientQuantity } = item
+      const { description, unit, taxRate, clientQuantity } = item
       const key = `l-${id}`.slice(0, 40)
-      return newLine({ key, description, unit, unitPrice, taxRate, clientQuantity, quantity: String(quantity) })
+      const unitPrice = priceOn(item, e.starts.value?.slice(0, 10) ?? null, today)
+      const more = { unit, clientQuantity, ...saidBy(item) }
+      return newLine({ key, description, unitPrice, taxRate, quantity: String(quantity), ...more })
     })
 
   /** Ends a job that has a start and no later end as long after it as is usual. */
@@ -185,6 +204,7 @@ export const useNewJob = defineStore('new-job', () => {
   /** What is sent. */
   const given = (answer: { subject: string; words: string } | null = null) => ({
     ...record,
+    facts: factsGiven(),
     key,
     timeZone: record.timeZone || undefined,
     starts: record.starts || null,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { searchable } from '~~/shared/text'
-import { Archive, ArchiveRestore, Copy, FolderInput } from '@lucide/vue'
-import { type TemplateRow, saveTemplate } from '~~/shared/library'
+import { Archive, ArchiveRestore, Copy, FolderInput, Languages } from '@lucide/vue'
+import { type TemplateRow, otherLanguage, saveTemplate } from '~~/shared/library'
+import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from './useLibrary'
 
@@ -56,9 +57,38 @@ function startMove(t: TemplateRow) {
   moving.value = t
   folderName.value = t.folder
 }
+const languageName = (l: string) => (LANGUAGE_NAMES as Record<string, string>)[l] ?? l
+const firstOf = (t: TemplateRow) => library.templates.find((x) => x.id === (t.languageOf ?? t.id)) ?? t
+/** The languages a paper isn't in yet. */
+const languagesLeft = (t: TemplateRow) => {
+  const first = firstOf(t)
+  const family = library.live.filter((x) => x.id === first.id || x.languageOf === first.id)
+  return Object.entries(LANGUAGE_NAMES)
+    .filter(([l]) => !family.some((x) => x.language === l))
+    .map(([value, label]) => ({ value, label }))
+}
+const speaking = ref<TemplateRow | null>(null)
+const language = ref('')
+function startLanguage(t: TemplateRow) {
+  speaking.value = t
+  language.value = languagesLeft(t)[0]?.value ?? ''
+}
+const putBeside = async (to: { language: string }) =>
+  await navigateTo(`/library/templates/${await library.addLanguage(speaking.value!.id, to.language)}`)
+const inStep = (t: TemplateRow) =>
+  act(async () => {
+    await library.sayInStep(t.id)
+    notices.say(`“${t.name}” says the same as “${firstOf(t).name}” again.`)
+  })
 const columns: RowColumn<TemplateRow>[] = [
   { key: 'name', header: 'Template', text: (t) => t.name, always: true, order: (t) => t.name.toLowerCase() },
   { key: 'kind', header: 'Kind', text: (t) => (t.marked ? `marked PDF, ${t.kind}` : t.kind), order: (t) => t.kind },
+  {
+    key: 'language',
+    header: 'Language',
+    text: (t) => languageName(t.language),
+    order: (t) => t.language,
+  },
   { key: 'folder', header: 'Folder', text: (t) => t.folder, order: (t) => t.folder },
   { key: 'edition', header: 'Edition', text: (t) => String(t.edition), order: (t) => t.edition },
   { key: 'used', header: 'Used', text: usedWords, order: (t) => t.used },
@@ -94,11 +124,22 @@ async function moveTo({ folder: to }: { folder?: string }) {
           class="strong"
           :to="`/library/${t.marked ? 'marked' : 'templates'}/${t.id}`"
           >{{ t.name }}</NuxtLink
+        >
+        <span v-if="t.behind" class="small block"
+          ><StopMark state="trouble" /> “{{ firstOf(t).name }}” was changed since.
+          <Button class="slim" variant="text" :disabled="busy" @click="inStep(t)">It says the same now</Button></span
         ></template
       >
       <template #does="{ row: t }">
         <IconButton :label="`Duplicate ${t.name}`" hint="Duplicate" :disabled="busy" @click="duplicate(t)"
           ><Copy :size="16"
+        /></IconButton>
+        <IconButton
+          v-if="!t.marked && languagesLeft(t).length"
+          :label="`${t.name} in another language`"
+          hint="In another language"
+          @click="startLanguage(t)"
+          ><Languages :size="16"
         /></IconButton>
         <IconButton :label="`Move ${t.name} to a folder`" hint="Move to a folder" @click="startMove(t)"
           ><FolderInput :size="16"
@@ -118,6 +159,31 @@ async function moveTo({ folder: to }: { folder?: string }) {
         />
       </template>
     </RowsTable>
+    <Dialog
+      :visible="!!speaking"
+      modal
+      :header="`“${speaking ? firstOf(speaking).name : ''}” in another language`"
+      :style="{ width: '460px' }"
+      :draggable="false"
+      @update:visible="speaking = null"
+    >
+      <p class="soft mb-3">
+        A copy stands beside it, to be put into that language. Papers of a job are made in the language of whom they are
+        for; when the first one changes, the others say so.
+      </p>
+      <FormOf
+        v-if="speaking"
+        v-slot="{ busy: on }"
+        :schema="otherLanguage"
+        :given="() => ({ language })"
+        :send="putBeside"
+      >
+        <FieldOf name="language"
+          ><Choice v-model="language" label="Language" :options="languagesLeft(speaking)"
+        /></FieldOf>
+        <p class="acts"><Button type="submit" :disabled="on">Put it beside</Button></p>
+      </FormOf>
+    </Dialog>
     <Dialog
       v-model:visible="movingOpen"
       modal

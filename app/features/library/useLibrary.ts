@@ -30,6 +30,13 @@ export const useLibrary = defineStore('library', () => {
     await api(`/api/templates/${id}`, { method: 'PATCH', body: { revision: 0, ...to } })
     await load()
   }
+  /** The same paper in another language, beside it; its id. */
+  const addLanguage = async (id: string, language: string): Promise<string> =>
+    (await api<{ id: string }>(`/api/templates/${id}/language`, { method: 'POST', body: { language } })).id
+  async function sayInStep(id: string): Promise<void> {
+    await api(`/api/templates/${id}/in-step`, { method: 'POST' })
+    await load()
+  }
   /** Reads a file that a template is to be made of; nothing is kept yet. */
   const bring = (file: File): Promise<Brought> =>
     api<Brought>(`/api/templates/bring?${new URLSearchParams({ name: file.name })}`, { method: 'POST', body: file })
@@ -48,6 +55,8 @@ export const useLibrary = defineStore('library', () => {
     makeTemplate,
     duplicate,
     change,
+    addLanguage,
+    sayInStep,
     bring,
   }
 })

@@ -16,6 +16,8 @@ const props = defineProps<{
   discount: Discount | null
   pricesIncludeTax: boolean
   currency: string
+  /** The day of the job, for what its items cost then. */
+  day?: string | null
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
@@ -165,7 +167,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
             data-cell="what"
             :data-line="i"
             maxlength="500"
-            @given="update(i, { description: $event })"
+            @given="update(i, { description: $event, words: null })"
           />
           <span v-if="special(l)" class="soft small">{{ special(l) }}</span>
           <Message v-if="problemOf(i)" severity="error" size="small" variant="simple">{{ problemOf(i) }}</Message>
@@ -209,7 +211,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
       <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
     </DataTable>
     <div class="acts gap">
-      <AddLine :currency="currency" @add="add" />
+      <AddLine :currency="currency" :day="day" @add="add" />
       <IconButton label="Undo the last change of the lines" hint="Undo" :disabled="!past.length" @click="undo"
         ><Undo2 :size="16"
       /></IconButton>

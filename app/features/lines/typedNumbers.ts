@@ -1,5 +1,6 @@
 import { majorString, type Minor } from '~~/core/money/money'
-import { type Typed, readAmount, readDecimal, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
+import { type Typed, readAmount, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
+import { readLimits } from '~~/core/pricing/limits'
 import type { Discount, QuantityLimits } from '~~/core/pricing/pricing'
 
 /** Numbers of priced lines as they are typed where the business is, and what is wrong with one that can't be taken. */
@@ -35,12 +36,9 @@ export function useTypedNumbers(currency: string) {
   ): void {
     delete wrong[field]
     if (!text.trim()) return then(null)
-    const [from, to, ...rest] = text.split(/\s*(?:–|-|\bto\b)\s*/)
-    const read = [from ?? '', to ?? ''].map((t) => readDecimal(t, locale.value))
-    const [min, max] = read.map((x) => ('value' in x ? x.value : null))
-    if (rest.length || !min || !max || Number(max) < Number(min))
-      wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
-    else then({ min, max, step: was?.step ?? '1' })
+    const read = readLimits(text, locale.value)
+    if (read) then({ ...read, step: was?.step ?? read.step })
+    else wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
   }
   /** Lets go of what was typed and couldn't be taken on a line that is gone. */
   function forget(key: string): void {

@@ -24,9 +24,10 @@ const { load } = thisPaper
 const room = useRoom()
 const base = room.baseOf(props.block)!
 const isPicture = base.t === 'image'
-const isText = base.t === 'paragraph' || base.t === 'heading' || isPicture
+/** It can be put otherwise, not only struck or added to. */
+const isReworded = base.t === 'paragraph' || base.t === 'heading' || isPicture
 const there = paper.value.written.amendments.find((a) => a.block === props.block && a.kind !== 'add')
-const kind = ref<'reword' | 'strike' | 'add'>(there?.kind === 'strike' ? 'strike' : isText ? 'reword' : 'strike')
+const kind = ref<'reword' | 'strike' | 'add'>(there?.kind === 'strike' ? 'strike' : isReworded ? 'reword' : 'strike')
 const why = ref(there?.why ?? '')
 const editor = shallowRef<Editor | null>(null)
 const written = paper.value.written
@@ -152,7 +153,7 @@ function leave(): void {
         v-model="kind"
         label="What is done with it"
         :options="[
-          ...(isText ? [{ value: 'reword' as const, label: isPicture ? 'Replace' : 'Reword' }] : []),
+          ...(isReworded ? [{ value: 'reword' as const, label: isPicture ? 'Replace' : 'Reword' }] : []),
           { value: 'strike', label: 'Strike' },
           { value: 'add', label: 'Add after it' },
         ]"

@@ -1,11 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import type { ForgetLook } from '~~/shared/out/person'
 import type { ContactView } from '~~/shared/jobs'
 import { api } from '../../composables/api'
 import { useRows } from '../../composables/reading'
 
 const PAGE = 60
-export type ContactFact = 'name' | 'email' | 'phone' | 'address'
+export type ContactFact = 'name' | 'email' | 'phone' | 'address' | 'language'
 
 /** The contacts, by name, as they are looked for. */
 export const usePeople = defineStore('people', () => {
@@ -20,8 +21,13 @@ export const usePeople = defineStore('people', () => {
   )
   /** Changes one fact of a contact, here and wherever it is read. */
   async function setFact(id: string, fact: ContactFact, value: string): Promise<void> {
-    await api(`/api/contacts/${id}`, { method: 'PATCH', body: { [fact]: value } })
+    await api(`/api/contacts/${id}`, { method: 'PATCH', body: { [fact]: fact === 'language' ? value || null : value } })
     await list.load()
   }
-  return { find, setFact, ...list }
+  const lookAtForgetting = (id: string) => api<ForgetLook>(`/api/contacts/${id}/forget`)
+  async function forget(id: string): Promise<void> {
+    await api(`/api/contacts/${id}/forget`, { method: 'POST' })
+    await list.load()
+  }
+  return { find, setFact, lookAtForgetting, forget, ...list }
 })

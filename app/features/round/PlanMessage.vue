@@ -44,10 +44,16 @@ const put = computed(() => {
 })
 const own = computed(() => round.person)
 const subject = computed(() =>
-  fill(own.value?.subject || roundWords(plan.value.subject, 'mSubject', language.value), put.value),
+  fill(
+    own.value?.subject || roundWords(plan.value.subject, 'mSubject', language.value, view.value.asks[language.value]),
+    put.value,
+  ),
 )
 const message = computed(() =>
-  fill(own.value?.message || roundWords(plan.value.message, 'mMessage', language.value), put.value),
+  fill(
+    own.value?.message || roundWords(plan.value.message, 'mMessage', language.value, view.value.asks[language.value]),
+    put.value,
+  ),
 )
 function choose(id: string) {
   const saved = view.value.messages.find((m) => m.id === id)

@@ -1,18 +1,26 @@
 <script setup lang="ts">
 import type { output } from 'zod'
-import { businessLocales, businessSettings } from '~~/shared/rounds'
+import type { Role } from '~~/core/members/rights'
+import { HEARD, type Heard, businessLocales, businessSettings } from '~~/shared/rounds'
 import { typedPercent } from '~~/shared/typed'
 
 interface Settings {
-  checked: ('owner' | 'staff')[]
+  checked: Role[]
   quiet: { from: string; to: string }
   thanks: string
   locale: string
   taxRate: string
+  byMail: Heard[]
+}
+const HEARD_SAYS: Record<Heard, string> = {
+  accepted: 'a quote is accepted',
+  signed: 'everybody has signed',
+  declined: 'somebody declines',
+  money: 'money comes in',
 }
 /** What holds for every round: who is checked, when nobody is written to, and the words after signing. */
 const session = useSession()
-const mine = computed(() => session.data?.member?.role === 'owner')
+const mine = computed(() => session.may('settings'))
 const settings = ref(await api<Settings>('/api/business/settings'))
 const notices = useNotices()
 const staff = computed({
@@ -80,8 +88,14 @@ async function keep(body: output<typeof businessSettings>) {
         ><InputText v-model="settings.taxRate" inputmode="decimal" :disabled="!mine" required
       /></FieldOf>
     </div>
+    <fieldset class="grid gap-2 border-0 p-0">
+      <legend class="strong mb-2">Owners are told by mail, besides on Today, when</legend>
+      <label v-for="h in HEARD" :key="h" class="choice"
+        ><Checkbox v-model="settings.byMail" :value="h" :disabled="!mine" /> {{ HEARD_SAYS[h] }}</label
+      >
+    </fieldset>
     <Button v-if="mine" type="submit" :disabled="busy">Keep it</Button>
-    <p v-else class="small soft">Only the owner changes this.</p>
+    <p v-else class="small soft">Whoever may change settings changes this.</p>
   </FormOf>
 </template>
 

@@ -97,7 +97,16 @@ describe('the round being prepared', () => {
 
   it('adds somebody for a copy in a turn of their own, and takes them out again with a way back', async () => {
     const { round } = await prepared()
-    round.addContact({ id: 'c', name: 'Petra', email: '', phone: '', address: '', kind: 'person', born: null })
+    round.addContact({
+      id: 'c',
+      name: 'Petra',
+      email: '',
+      phone: '',
+      address: '',
+      kind: 'person',
+      born: null,
+      language: null,
+    })
     expect(round.person).toMatchObject({ name: 'Petra', part: 'copy', contactId: 'c', reach: 'link' })
     round.remove(round.chosen!)
     expect(round.plan.people.map((p) => p.name)).toEqual(['ines', 'maren'])

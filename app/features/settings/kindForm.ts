@@ -1,4 +1,5 @@
 import { newKey } from '../../composables/api'
+import { typedDecimal } from '~~/core/money/typed'
 import type { KindGiven, StageAsked } from '~~/shared/kinds'
 import type { LibraryView } from '~~/shared/library'
 
@@ -14,13 +15,19 @@ const stageOf = (label: string, percent: string, from: StageAsked['from'], days:
 })
 
 /** What a kind is, as a form has it. The last stage takes the rest. */
-export function kindAsForm(kind: Kind | null, inside: boolean, damageText: (amount: number) => string): KindGiven {
+export function kindAsForm(
+  kind: Kind | null,
+  inside: boolean,
+  locale: string,
+  damageText: (amount: number) => string,
+): KindGiven {
   if (!kind)
     return {
       name: '',
       templates: { quote: '', contract: '', waiver: '' },
       invoice: 'agreed',
       facts: [],
+      calledOff: [],
       stages: [stageOf('Deposit', '30', 'agreed', 2), stageOf('Balance', '', 'day', -7)],
       damage: '',
       pricesIncludeTax: inside,
@@ -36,7 +43,21 @@ export function kindAsForm(kind: Kind | null, inside: boolean, damageText: (amou
       waiver: expects.waivers ? (templates.waiver ?? '') : '',
     },
     invoice: expects.invoice,
-    facts: facts.map((f) => ({ ...f })),
+    facts: facts.map((f) => ({
+      key: f.key,
+      label: f.label,
+      unit: f.unit,
+      type: f.type ?? 'text',
+      choices: (f.choices ?? []).join(', '),
+      least: typedDecimal(f.least ?? '', locale),
+      most: typedDecimal(f.most ?? '', locale),
+    })),
+    calledOff: (plan.calledOff ?? []).map(({ within, keep }) => ({
+      key: newKey(),
+      within: String(within),
+      keep: keep === 'first' ? 'first' : 'percent',
+      percent: keep === 'first' ? '' : keep.percent,
+    })),
     stages: plan.stages.map((s) => ({
       key: s.key,
       label: s.label,

@@ -24,7 +24,7 @@ describe('what the business has set', () => {
       'POST /api/members': ({ body }) => (there.push({ id: 'b', ...(body as { name: string }) }), { id: 'b' }),
       'POST /api/members/b/invite': () => ({}),
       'PATCH /api/members/b': ({ body }) => (Object.assign(there[1]!, body as object), {}),
-      'DELETE /api/members/b': () => (there.pop(), {}),
+      'DELETE /api/members/b?to=a': () => (there.pop(), {}),
     })
     const members = useMembers()
     inPage(() => members.follow())
@@ -33,7 +33,7 @@ describe('what the business has set', () => {
     await members.again('b')
     await members.change('b', { name: 'Jonas Weil' })
     expect(members.data?.members.map((m) => m.name)).toEqual(['Ada', 'Jonas Weil'])
-    await members.remove('b')
+    await members.remove('b', 'a')
     expect(members.data?.members).toHaveLength(1)
     expect(sent('POST').map((a) => a.path)).toEqual(['/api/members', '/api/members/b/invite'])
   })

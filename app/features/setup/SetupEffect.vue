@@ -27,30 +27,35 @@ const language = computed(() => {
 <template>
   <component
     :is="bare ? 'div' : 'aside'"
-    :class="{ effect: !bare }"
     class="grid gap-3.5"
+    :class="!bare && 'content-start bg-desk p-5 narrow:py-7 narrow:px-11'"
     :aria-label="bare ? undefined : 'What your answers do'"
   >
     <h2 v-if="!bare">What your answers do</h2>
-    <div class="card" :lang="answers.usual.language">
+    <div class="card py-4.5 px-6.5" :lang="answers.usual.language">
       <p class="flex justify-between gap-4">
         <b class="font-serif text-xl">{{ effect.title }}</b><span class="font-serif wrap-anywhere text-end">{{
           name || 'Your business'
         }}</span>
       </p>
       <p class="soft font-serif mb-3">{{ effect.numbered }}</p>
-      <p class="row">
-        <span>{{ effect.line.words }}</span><span class="amount">{{ effect.line.amount }}</span>
+      <p class="flex justify-between gap-4 py-1.75 border-t border-t-hairline font-serif">
+        <span>{{ effect.line.words }}</span><span class="tabular-nums whitespace-nowrap">{{ effect.line.amount }}</span>
       </p>
-      <p v-for="r in effect.rows" :key="r.words" class="row" :class="r.strong ? 'strong' : 'soft'">
-        <span>{{ r.words }}</span><span class="amount">{{ r.amount }}</span>
+      <p
+        v-for="r in effect.rows"
+        :key="r.words"
+        class="flex justify-between gap-4 py-1.75 border-t border-t-hairline font-serif"
+        :class="r.strong ? 'strong' : 'soft'"
+      >
+        <span>{{ r.words }}</span><span class="tabular-nums whitespace-nowrap">{{ r.amount }}</span>
       </p>
     </div>
-    <div class="card flex flex-wrap justify-between gap-x-6">
+    <div class="card py-4.5 px-6.5 flex flex-wrap justify-between gap-x-6">
       <span>{{ effect.when }}</span>
       <span class="soft">{{ answers.usual.paper }} · {{ week }} · {{ answers.usual.timeZone }}</span>
     </div>
-    <div class="card">
+    <div class="card py-4.5 px-6.5">
       <p class="soft small">What an invoice from {{ countryName(answers.usual.code) }} shows of you</p>
       <p>name and address, {{ answers.usual.tax.number }}</p>
       <p class="soft small mt-2">Papers and letters begin in</p>
@@ -58,36 +63,3 @@ const language = computed(() => {
     </div>
   </component>
 </template>
-
-<style scoped>
-.effect {
-  background: var(--desk);
-  padding: 28px 44px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
-.card {
-  background: var(--paper);
-  border: 1px solid var(--hairline);
-  border-radius: var(--corner);
-  padding: 18px 26px;
-}
-.row {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  font-family: var(--serif);
-  padding: 7px 0;
-  border-top: 1px solid var(--hairline);
-}
-.amount {
-  font-variant-numeric: tabular-nums;
-  white-space: nowrap;
-}
-@media (max-width: 900px) {
-  .effect {
-    padding: 20px;
-  }
-}
-</style>

@@ -5,7 +5,7 @@ import { useSteps } from '../settings/useSettings'
 /** What is good to do first in a business of one's own, until it is done or put away. */
 const steps = useSteps()
 const session = useSession()
-steps.follow(() => session.data?.member?.role === 'owner')
+steps.follow(() => session.may('settings'))
 const list = computed(() => steps.data?.steps ?? [])
 const left = computed(() => list.value.filter((s) => !s.done).length)
 const { act } = useAct()

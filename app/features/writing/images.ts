@@ -8,12 +8,12 @@ export const TEXT_WIDTH = 467
 
 /** As wide as a mark among words is to begin with, at most, in points. */
 const IN_LINE = 60
-/** A picture as one of the words of a line, no wider than `most` points. */
-export function inLine(
-  attrs: { src: string; alt: string; width: number; height: number },
-  most = IN_LINE,
-): { type: 'picture'; attrs: typeof attrs } {
-  const scale = Math.min(1, most / attrs.width)
+/** A picture as one of the words of a line. */
+export function inLine(attrs: { src: string; alt: string; width: number; height: number }): {
+  type: 'picture'
+  attrs: typeof attrs
+} {
+  const scale = Math.min(1, IN_LINE / attrs.width)
   const size = (n: number) => Math.max(1, Math.round(n * scale))
   return { type: 'picture', attrs: { ...attrs, width: size(attrs.width), height: size(attrs.height) } }
 }

@@ -32,9 +32,20 @@ export const ITEM_VALUES: Record<string, { path: string; label: string }[]> = {
     { path: 'item.amount', label: 'Payment: amount' },
     { path: 'item.due', label: 'Payment: due' },
   ],
+  calledOff: [
+    { path: 'item.from', label: 'Called off: from so many days before' },
+    { path: 'item.to', label: 'Called off: to so many days before' },
+    { path: 'item.kept', label: 'Called off: what is kept' },
+  ],
 }
 
-export const LISTS: Record<string, string> = { lines: 'priced line', days: 'day', guests: 'guest', stages: 'payment' }
+export const LISTS: Record<string, string> = {
+  lines: 'priced line',
+  days: 'day',
+  guests: 'guest',
+  stages: 'payment',
+  calledOff: 'step of calling off',
+}
 
 export function labelOf(path: string): string {
   const item = Object.values(ITEM_VALUES)

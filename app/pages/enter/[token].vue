@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import type { DoorView } from '~~/shared/out/members'
+import { ApiProblem } from '~/composables/api'
 import { newPassword, newPin } from '~~/shared/setup'
 
 /** A member's way in by a link: an invitation, or a new password. */
@@ -17,12 +18,22 @@ onMounted(async () => {
     problem.value = wordsOf(e)
   }
 })
-const form = reactive({ password: '', pin: '' })
+const form = reactive({ password: '', pin: '', code: '' })
+/** An authenticator's code is asked for, too. */
+const second = ref(false)
 const invited = computed(() => door.value?.purpose === 'invited')
-const schema = computed(() => z.object({ password: newPassword, pin: invited.value ? newPin : z.literal(null) }))
-const given = () => ({ password: form.password, pin: invited.value ? form.pin : null })
+const schema = computed(() =>
+  z.object({ password: newPassword, pin: invited.value ? newPin : z.literal(null), code: z.string().optional() }),
+)
+const given = () => ({ password: form.password, pin: invited.value ? form.pin : null, code: form.code || undefined })
 async function enter(body: object) {
-  await api(base, { method: 'POST', body })
+  try {
+    await api(base, { method: 'POST', body })
+  } catch (e) {
+    if (!(e instanceof ApiProblem) || e.extra.reason !== 'code') throw e
+    second.value = true
+    return
+  }
   await session.load()
   await navigateTo('/')
 }
@@ -49,6 +60,9 @@ async function enter(body: object) {
         /></FieldOf>
         <FieldOf v-if="invited" name="pin" label="PIN, for taking a device back"
           ><InputText v-model="form.pin" type="password" inputmode="numeric" maxlength="8" autocomplete="off"
+        /></FieldOf>
+        <FieldOf v-if="second" name="code" label="The code your authenticator shows, or a spare one"
+          ><InputText v-model="form.code" autocomplete="one-time-code" maxlength="20"
         /></FieldOf>
         <Button type="submit" size="large" :disabled="busy">Come in</Button>
       </FormOf>

@@ -107,6 +107,7 @@ async function answered(answer: { subject: string; words: string }): Promise<voi
             v-model:discount="discount"
             :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"
             :currency="session.data?.business?.currency ?? 'GBP'"
+            :day="job.record.starts.slice(0, 10) || null"
             :problems="problems"
             @update:lines="job.touch('lines')"
           />

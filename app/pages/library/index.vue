@@ -43,10 +43,11 @@ const clauseColumns: RowColumn<Clause>[] = [
     order: (c) => c.templates,
   },
 ]
-const owner = computed(() => session.data?.member?.role === 'owner')
+const owner = computed(() => session.may('settings'))
 const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const itemColumns: RowColumn<Item>[] = [
   { key: 'what', header: 'Item', text: (i) => i.description, always: true, order: (i) => i.description.toLowerCase() },
+  { key: 'code', header: 'Code', text: (i) => i.code, order: (i) => i.code.toLowerCase() },
   { key: 'unit', header: 'Unit', text: (i) => i.unit, order: (i) => i.unit },
   {
     key: 'sets',

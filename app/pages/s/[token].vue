@@ -8,6 +8,7 @@ import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
 import { SAYS, sayingIn } from '~/features/signer/says'
+import { inColours } from '~/composables/look'
 import { aboutOf, isQuote, useSigner } from '~/features/signer/useSigner'
 
 /** What a signer's link opens. Drawn on the server, so that it can be read before any script has come. */
@@ -52,7 +53,11 @@ onMounted(() => {
 })
 const direction = computed(() => (isRightToLeft(says.value.language) ? 'rtl' : 'ltr'))
 useHead({
-  htmlAttrs: { lang: () => says.value.language, dir: direction },
+  htmlAttrs: {
+    lang: () => says.value.language,
+    dir: direction,
+    style: () => (view.value ? inColours(view.value.business.look) : ''),
+  },
   title: () =>
     view.value ? `${aboutOf(view.value) || view.value.business.name} · ${view.value.business.name}` : 'Not found',
   meta: [{ name: 'robots', content: 'noindex' }],
@@ -110,7 +115,13 @@ const asks = computed((): WordKey =>
     </div>
     <template v-else>
       <header class="who">
-        <span class="logo" aria-hidden="true">{{ view.business.name[0] }}</span>
+        <img
+          v-if="view.business.look.logo"
+          class="max-h-10 max-w-22 phone:max-w-40 object-contain"
+          :src="`/api/look/${view.business.look.logo.sha}`"
+          alt=""
+        />
+        <span v-else class="logo" aria-hidden="true">{{ view.business.name[0] }}</span>
         <p>
           <b>{{ view.business.name }}</b>
           <template v-if="view.state === 'open'"> {{ ' ' + says(asks) }}</template>
@@ -191,7 +202,7 @@ const asks = computed((): WordKey =>
   width: 36px;
   height: 36px;
   border-radius: 8px;
-  background: #7a3b22;
+  background: var(--heather);
   color: #fff;
   display: grid;
   place-items: center;

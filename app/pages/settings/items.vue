@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import { z } from 'zod'
-import { type Minor, majorString } from '~~/core/money/money'
-import { typedDecimal } from '~~/core/money/typed'
+import { priceOn } from '~~/core/items/item'
 import type { LibraryView } from '~~/shared/library'
-import { pricedItem } from '~~/shared/starter'
-import { typedPrice } from '~~/shared/typed'
+import { searchable } from '~~/shared/text'
 import { useLibrary } from '~/features/library/useLibrary'
+import ItemDialog from '~/features/settings/ItemDialog.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
 
@@ -17,7 +15,6 @@ library.follow()
 const business = useBusiness()
 business.follow()
 const session = useSession()
-const locale = useLocale()
 const notices = useNotices()
 const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const rates = computed(() =>
@@ -26,49 +23,40 @@ const rates = computed(() =>
     label: [`${r.rate}%`, r.words].filter(Boolean).join(', '),
   })),
 )
-const schema = computed(() =>
-  z.object({
-    description: pricedItem.shape.description,
-    unit: pricedItem.shape.unit,
-    price: typedPrice(currency.value, locale.value),
-    taxRate: pricedItem.shape.taxRate,
-  }),
-)
+const groups = computed(() => [...new Set(library.items.map((i) => i.group).filter(Boolean))].sort())
+const sought = ref('')
+/** Items under their groups, those of none first. */
+const shown = computed(() => {
+  const found = library.items.filter((i) => searchable(i.description, i.code).includes(searchable(sought.value)))
+  return ['', ...groups.value]
+    .map((group) => ({ group, items: found.filter((i) => i.group === group) }))
+    .filter((g) => g.items.length)
+})
+const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const price = (i: Item) => money(priceOn(i, null, today), currency.value)
 const editing = ref<Item | 'new' | null>(null)
-const form = reactive({ description: '', unit: '', price: '', taxRate: '' })
-function edit(item: Item | 'new'): void {
-  const given =
-    item === 'new'
-      ? { description: '', unit: '', price: '', taxRate: rates.value[0]?.value ?? '0' }
-      : { ...item, price: typedDecimal(majorString(item.unitPrice as Minor, currency.value), locale.value) }
-  const { description, unit, price, taxRate } = given
-  Object.assign(form, { description, unit, price, taxRate })
-  editing.value = item
-}
 const send = (body: object, item: Item | 'new') =>
   item === 'new' ? api('/api/items', { method: 'POST', body }) : api(`/api/items/${item.id}`, { method: 'PUT', body })
-async function keep({ price, ...rest }: z.output<typeof schema.value>) {
-  const item = editing.value!
-  const clientQuantity = item === 'new' ? null : item.clientQuantity
-  await send({ ...rest, unitPrice: price, clientQuantity }, item)
+async function keep(body: object) {
+  await send(body, editing.value!)
   editing.value = null
   await library.load()
 }
-const { busy, act } = useAct()
+const { act } = useAct()
 const remove = (item: Item) =>
   act(async () => {
     await api(`/api/items/${item.id}`, { method: 'DELETE' })
     editing.value = null
     await library.load()
-    const { description, unit, unitPrice, taxRate, clientQuantity } = item
-    notices.say(`${description} is taken away. Lines that say it stay.`, {
+    const { id: _, position: __, ...given } = item
+    notices.say(`${item.description} is taken away. Lines that say it stay.`, {
       undo: async () => {
-        await send({ description, unit, unitPrice, taxRate, clientQuantity }, 'new')
+        await send(given, 'new')
         await library.load()
       },
     })
   })
-useRowKeys({ n: () => edit('new') })
+useRowKeys({ n: () => void (editing.value = 'new') })
 useListKeys('In what we sell', [['n', 'a new item']])
 </script>
 
@@ -78,84 +66,67 @@ useListKeys('In what we sell', [['n', 'a new item']])
     :says="library.items.length ? `${library.items.length} items` : ''"
     :problem="library.problem"
   >
-    <template #acts><Button @click="edit('new')">New item</Button></template>
+    <template #acts><Button @click="editing = 'new'">New item</Button></template>
+    <p class="acts mb-3">
+      <InputText
+        v-if="library.items.length > 12"
+        v-model="sought"
+        type="search"
+        placeholder="Find an item"
+        aria-label="Find an item"
+      />
+      <NuxtLink to="/bring-items">Bring items in from a table</NuxtLink>
+      <a v-if="library.items.length" href="/api/items/export" download>All of them as a table</a>
+    </p>
     <Skeleton v-if="library.busy && !library.items.length" height="200px" />
-    <ul v-else-if="library.items.length" class="ledger w-full" aria-label="Items">
-      <li v-for="i in library.items" :key="i.id" class="row">
-        <Button unstyled data-row class="name strong" @click="edit(i)">{{ i.description }}</Button>
-        <span class="soft">{{ i.unit }}</span>
-        <span class="soft small">{{ i.taxRate }}%</span>
-        <span class="amount">{{ money(i.unitPrice, currency) }}</span>
-      </li>
-    </ul>
-    <EmptyList v-else words="Nothing is sold yet. Lines can be written freely, too."
-      ><Button @click="edit('new')">Say what we sell</Button></EmptyList
-    >
-    <Dialog
-      :visible="!!editing"
-      modal
-      :header="editing === 'new' ? 'Something new' : 'What we sell'"
-      :style="{ width: 'min(520px, 96vw)' }"
-      :draggable="false"
-      @update:visible="editing = null"
-    >
-      <FormOf v-slot="{ busy: sending }" class="grid gap-3" :schema="schema" :given="() => form" :send="keep">
-        <FieldOf name="description" label="What it is"
-          ><InputText v-model="form.description" maxlength="500" autofocus
-        /></FieldOf>
-        <div class="pairs">
-          <FieldOf name="price" :label="`Price of one, in ${currency}`"
-            ><InputText v-model="form.price" inputmode="decimal" maxlength="20"
-          /></FieldOf>
-          <FieldOf name="unit" label="Counted in"
-            ><InputText v-model="form.unit" maxlength="20" placeholder="days, people, h"
-          /></FieldOf>
-        </div>
-        <Choice v-model="form.taxRate" label="Tax" :options="rates" />
-        <p class="acts">
-          <Button type="submit" :disabled="sending">Keep this</Button>
-          <Button v-if="editing && editing !== 'new'" variant="text" :disabled="busy" @click="remove(editing)"
-            >Take it away</Button
+    <template v-else-if="library.items.length">
+      <section v-for="g in shown" :key="g.group" class="mb-4">
+        <h2 v-if="g.group" class="mb-1">{{ g.group }}</h2>
+        <ul class="ledger w-full" :aria-label="g.group || 'Items'">
+          <li
+            v-for="i in g.items"
+            :key="i.id"
+            class="grid gap-3 items-center min-h-11 py-2 grid-cols-[minmax(0,1fr)_110px] phone:py-0 phone:grid-cols-[minmax(0,1fr)_90px_60px_120px]"
           >
-        </p>
-      </FormOf>
-    </Dialog>
+            <span
+              ><Button
+                unstyled
+                data-row
+                class="strong border-0 bg-transparent p-0 text-start cursor-pointer wrap-anywhere"
+                @click="editing = i"
+                >{{ i.description }}</Button
+              ><span v-if="i.code" class="soft small ml-2">{{ i.code }}</span></span
+            >
+            <span class="soft">{{ i.unit }}</span>
+            <span class="soft small">{{ i.taxRate }}%</span>
+            <span class="text-end tabular-nums">{{ price(i) }}</span>
+          </li>
+        </ul>
+      </section>
+      <p v-if="!shown.length" class="soft">Nothing is called that.</p>
+    </template>
+    <EmptyList v-else words="Nothing is sold yet. Lines can be written freely, too."
+      ><Button @click="editing = 'new'">Say what we sell</Button></EmptyList
+    >
+    <ItemDialog
+      v-if="editing"
+      :item="editing === 'new' ? null : editing"
+      :currency="currency"
+      :rates="rates"
+      :groups="groups"
+      :keep="keep"
+      @close="editing = null"
+      @remove="remove"
+    />
     <template #effect>
       <h2>In a job</h2>
       <div class="card">
-        <p class="soft small">Type a few letters in a line of a job</p>
+        <p class="soft small">Type a few letters, or a code, in a line of a job</p>
         <p v-for="i in library.items.slice(0, 3)" :key="i.id" class="py-1">
-          {{ i.description }} <span class="soft small block">{{ money(i.unitPrice, currency) }} {{ i.unit }}</span>
+          {{ i.description }} <span class="soft small block">{{ price(i) }} {{ i.unit }}</span>
         </p>
       </div>
       <p class="soft small">Lines keep what they say when an item changes later.</p>
     </template>
   </SettingPage>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 90px 60px 120px;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-}
-.name {
-  border: 0;
-  background: none;
-  padding: 0;
-  text-align: start;
-  cursor: pointer;
-}
-.amount {
-  text-align: end;
-  font-variant-numeric: tabular-nums;
-}
-@media (max-width: 640px) {
-  .row {
-    grid-template-columns: minmax(0, 1fr) 110px;
-    padding: 8px 0;
-  }
-}
-</style>

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { mailSettings } from '~~/shared/setup'
 import SetupMail from '~/features/setup/SetupMail.vue'
+import MailSenders from '~/features/settings/MailSenders.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
 
@@ -35,6 +36,10 @@ async function keep(body: object) {
     <p v-if="data?.mailFromOutside" class="notice">
       Mail is set where Upwold was started (UPWOLD_MAIL), and that counts. What is set here waits until it isn’t.
     </p>
+    <p v-if="data?.stuck.waiting" class="notice trouble" role="status">
+      {{ data.stuck.waiting }} {{ data.stuck.waiting === 1 ? 'message waits' : 'messages wait' }} to go out and
+      {{ data.stuck.waiting === 1 ? 'is' : 'are' }} tried again by itself. Last: {{ data.stuck.error }}
+    </p>
     <FormOf v-if="data" v-slot="{ busy }" class="grid gap-3 max-w-140" :schema="schema" :given="given" :send="keep">
       <SetupMail
         :mail="mail"
@@ -45,6 +50,7 @@ async function keep(body: object) {
       <p class="acts"><Button type="submit" :disabled="busy">Keep this</Button></p>
     </FormOf>
     <Skeleton v-else height="240px" />
+    <MailSenders v-if="data" />
     <template #effect>
       <h2>A letter as it arrives</h2>
       <div class="card">

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { ownPassword, ownPin } from '~~/shared/members'
+import CurrentPassword from '~/features/settings/CurrentPassword.vue'
+import MyKeys from '~/features/settings/MyKeys.vue'
+import MySecond from '~/features/settings/MySecond.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 
-/** One's own password and PIN. */
-useHead({ title: 'My password and PIN · Upwold' })
+/** How one proves who one is: password, authenticator, keys of devices, PIN. */
+useHead({ title: 'How I sign in · Upwold' })
 const notices = useNotices()
 const word = reactive({ current: '', password: '' })
 const pin = reactive({ current: '', pin: '' })
@@ -20,7 +23,10 @@ async function keepPin(body: object) {
 </script>
 
 <template>
-  <SettingPage title="My password and PIN">
+  <SettingPage title="How I sign in">
+    <MySecond class="mb-8" />
+    <MyKeys class="mb-8" />
+    <h2 class="mb-3">Password and PIN</h2>
     <FormOf
       v-slot="{ busy }"
       class="grid gap-3 max-w-100 mb-8"
@@ -29,9 +35,7 @@ async function keepPin(body: object) {
       :given="() => word"
       :send="keepPassword"
     >
-      <FieldOf name="current" label="The password you have now"
-        ><InputText v-model="word.current" type="password" maxlength="200" autocomplete="current-password"
-      /></FieldOf>
+      <CurrentPassword v-model="word.current" label="The password you have now" />
       <FieldOf name="password" label="The new one"
         ><InputText v-model="word.password" type="password" maxlength="200" autocomplete="new-password"
       /></FieldOf>
@@ -45,9 +49,7 @@ async function keepPin(body: object) {
       :given="() => pin"
       :send="keepPin"
     >
-      <FieldOf name="current" label="Your password"
-        ><InputText v-model="pin.current" type="password" maxlength="200" autocomplete="current-password"
-      /></FieldOf>
+      <CurrentPassword v-model="pin.current" />
       <FieldOf name="pin" label="The new PIN"
         ><InputText v-model="pin.pin" type="password" inputmode="numeric" maxlength="8" autocomplete="off"
       /></FieldOf>

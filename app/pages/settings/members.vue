@@ -1,29 +1,31 @@
 <script setup lang="ts">
+import { type Right, type Role, RIGHTS_OF, rights, roles } from '~~/core/members/rights'
 import type { MemberRow } from '~~/shared/out/members'
 import { inviteMember } from '~~/shared/members'
+import MemberRights from '~/features/settings/MemberRights.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
+import { RIGHT_SAYS, ROLE_SAYS } from '~/features/settings/rights'
 import { useMembers } from '~/features/settings/useSettings'
 
-/** Who works here: invited by mail, as owner or staff. */
+/** Who works here: invited by mail, each with a role and, where it is wanted, more or less than the role may. */
 useHead({ title: 'Who works here · Upwold' })
 const members = useMembers()
 members.follow()
 const { data, problem, busy: reading } = storeToRefs(members)
+const session = useSession()
 const { busy, act } = useAct()
-const asking = useAsking()
 const notices = useNotices()
 const inviting = ref(false)
-const form = reactive({ name: '', email: '', role: 'staff' as 'owner' | 'staff' })
-const ROLES = [
-  { value: 'owner' as const, label: 'owner' },
-  { value: 'staff' as const, label: 'staff' },
-]
-const MAY = [
-  ['Jobs, papers, people, messages', true, true],
-  ['Send for signing', true, 'unless somebody checks it first'],
-  ['Book payments, raise invoices', true, false],
-  ['Settings, members, doors', true, false],
-] as const
+const changing = ref<MemberRow | null>(null)
+const leaving = ref<MemberRow | null>(null)
+const takesOver = ref('')
+const form = reactive({ name: '', email: '', role: 'staff' as Role })
+/** Only owners make owners; others give what they may do themselves. */
+const offered = computed(() =>
+  roles
+    .filter((r) => session.data?.member?.role === 'owner' || RIGHTS_OF[r].every((x) => session.may(x)))
+    .map((value) => ({ value, label: value })),
+)
 async function invite(body: object) {
   await members.invite(body)
   notices.say(`${form.name} is invited by mail.`)
@@ -35,11 +37,21 @@ const again = (m: MemberRow) =>
     await members.again(m.id)
     notices.say(`${m.name} is invited once more.`)
   })
-const change = (m: MemberRow, role: 'owner' | 'staff') => act(() => members.change(m.id, { role }))
-async function remove(m: MemberRow) {
-  if (await asking.ask(`Take ${m.name} out? They can’t sign in any more; what they did stays theirs.`, 'Take them out'))
-    await act(() => members.remove(m.id))
+async function keepRights(role: Role, may: Right[] | null) {
+  const { id, name } = changing.value!
+  await members.change(id, { role, may })
+  notices.say(`Kept what ${name} may do.`)
+  changing.value = null
 }
+const others = computed(() => (data.value?.members ?? []).filter((m) => m.id !== leaving.value?.id))
+const remove = () =>
+  act(async () => {
+    const { id, name } = leaving.value!
+    await members.remove(id, takesOver.value)
+    notices.say(`${name} is out. What they did stays theirs by name.`)
+    leaving.value = null
+  })
+watch(leaving, () => (takesOver.value = ''))
 </script>
 
 <template>
@@ -56,7 +68,8 @@ async function remove(m: MemberRow) {
     >
       <FieldOf name="name" label="Name"><InputText v-model="form.name" maxlength="120" autofocus /></FieldOf>
       <FieldOf name="email" label="E-mail"><InputText v-model="form.email" type="email" maxlength="320" /></FieldOf>
-      <OneOf v-model="form.role" label="As" :options="ROLES" />
+      <Choice v-model="form.role" label="As" :options="offered" />
+      <p class="soft small">{{ ROLE_SAYS[form.role] }}</p>
       <p class="acts">
         <Button type="submit" :disabled="sending">Send the invitation</Button>
         <Button variant="text" @click="inviting = false">Never mind</Button>
@@ -64,52 +77,72 @@ async function remove(m: MemberRow) {
     </FormOf>
     <Skeleton v-if="reading && !data" height="160px" />
     <ul v-else class="ledger w-full" aria-label="Members">
-      <li v-for="m in data?.members ?? []" :key="m.id" class="row">
+      <li
+        v-for="m in data?.members ?? []"
+        :key="m.id"
+        class="grid gap-x-4 gap-y-2 items-center min-h-14 py-2 phone:py-0 phone:grid-cols-[minmax(0,1fr)_auto_auto]"
+      >
         <span
           ><b>{{ m.name }}</b
           ><span v-if="m.you" class="text-moss font-semibold"> you</span
           ><span class="soft small block">{{ m.email }}{{ m.come ? '' : ', invited' }}</span></span
         >
-        <OneOf
-          :model-value="m.role"
-          :label="`What ${m.name} is`"
-          :options="ROLES"
-          @update:model-value="change(m, $event)"
-        />
+        <span class="soft">{{ m.role }}{{ m.own ? ', more or less' : '' }}</span>
         <span class="acts">
           <Button v-if="!m.come" size="small" variant="outlined" :disabled="busy" @click="again(m)"
             >Invite once more</Button
           >
-          <Button v-if="!m.you" size="small" variant="text" :disabled="busy" @click="remove(m)">Take out</Button>
+          <Button size="small" variant="outlined" :aria-label="`What ${m.name} may do`" @click="changing = m"
+            >May do</Button
+          >
+          <Button v-if="!m.you" size="small" variant="text" :aria-label="`Take ${m.name} out`" @click="leaving = m"
+            >Take out</Button
+          >
         </span>
       </li>
     </ul>
-    <template #effect>
-      <h2>Who may what</h2>
-      <div class="card">
-        <p v-for="[what, , staff] in MAY" :key="what" class="py-1.5">
-          {{ what }}
-          <span class="soft small block">{{
-            staff === true ? 'owner and staff' : staff ? `owner; staff, ${staff}` : 'owner alone'
-          }}</span>
-        </p>
+    <section class="mt-8" aria-labelledby="table">
+      <h2 id="table">What each role begins with</h2>
+      <div class="overflow-x-auto" tabindex="0" role="group" aria-labelledby="table">
+        <DataTable :value="[...rights]" class="min-w-150" data-key="" aria-labelledby="table">
+          <Column header="May">
+            <template #body="{ data: right }">{{ RIGHT_SAYS[right as Right] }}</template>
+          </Column>
+          <Column v-for="role in roles" :key="role" :header="role" class="text-center">
+            <template #body="{ data: right }"
+              ><span :class="RIGHTS_OF[role].includes(right as Right) ? 'text-moss font-semibold' : 'soft'">{{
+                RIGHTS_OF[role].includes(right as Right) ? 'yes' : 'no'
+              }}</span></template
+            >
+          </Column>
+        </DataTable>
       </div>
-    </template>
+      <p class="soft small mt-2">
+        Everybody who works here sees jobs, papers and people, signs in their own place and checks what they are asked
+        to.
+      </p>
+    </section>
+    <MemberRights v-if="changing" :member="changing" :roles="offered" :keep="keepRights" @leave="changing = null" />
+    <Dialog
+      :visible="!!leaving"
+      modal
+      :header="`Take ${leaving?.name ?? ''} out?`"
+      class="w-120"
+      @update:visible="leaving = null"
+    >
+      <p class="mb-3">They can’t sign in any more. What they did stays theirs by name.</p>
+      <Choice
+        v-model="takesOver"
+        :label="`Who takes over what waits for ${leaving?.name ?? ''}`"
+        :options="[
+          { value: '', label: 'nobody: nothing waits' },
+          ...others.map((m) => ({ value: m.id, label: m.name })),
+        ]"
+      />
+      <p class="acts mt-4">
+        <Button :disabled="busy" @click="remove">Take them out</Button>
+        <Button variant="text" @click="leaving = null">Never mind</Button>
+      </p>
+    </Dialog>
   </SettingPage>
 </template>
-
-<style scoped>
-.row {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto;
-  gap: 8px 16px;
-  align-items: center;
-  min-height: 56px;
-}
-@media (max-width: 640px) {
-  .row {
-    grid-template-columns: minmax(0, 1fr);
-    padding: 8px 0;
-  }
-}
-</style>

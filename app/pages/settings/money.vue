@@ -4,7 +4,8 @@ import { countryCodes, countryName, presetOf } from '~~/core/country/presets'
 import { homeSettings } from '~~/shared/settings'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import SetupEffect from '~/features/setup/SetupEffect.vue'
-import InvoiceNumbers from '~/features/settings/InvoiceNumbers.vue'
+import NumbersOf from '~/features/settings/NumbersOf.vue'
+import InvoiceTerms from '~/features/settings/InvoiceTerms.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
 
@@ -116,7 +117,23 @@ async function keep(body: object) {
       <p class="acts"><Button type="submit" :disabled="busy">Keep this</Button></p>
     </FormOf>
     <Skeleton v-else height="320px" />
-    <InvoiceNumbers v-if="data" />
+    <template v-if="data">
+      <NumbersOf
+        of="invoices"
+        title="Numbers of invoices"
+        one="invoice"
+        like="{year}-{n:4}"
+        says="{year} is the year, {n:4} the number with four digits; with the year in it each year begins anew. None is left out."
+      />
+      <NumbersOf
+        of="quotes"
+        title="Numbers of quotes"
+        one="quote"
+        like="Q-{year}-{n:4}"
+        says="A quote has its number from the first draft on; it prints where a template says {paper.number}."
+      />
+    </template>
+    <InvoiceTerms v-if="data" />
     <template v-if="form && data" #effect>
       <SetupEffect
         bare

@@ -82,13 +82,19 @@ async function open(body: object) {
         <NuxtLink to="/sign-in">sign in</NuxtLink>.</span
       >
     </p>
-    <div v-else class="cols">
-      <FormOf v-slot="{ busy }" class="sheet" :schema="foundBusiness" :given="given" :send="open">
+    <div v-else class="grid narrow:grid-cols-2 narrow:min-h-[calc(100vh-66px)]">
+      <FormOf
+        v-slot="{ busy }"
+        class="grid content-start gap-4.5 p-5 narrow:pt-6 narrow:pe-10 narrow:pb-12 narrow:ps-14"
+        :schema="foundBusiness"
+        :given="given"
+        :send="open"
+      >
         <h1>Four questions, then your first job</h1>
-        <section aria-labelledby="who">
-          <span class="nth" aria-hidden="true">1</span>
-          <h2 id="who">Who are you?</h2>
-          <div class="pair">
+        <section class="grid gap-2.5 relative ps-10 pb-4.5 border-b border-b-hairline" aria-labelledby="who">
+          <span class="absolute start-0 text-heather font-serif font-semibold text-l" aria-hidden="true">1</span>
+          <h2 id="who" class="text-l text-ink">Who are you?</h2>
+          <div class="grid grid-cols-[repeat(auto-fit,minmax(210px,1fr))] gap-2.5">
             <FieldOf name="name" label="Name of the business"
               ><InputText v-model="form.name" maxlength="120" autocomplete="organization" autofocus
             /></FieldOf>
@@ -107,9 +113,9 @@ async function open(body: object) {
             /></FieldOf>
           </div>
         </section>
-        <section aria-labelledby="price">
-          <span class="nth" aria-hidden="true">2</span>
-          <h2 id="price">How do you price?</h2>
+        <section class="grid gap-2.5 relative ps-10 pb-4.5 border-b border-b-hairline" aria-labelledby="price">
+          <span class="absolute start-0 text-heather font-serif font-semibold text-l" aria-hidden="true">2</span>
+          <h2 id="price" class="text-l text-ink">How do you price?</h2>
           <div class="flex flex-wrap gap-3 items-end">
             <OneOf
               v-model="form.pricing"
@@ -127,16 +133,16 @@ async function open(body: object) {
             <Choice v-model="form.currency" label="Currency" :options="currencies" />
           </div>
         </section>
-        <section aria-labelledby="what">
-          <span class="nth" aria-hidden="true">3</span>
-          <h2 id="what">What do you do?</h2>
+        <section class="grid gap-2.5 relative ps-10 pb-4.5 border-b border-b-hairline" aria-labelledby="what">
+          <span class="absolute start-0 text-heather font-serif font-semibold text-l" aria-hidden="true">3</span>
+          <h2 id="what" class="text-l text-ink">What do you do?</h2>
           <OneOf v-if="choices" v-model="form.set" label="What you do" class="flex-wrap" :options="sets" />
           <Skeleton v-else width="320px" height="34px" />
           <p class="soft small">{{ brings }}</p>
         </section>
-        <section aria-labelledby="mail">
-          <span class="nth" aria-hidden="true">4</span>
-          <h2 id="mail">How does your mail go out?</h2>
+        <section class="grid gap-2.5 relative ps-10 pb-4.5 border-b border-b-hairline" aria-labelledby="mail">
+          <span class="absolute start-0 text-heather font-serif font-semibold text-l" aria-hidden="true">4</span>
+          <h2 id="mail" class="text-l text-ink">How does your mail go out?</h2>
           <SetupMail :mail="mail" :to="form.owner.email" :base="base" />
         </section>
         <Button type="submit" size="large" class="justify-self-end" :disabled="busy">Open the business</Button>
@@ -145,47 +151,3 @@ async function open(body: object) {
     </div>
   </div>
 </template>
-
-<style scoped>
-.cols {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  min-height: calc(100vh - 66px);
-}
-.sheet {
-  display: grid;
-  align-content: start;
-  gap: 18px;
-  padding: 24px 40px 48px 56px;
-}
-section {
-  display: grid;
-  gap: 10px;
-  position: relative;
-  padding: 0 0 18px 40px;
-  border-bottom: 1px solid var(--hairline);
-}
-h2 {
-  font: 600 var(--size-l) var(--sans);
-  color: var(--ink);
-}
-.nth {
-  position: absolute;
-  inset-inline-start: 0;
-  color: var(--heather);
-  font: 600 var(--size-l) var(--serif);
-}
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
-  gap: 10px;
-}
-@media (max-width: 900px) {
-  .cols {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .sheet {
-    padding: 20px;
-  }
-}
-</style>

@@ -2,4 +2,4 @@ import { businessView as out } from '../../../shared/out/settings'
 import { route } from '../../doors/route'
 import { businessView } from '../../views/business'
 
-export default route({ who: 'owner', out }, () => businessView())
+export default route({ who: 'settings', out }, () => businessView())

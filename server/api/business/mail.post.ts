@@ -4,4 +4,4 @@ import { route } from '../../doors/route'
 import { tryLetter } from '../../messages/try'
 
 /** Sends a letter by a mail server as it was typed. */
-export default route({ who: 'owner', out, body, throttle: 'letter tried' }, ({ body }) => tryLetter(body))
+export default route({ who: 'settings', out, body, throttle: 'letter tried' }, ({ body }) => tryLetter(body))

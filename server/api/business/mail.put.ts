@@ -5,7 +5,7 @@ import { noteSecurity } from '../../doors/log'
 import { route } from '../../doors/route'
 
 const body = z.object({ mail: mailSettings.nullable() })
-export default route({ who: 'owner', body }, async ({ body, event }) => {
+export default route({ who: 'settings', body }, async ({ body, event }) => {
   await changeMail(body.mail)
   await noteSecurity(event, 'setting', body.mail ? `Mail goes out by ${body.mail.host}` : 'Mail waits')
 })

@@ -3,6 +3,6 @@ import { theBusiness } from '../../records/business'
 import { route } from '../../doors/route'
 
 export default route({ who: 'member', out }, async () => {
-  const { checked, quiet, thanks, locale, taxRate } = (await theBusiness()).settings
-  return { checked, quiet, thanks, locale, taxRate }
+  const { checked, quiet, thanks, locale, taxRate, byMail } = (await theBusiness()).settings
+  return { checked, quiet, thanks, locale, taxRate, byMail }
 })

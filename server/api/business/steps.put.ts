@@ -3,4 +3,4 @@ import { putStepAway } from '../../business/facts'
 import { route } from '../../doors/route'
 
 /** Puts one of the first steps away. */
-export default route({ who: 'owner', body }, ({ body }) => putStepAway(body.step))
+export default route({ who: 'settings', body }, ({ body }) => putStepAway(body.step))

@@ -3,6 +3,6 @@ import { saveClause } from '../../../shared/library'
 import { putClause } from '../../templates/clauses'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', out, limit: 12_000_000, body: saveClause }, ({ id, body, event }) =>
+export default route({ who: 'library', out, limit: 12_000_000, body: saveClause }, ({ id, body, event }) =>
   putClause(id, body, event.context.member!.id),
 )

@@ -14,7 +14,7 @@ function passwordIn(header: string): string {
 }
 
 export default route(
-  { who: 'member', out, query: fileQuery, file: FILE_MAX, throttle: 'file' },
+  { who: ['jobs', 'papers', 'library'], out, query: fileQuery, file: FILE_MAX, throttle: 'file' },
   async ({ event, query, bytes }) => {
     // A password stays out of addresses, which are logged; it comes in a header, encoded for any letters.
     const given = getRequestHeader(event, 'x-file-password')

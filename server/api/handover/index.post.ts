@@ -7,7 +7,7 @@ import { insistOnGuest, linkForDevice } from '../../rounds/manage/handover'
 
 /** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
 export default route(
-  { who: 'member', out, body: z.object({ personId: z.string().max(60) }) },
+  { who: 'desk', out, body: z.object({ personId: z.string().max(60) }) },
   async ({ event, body }) => {
     const member = event.context.member!
     const name = await insistOnGuest(body.personId)

@@ -3,4 +3,4 @@ import { pricedItem as body } from '../../../shared/starter'
 import { addItem } from '../../business/items'
 import { route } from '../../doors/route'
 
-export default route({ who: 'owner', out, body }, async ({ body }) => ({ id: await addItem(body) }))
+export default route({ who: 'settings', out, body }, async ({ body }) => ({ id: await addItem(body) }))

@@ -3,4 +3,4 @@ import { newJob } from '../../../shared/jobs'
 import { createJob } from '../../jobs/jobs'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', out, body: newJob }, async ({ body }) => ({ id: await createJob(body) }))
+export default route({ who: 'jobs', out, body: newJob }, async ({ body }) => ({ id: await createJob(body) }))

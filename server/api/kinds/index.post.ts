@@ -3,4 +3,4 @@ import { namedKind as body } from '../../../shared/starter'
 import { addKind } from '../../business/kinds'
 import { route } from '../../doors/route'
 
-export default route({ who: 'owner', out, body }, async ({ body }) => ({ id: await addKind(body) }))
+export default route({ who: 'settings', out, body }, async ({ body }) => ({ id: await addKind(body) }))

@@ -1,4 +1,4 @@
 import { dropMessage } from '../../rounds/prepare/saved-messages'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member' }, ({ id }) => dropMessage(id))
+export default route({ who: 'library' }, ({ id }) => dropMessage(id))

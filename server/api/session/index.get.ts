@@ -5,6 +5,7 @@ import { useConfig } from '../../platform/config'
 import { route } from '../../doors/route'
 import { memberById } from '../../members/members'
 import { isFounded } from '../../setup/found'
+import { meView } from '../../views/members'
 import { theBusiness } from '../../records/business'
 
 export default route({ who: 'anyone', out }, async ({ event }) => {
@@ -16,7 +17,7 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
   const handover = session.kind === 'handover'
   const { standins, postRoomOpens } = useConfig()
   return {
-    member: { id: member.id, name: member.name, role: member.role },
+    member: meView(member),
     handover,
     business: {
       name,

@@ -1,23 +1,23 @@
 import { signedIn as out } from '../../../shared/out/acts'
 import { signInWith as body } from '../../../shared/account'
-import { changeSession, deviceMark, keepDeviceMark } from '../../doors/access'
-import { route } from '../../doors/route'
+import { deviceMark } from '../../doors/access'
 import { noteSecurity } from '../../doors/log'
-import { rememberDevice, signIn } from '../../members/members'
+import { route } from '../../doors/route'
+import { welcome } from '../../doors/welcome'
 import { fromWhere } from '../../doors/where'
+import { signIn } from '../../members/members'
+import { Problem } from '../../platform/problem'
+import { insistOnSecond } from '../../members/second'
 
 export default route({ who: 'anyone', out, body, limit: 4000 }, async ({ event, body }) => {
-  const mark = deviceMark(event)
   let member
   try {
-    member = await signIn(body.email, body.password, { address: fromWhere(event).ip, mark })
+    member = await signIn(body.email, body.password, { address: fromWhere(event).ip, mark: deviceMark(event) })
+    await insistOnSecond(member, body.code)
   } catch (error) {
+    if (error instanceof Problem && error.code === 'not-signed-in') throw error
     await noteSecurity(event, 'sign-in', `Wrong sign-in as ${body.email.trim().toLowerCase().slice(0, 100)}`)
     throw error
   }
-  await changeSession(event, { memberId: member.id, kind: 'member' })
-  const fresh = await rememberDevice(member.id, mark)
-  if (fresh) keepDeviceMark(event, fresh)
-  await noteSecurity(event, 'sign-in', fresh ? 'Signed in on a browser not seen before' : 'Signed in', member)
-  return { member: { id: member.id, name: member.name, role: member.role } }
+  return welcome(event, member, 'Signed in')
 })

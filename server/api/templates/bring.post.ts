@@ -4,6 +4,6 @@ import { BRING_MAX, bring } from '../../files/bring'
 import { route } from '../../doors/route'
 
 export default route(
-  { who: 'member', out, query: bringIn, file: BRING_MAX, throttle: 'file' },
+  { who: 'library', out, query: bringIn, file: BRING_MAX, throttle: 'file' },
   async ({ query, bytes }) => bring(query.name, await bytes()),
 )

@@ -3,6 +3,6 @@ import { newTemplate } from '../../../shared/library'
 import { addTemplate } from '../../templates/templates'
 import { route } from '../../doors/route'
 
-export default route({ who: 'member', out, limit: 12_000_000, body: newTemplate }, async ({ body }) => ({
+export default route({ who: 'library', out, limit: 12_000_000, body: newTemplate }, async ({ body }) => ({
   id: await addTemplate(body),
 }))

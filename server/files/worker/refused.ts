@@ -10,7 +10,8 @@ export class Refused extends Error {
 
 export type Answer<T> = { done: T } | { refused: { why: string; message: string } }
 
-const TOO_DEEP =
+/** What is said of a file whose parts stand in each other without end. */
+export const TOO_DEEP =
   'This file nests its parts so deeply that nothing could draw it. Print it to a new PDF, or save it anew.'
 
 /**

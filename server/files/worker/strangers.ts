@@ -8,6 +8,7 @@ import { findInPdf, textInPdf } from './blanks'
 import * as documents from './documents'
 import { readParts } from './parts'
 import { type PictureInfo, inspect, pictureIn, signatureFrom } from './pictures'
+import type { RowsTask } from './rows'
 import { picturesOfScan } from './scans'
 import { Refused, answering } from './refused'
 
@@ -90,6 +91,11 @@ export const inspectPictures = answering(
 )
 
 export const signaturePicture = answering(({ bytes }: { bytes: Uint8Array }) => signatureFrom(bytes))
+/** What reads records is fetched when somebody brings some: nothing else waits for it. */
+export const readRows = answering(async (task: RowsTask) => {
+  const { readRecords } = await import('./rows')
+  return readRecords(task)
+})
 export const scanPictures = answering(({ bytes }: { bytes: Uint8Array }) => picturesOfScan(bytes, inflate))
 export const readDocument = answering(documents.readDocument)
 export const looksTaken = answering(documents.looksTaken)

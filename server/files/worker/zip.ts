@@ -1,6 +1,6 @@
 import { inflateRawSync } from 'node:zlib'
 import JSZip from 'jszip'
-import { Refused } from './refused'
+import { Refused, TOO_DEEP } from './refused'
 
 /** A letter has a few dozen parts. */
 const PARTS_MAX = 2000
@@ -69,19 +69,38 @@ function unpackedSize(
       'bomb',
     )
   if (uncompressedSize > most) throw tooLarge()
+  const isText = /\.(xml|rels)$/i.test(name)
   if (compression.magic === '\0\0') {
     if (compressedContent.length !== uncompressedSize) throw lies()
+    if (isText) insistOnShallow(compressedContent)
     return compressedContent.length
   }
   try {
     // One byte more than it says: whoever lies about a size is found out before more is unpacked.
-    const { length } = inflateRawSync(compressedContent, { maxOutputLength: Math.max(1, uncompressedSize) })
-    if (length !== uncompressedSize) throw lies()
-    return length
+    const part = inflateRawSync(compressedContent, { maxOutputLength: Math.max(1, uncompressedSize) })
+    if (part.length !== uncompressedSize) throw lies()
+    if (isText) insistOnShallow(part)
+    return part.length
   } catch (error) {
     if (error instanceof Refused) throw error
     if ((error as { code?: string }).code === 'ERR_BUFFER_TOO_LARGE') throw lies()
     throw new Refused(DAMAGED, 'damaged')
+  }
+}
+/** A letter's parts stand a few dozen deep in each other. */
+const DEPTH_MAX = 1000
+const [OPEN, CLOSE, SLASH] = [0x3c, 0x3e, 0x2f]
+/** Refuses XML that nests without end, by its tags alone, before anything takes it apart. What is no XML is not its business. */
+function insistOnShallow(xml: Uint8Array): void {
+  let depth = 0
+  for (let at = xml.indexOf(OPEN); at >= 0; at = xml.indexOf(OPEN, at + 1)) {
+    const next = xml[at + 1]
+    if (next === SLASH) depth -= 1
+    else if (next !== 0x3f && next !== 0x21) {
+      const end = xml.indexOf(CLOSE, at)
+      if (end > 0 && xml[end - 1] !== SLASH) depth += 1
+    }
+    if (depth > DEPTH_MAX) throw new Refused(TOO_DEEP, 'too-deep')
   }
 }
 const lies = () =>

@@ -3,6 +3,7 @@ import { type Client, type InStatement, type Transaction, createClient } from '@
 import { type LibSQLDatabase, drizzle } from 'drizzle-orm/libsql'
 import { useConfig } from '../config'
 import * as schema from './schema'
+import { breathe } from '../turns'
 
 export type Db = LibSQLDatabase<typeof schema>
 
@@ -93,6 +94,23 @@ export async function write<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   }
   for (const f of open.after) f()
   return result
+}
+
+/**
+ * Does many small pieces of writing, so many to a transaction, and lets others have their turn in between: the database is
+ * asked in this process, and a long transaction would hold everybody up.
+ */
+export async function writeInTurns<T>(
+  pieces: readonly T[],
+  each: (piece: T) => Promise<void>,
+  atOnce = 5,
+): Promise<void> {
+  for (let i = 0; i < pieces.length; i += atOnce) {
+    await write(async () => {
+      for (const piece of pieces.slice(i, i + atOnce)) await each(piece)
+    })
+    await breathe()
+  }
 }
 
 /** Takes the first out of a map, so that what is put in meanwhile comes later. */

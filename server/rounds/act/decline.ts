@@ -37,6 +37,7 @@ export async function declinePart(
       notable: true,
     })
     await enqueue('mail.owner', `declined:${holder.person.id}`, {
+      about: 'declined',
       jobId: round!.jobId,
       subject: `${titles} declined`,
       words: `${holder.person.name} declined the ${within}: “${reason}”`,

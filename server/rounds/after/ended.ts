@@ -1,5 +1,7 @@
 import { eq, inArray } from 'drizzle-orm'
 import { formatMoney } from '../../../core/money/money'
+import { inSentence } from '../../../core/rounds/greeting'
+import { titlesOf } from '../../../shared/papers'
 import { figuresFor } from '../../../core/layout/restate'
 import { instantOf } from '../../../core/calendar/dates'
 import type { RoundStatus } from '../../../core/rounds/rounds'
@@ -32,6 +34,14 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
     await enqueue('seal', `seal:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
     const quote = list.find((p) => p.paper.kind === 'quote')
+    const titles = titlesOf(list.map((p) => p.paper))
+    if (!quote)
+      await enqueue('mail.owner', `signed:${roundId}`, {
+        about: 'signed',
+        jobId: round!.jobId,
+        subject: `Signed by all: ${titles}`,
+        words: `Everybody has signed the ${inSentence(titles)}. The sealed copy is with the job.`,
+      })
     const contract = list.some((p) => p.paper.kind === 'contract')
     if (quote) await takeAgreedLines(round!, quote, contract)
     const { kind } = await loadJob(round!.jobId)
@@ -73,6 +83,7 @@ async function takeAgreedLines(
       notable: true,
     })
     await enqueue('mail.owner', `accepted:${round.id}`, {
+      about: 'accepted',
       jobId: round.jobId,
       subject: `Quote accepted: ${formatMoney(priced.total, figures.currency)}`,
       words: [`The quote was accepted: ${formatMoney(priced.total, figures.currency)}.`, ...options].join('\n'),

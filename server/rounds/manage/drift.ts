@@ -4,6 +4,7 @@ import { inSentence } from '../../../core/rounds/greeting'
 import type { Actor } from '../../chain/record'
 import { driftOf, sentVersion } from '../../papers/drift'
 import { loadPaper } from '../../records/paper'
+import { numberFor } from '../../papers/make'
 import { now } from '../../platform/clock'
 import { write } from '../../platform/db/client'
 import { papers, OWN } from '../../platform/db/schema'
@@ -37,6 +38,7 @@ export async function settle(
       const { id: _id, state: _state, createdAt: _at, fromPaperId: _from, ...copy } = paper
       await tx.insert(papers).values({
         ...copy,
+        number: await numberFor(tx, copy.kind),
         id: fresh,
         own: { ...copy.own, settled: {} },
         state: 'draft',

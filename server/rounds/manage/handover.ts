@@ -3,6 +3,8 @@ import { acts, mayAct } from '../../../core/rounds/rounds'
 import { db, write } from '../../platform/db/client'
 import { roundPeople, rounds } from '../../platform/db/schema'
 import { Problem, notFound } from '../../platform/problem'
+import { insistOnPaperOf } from '../../papers/at-desk'
+import { loadPaper } from '../../records/paper'
 import { issueLink, linkUrl, revokeLinks } from '../../chain/links'
 import { roundState } from '../../chain/state'
 import { personOf, roundOfPaper } from '../../chain/round'
@@ -46,7 +48,8 @@ async function inTurn(personId: string): Promise<typeof roundPeople.$inferSelect
 }
 
 /** A link that is handed over, as text or QR code; an earlier one of the kind stops working. */
-export async function linkToHand(paperId: string, personId: string): Promise<{ url: string }> {
+export async function linkToHand(paperId: string, personId: string, memberId: string): Promise<{ url: string }> {
+  await insistOnPaperOf(memberId, (await loadPaper(paperId)).kind)
   const round = await roundOfPaper(paperId)
   return write(async () => {
     const person = await personOf(round, personId)

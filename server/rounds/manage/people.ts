@@ -69,7 +69,7 @@ export async function correct(
 export async function takePlace(
   round: Round,
   leaves: Person,
-  comes: { name: string; email: string; phone: string; contactId: string | null },
+  comes: { name: string; email: string; phone: string; contactId: string | null; memberId?: string },
   event: 'replaced' | 'passed-on',
   actor: Actor,
   data: Parameters<typeof record>[3] = {},
@@ -77,7 +77,9 @@ export async function takePlace(
   return write(async (tx) => {
     insistOnAddresses(comes.email, comes.phone)
     const { name, email, phone } = comes
-    const contactId = comes.contactId ?? (await addContact({ name, email, phone, address: '', kind: 'person' }))
+    const contactId = comes.memberId
+      ? null
+      : (comes.contactId ?? (await addContact({ name, email, phone, address: '', kind: 'person' })))
     const id = newId()
     const { proof } = leaves.how
     const how = {
@@ -93,7 +95,7 @@ export async function takePlace(
       ...leaves,
       id,
       contactId,
-      memberId: null,
+      memberId: comes.memberId ?? null,
       name: comes.name,
       email: comes.email,
       how,

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import { numberFor } from '../../papers/make'
 import { now } from '../../platform/clock'
 import { write } from '../../platform/db/client'
 import { papers, roundPlans } from '../../platform/db/schema'
@@ -25,7 +26,8 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
     for (const [i, { paper }] of list.entries()) {
       const { id: _id, state: _state, createdAt: _at, fromPaperId: _from, ...copy } = await loadPaper(paper.id)
       fresh.set(paper.id, `p${key}-${i}`)
-      const values = { ...copy, id: `p${key}-${i}`, own: { ...copy.own, settled: {} }, state: 'draft' as const }
+      const number = await numberFor(tx, copy.kind)
+      const values = { ...copy, number, id: `p${key}-${i}`, own: { ...copy.own, settled: {} }, state: 'draft' as const }
       await tx.insert(papers).values({ ...values, createdAt: now(), fromPaperId: paper.id })
     }
     const plan = await planOfRound(paperId, (id) => fresh.get(id)!)

@@ -1,14 +1,19 @@
 import { eq } from 'drizzle-orm'
+import { mayAny } from '../../../core/members/rights'
 import { db } from '../../platform/db/client'
-import { members } from '../../platform/db/schema'
+import { type BusinessSettings, members } from '../../platform/db/schema'
 import { theBusiness } from '../../records/business'
 import type { Actor } from '../../chain/record'
+import type { Member } from '../../members/members'
 import { Problem } from '../../platform/problem'
 
-/** Whether what a member sends has to be checked by somebody else of the business first. */
+/** Whether what a member sends has to be checked by somebody else of the business first: their role is, or they may not send. */
+export const isCheckedBy = (member: Member, { checked }: Pick<BusinessSettings, 'checked'>): boolean =>
+  checked.includes(member.role) || !mayAny(member, ['send'])
+
 export async function isChecked(memberId: string | null): Promise<boolean> {
   const [member] = memberId ? await db().select().from(members).where(eq(members.id, memberId)) : []
-  return !!member && (await theBusiness()).settings.checked.includes(member.role)
+  return !!member && isCheckedBy(member, (await theBusiness()).settings)
 }
 
 /** Refuses what would go out past the check, by whatever way. */

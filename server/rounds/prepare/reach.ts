@@ -27,6 +27,6 @@ export async function insistOnReach(plan: RoundPlan): Promise<void> {
 /** By what people can be reached and proved here. */
 export const meansHere = async (): Promise<PlanView['means']> => ({
   mail: await canMail(),
-  text: canText(),
+  text: await canText(),
   identity: hasStandin('identity'),
 })

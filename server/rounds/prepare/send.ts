@@ -13,17 +13,20 @@ import { roundWords } from '../../../shared/words/says'
 import { now, today } from '../../platform/clock'
 import { hashPassword } from '../../platform/crypt'
 import { db, write } from '../../platform/db/client'
-import { type PersonHow, members, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
+import { type PersonHow, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
 import { newId } from '../../platform/ids'
 import { enqueue } from '../../queue/outbox'
 import { idBy } from '../../platform/once'
 import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import type { Prepared } from '../../papers/prepare'
+import { insistOnPaperOf } from '../../papers/at-desk'
+import { ownWordsIn } from '../../records/words'
 import { loadPaper } from '../../records/paper'
 import { basisOf, insistOnSeen, togetherWith } from './basis'
 import { carryOut } from '../after/carry-out'
 import { type LoadedPlan, loadPlan } from './plan'
+import { isChecked } from './may-send'
 import { insistOnReach } from './reach'
 import { type Actor, record } from '../../chain/record'
 import { withWitness } from '../../../core/rounds/witness'
@@ -48,15 +51,13 @@ async function howOf(p: PlanPerson, plan: RoundPlan): Promise<PersonHow> {
 }
 
 /** Who may send: a member whose role is checked sends only what somebody else has passed. */
-async function insistOnCheck({ checks, plan, prepared }: LoadedPlan, actor: Actor): Promise<void> {
+async function insistOnCheck({ checks, plan }: LoadedPlan, actor: Actor): Promise<void> {
   const state = foldChecks(checks)
   if (state.status === 'waiting') throw new Problem('not-now', 'This is being checked. It goes out when it is passed.')
   if (state.status === 'passed') return
   if (plan.people.some((p) => p.part === 'check'))
     throw new Problem('not-now', 'Somebody checks this first. Send it to them to check.')
-  const [member] =
-    actor.kind === 'member' && actor.id ? await db().select().from(members).where(eq(members.id, actor.id)) : []
-  if (member && prepared[0]!.loaded.business.settings.checked.includes(member.role))
+  if (actor.kind === 'member' && (await isChecked(actor.id)))
     throw new Problem('not-now', 'Somebody else of the business checks what you send. Say who, and send it to them.')
 }
 
@@ -67,7 +68,7 @@ function insistOnOneQuote(prepared: readonly Prepared[]): void {
 }
 
 /** The subject as the first of them reads it: in the record no words stand for others. */
-function subjectSaid(plan: RoundPlan, name: string, { prepared }: LoadedPlan): string {
+async function subjectSaid(plan: RoundPlan, name: string, { prepared }: LoadedPlan): Promise<string> {
   const { job, business } = prepared[0]!.loaded
   const { language } = business.settings
   const put = messageValues({
@@ -81,7 +82,7 @@ function subjectSaid(plan: RoundPlan, name: string, { prepared }: LoadedPlan): s
     business: business.name,
     minutes: 0,
   })
-  return fill(roundWords(plan.subject, 'mSubject', language), put)
+  return fill(roundWords(plan.subject, 'mSubject', language, await ownWordsIn(language)), put)
 }
 
 /**
@@ -102,6 +103,7 @@ export async function sendRound(
   }
   if (await already()) return roundId
   const paper = await loadPaper(paperId)
+  if (actor.kind === 'member') await insistOnPaperOf(actor.id, paper.kind)
   if (paper.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
   const basis = await basisOf(await togetherWith(paper))
   insistOnSeen(input.seen, basis)
@@ -194,7 +196,7 @@ export async function sendRound(
         paper: paper.title,
         sha256: first!.pdfSha,
         pages: first!.rendered.pages,
-        subject: subjectSaid(plan, active[0]?.name ?? '', loaded),
+        subject: await subjectSaid(plan, active[0]?.name ?? '', loaded),
         contents: contentsOf(frozen, gathered),
         ...(frozen.length > 1
           ? {

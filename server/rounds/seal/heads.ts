@@ -1,7 +1,7 @@
 import { createPrivateKey, sign } from 'node:crypto'
 import { desc, eq, inArray, sql } from 'drizzle-orm'
 import { type ChainHead, NO_HEAD, type RoundHead, headBytes, headHash, versionHash } from '../../../core/evidence/heads'
-import { now } from '../../platform/clock'
+import { nextAt, now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { chainHeads, paperVersions, roundEvents, roundPapers } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
@@ -74,11 +74,7 @@ export async function signNight(): Promise<{ again: string }> {
 }
 
 /** Three in the morning, UTC. */
-function nextNight(): string {
-  const at = new Date(now())
-  at.setUTCHours(at.getUTCHours() < 3 ? 3 : 27, 0, 0, 0)
-  return at.toISOString()
-}
+const nextNight = (): string => nextAt(3)
 
 /** Sees to it that the nights are kept, from the next one on. Asked at every start, it is one errand. */
 export const keepNights = (): Promise<void> => enqueue('heads.night', 'heads:night', {}, nextNight())

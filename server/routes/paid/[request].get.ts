@@ -2,6 +2,8 @@ import { sendRedirect, setResponseHeader } from 'h3'
 import { wayBack } from '../../doors/access'
 import { escapeHtml } from '../../../core/text/escape'
 import { route } from '../../doors/route'
+import { takesCards } from '../../gateways/cards'
+import { notFound } from '../../platform/problem'
 import { acknowledge } from '../../money/payments'
 import { theBusiness } from '../../records/business'
 import { linkBack } from '../../rounds/act/pay'
@@ -10,7 +12,8 @@ import { linkBack } from '../../rounds/act/pay'
  * Where the card service sends whoever has paid. It knows no link: that lies encrypted in the browser that went to pay, and
  * any other is told in words.
  */
-export default route({ who: 'anyone', standin: 'cards', page: true }, async ({ event, part }) => {
+export default route({ who: 'anyone', page: true }, async ({ event, part }) => {
+  if (!takesCards()) throw notFound('page')
   await acknowledge(part('request'))
   const back = linkBack(part('request'), wayBack(event, part('request')))
   if (back) return sendRedirect(event, back, 303)

@@ -1,4 +1,5 @@
 import { withIds } from '../../../core/document/walk'
+import type { CalledOffStep } from '../../../core/payment-plan/called-off'
 import { minor } from '../../../core/money/money'
 import { type StarterSet, starterSet } from '../../../shared/starter'
 import { BARE, PICTURES, VISITS } from './more-sets'
@@ -71,6 +72,12 @@ function written(set: SetOf, to: StarterFor & { currency: string }): unknown {
   }
 }
 
+/** What is kept when a job is called off, as the agreements say it (`COMMON.early`, `COMMON.lateOff`). */
+const CALLED_OFF: CalledOffStep[] = [
+  { within: 30, keep: 'first' },
+  { within: 7, keep: { percent: '50' } },
+]
+
 function kindOf(k: KindOf, to: StarterFor, scale: number): StarterSet['kinds'][number] {
   const say = (of: Said) => of[to.language]
   const rest = {
@@ -89,7 +96,12 @@ function kindOf(k: KindOf, to: StarterFor, scale: number): StarterSet['kinds'][n
         ...(k.contract ? { contract: k.contract } : {}),
         ...(k.waiver ? { waiver: k.waiver } : {}),
       },
-      facts: k.facts.map((f) => ({ ...f, label: say(f.label) })),
+      facts: k.facts.map(({ label, choices, ...f }) => ({
+        ...f,
+        label: say(label),
+        ...(choices ? { choices: choices.map(say) } : {}),
+        ...(f.type === 'number' ? { least: f.least ?? '', most: '' } : {}),
+      })),
       plan: {
         stages: k.deposit
           ? [
@@ -103,6 +115,7 @@ function kindOf(k: KindOf, to: StarterFor, scale: number): StarterSet['kinds'][n
             ]
           : [rest],
         damageDeposit: k.damage === null ? null : { amount: minor(k.damage * scale), due: { fromDay: -1 } },
+        ...(k.deposit ? { calledOff: CALLED_OFF } : {}),
       },
       pricesIncludeTax: to.pricesIncludeTax,
       usual: k.usual,

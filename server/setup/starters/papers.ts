@@ -61,7 +61,7 @@ export function offer(language: StarterLanguage, know: readonly Said[]): PaperDo
     footer: footer(title, language),
     body: [
       h(1, say(OFFER.title)),
-      p('{paper.date|long}'),
+      p('{paper.number}, {paper.date|long}'),
       p(say(OFFER.for)),
       p(say(OFFER.thanks)),
       h(2, say(OFFER.costs)),

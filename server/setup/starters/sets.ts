@@ -1,3 +1,4 @@
+import type { FactRule } from '../../../core/facts/facts'
 import type { Part } from './papers'
 import type { Said } from './words'
 
@@ -9,7 +10,7 @@ export interface KindOf {
   contract?: string
   waiver?: string
   invoice: 'agreed' | 'day' | 'never'
-  facts: { key: string; label: Said; unit: string }[]
+  facts: (Pick<FactRule, 'key' | 'unit' | 'type' | 'least'> & { label: Said; choices?: Said[] })[]
   /** Percent asked for on agreeing; the rest so many days before (negative) or after the day. */
   deposit: string | null
   restDays: number
@@ -41,6 +42,13 @@ export interface SetOf {
   items: ItemOf[]
 }
 const s = (en: string, de: string): Said => ({ en, de })
+const GROUND: KindOf['facts'][number] = {
+  key: 'ground',
+  label: s('Ground', 'Untergrund'),
+  unit: '',
+  type: 'choice',
+  choices: [s('grass', 'Rasen'), s('gravel', 'Kies'), s('paved', 'gepflastert')],
+}
 const NONE = s('', '')
 const HOURS = s('h', 'Std.')
 const DAYS = s('days', 'Tage')
@@ -64,8 +72,8 @@ export const HIRE: SetOf = {
       contract: 'hire',
       invoice: 'agreed',
       facts: [
-        { key: 'ground', label: s('Ground', 'Untergrund'), unit: '' },
-        { key: 'access', label: s('Way in, width', 'Zufahrt, Breite'), unit: 'm' },
+        GROUND,
+        { key: 'access', label: s('Way in, width', 'Zufahrt, Breite'), unit: 'm', type: 'number', least: '2.2' },
       ],
       deposit: '30',
       restDays: -7,
@@ -78,10 +86,7 @@ export const HIRE: SetOf = {
       quote: true,
       contract: 'hire',
       invoice: 'agreed',
-      facts: [
-        { key: 'ground', label: s('Ground', 'Untergrund'), unit: '' },
-        { key: 'tables', label: s('Tables', 'Tische'), unit: '' },
-      ],
+      facts: [GROUND, { key: 'tables', label: s('Tables', 'Tische'), unit: '', type: 'number' }],
       deposit: '40',
       restDays: -14,
       damage: 50_000,
@@ -185,7 +190,7 @@ export const COURSES: SetOf = {
       name: s('Open session', 'Offener Termin'),
       waiver: 'part',
       invoice: 'never',
-      facts: [{ key: 'leader', label: s('Led by', 'Leitung'), unit: '' }],
+      facts: [{ key: 'leader', label: s('Led by', 'Leitung'), unit: '', type: 'person' }],
       deposit: null,
       restDays: 0,
       damage: null,

@@ -17,7 +17,7 @@ const words = (of: ReturnType<typeof made>) =>
 
 /** Values that every job has or a fallback is written for. */
 const KNOWN =
-  /^(business\.(name|legalName|address|email|bank)|(client|guest)\.name|job\.(title|starts|ends|place)|money\.(total|tax|deposit|damage)|paper\.date)$/
+  /^(business\.(name|legalName|address|email|bank)|(client|guest)\.name|job\.(title|starts|ends|place)|money\.(total|tax|deposit|damage)|paper\.(date|number))$/
 
 describe.each(cases)('the set “%s” in %s', (id, language) => {
   const set = made(id, language)

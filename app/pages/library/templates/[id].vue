@@ -176,7 +176,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         <FilePick ref="picture" label="Choose one" name="A picture" hidden accept="image/*" @picked="takePictures" />
       </section>
       <aside class="py-5 px-4.5 flex flex-col" aria-label="Beside the sheet">
-        <ChosenCard class="in-sight" />
+        <ChosenCard class="min-[1101px]:sticky top-2 z-2" />
         <h2>Before it goes</h2>
         <NoteList
           :notes="notes"
@@ -186,7 +186,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
           @go="show"
           @cure="cure"
         />
-        <CommentList class="between" on="template" :of="templateId" :block="blockHere" @go="goTo" />
+        <CommentList on="template" :of="templateId" :block="blockHere" @go="goTo" />
       </aside>
     </div>
     <VersionsDialog v-model="versions" />
@@ -195,21 +195,6 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
 </template>
 
 <style scoped>
-.in-sight {
-  position: sticky;
-  top: 8px;
-  z-index: 2;
-}
-/* What is said between us stays in sight at the foot, however long the sheet; what is chosen, at the top. */
-.between {
-  position: sticky;
-  bottom: 0;
-  margin-top: auto;
-  max-height: 50vh;
-  overflow: auto;
-  padding-block: 12px;
-  background: var(--chalk);
-}
 .name {
   font: 600 16px var(--sans);
   border: 1px solid transparent;
@@ -229,11 +214,6 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
     grid-template-columns: minmax(0, 1fr);
   }
   .side {
-    position: static;
-    max-height: none;
-  }
-  .between,
-  .in-sight {
     position: static;
     max-height: none;
   }

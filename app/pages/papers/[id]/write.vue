@@ -181,7 +181,7 @@ const pdf = `/api/papers/${id}/export?as=pdf`
           @go="(n) => n.at && goTo(n.at)"
           @cure="cure"
         />
-        <CommentList class="between" on="paper" :of="id" :block="() => lastBlock" @go="goTo" />
+        <CommentList on="paper" :of="id" :block="() => lastBlock" @go="goTo" />
       </aside>
     </div>
     <SeeAs
@@ -196,16 +196,6 @@ const pdf = `/api/papers/${id}/export?as=pdf`
 </template>
 
 <style scoped>
-/* What is said between us stays in sight at the foot, however long the sheet; what is chosen, at the top. */
-.between {
-  position: sticky;
-  bottom: 0;
-  margin-top: auto;
-  max-height: 50vh;
-  overflow: auto;
-  padding-block: 12px;
-  background: var(--chalk);
-}
 .sheet-view :deep(.value-button) {
   cursor: help;
 }
@@ -218,10 +208,6 @@ const pdf = `/api/papers/${id}/export?as=pdf`
     grid-template-columns: minmax(0, 1fr);
   }
   .side {
-    position: static;
-    max-height: none;
-  }
-  .between {
     position: static;
     max-height: none;
   }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
-import { addDays, formatDay } from '~~/core/calendar/dates'
-import { type Minor, formatMoney, majorString } from '~~/core/money/money'
+import { type Minor, majorString } from '~~/core/money/money'
 import { typedDecimal } from '~~/core/money/typed'
-import { planStages } from '~~/core/payment-plan/plan'
 import { type KindGiven, kindForm } from '~~/shared/kinds'
 import { useLibrary } from '~/features/library/useLibrary'
+import KindCalledOff from '~/features/settings/KindCalledOff.vue'
+import KindEffect from '~/features/settings/KindEffect.vue'
+import KindFacts from '~/features/settings/KindFacts.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { kindAsForm } from '~/features/settings/kindForm'
 
@@ -26,7 +27,7 @@ watch(
   () => library.library,
   (there) => {
     if (there && !form.value && (id === 'new' || kind.value))
-      form.value = kindAsForm(kind.value, library.kinds[0]?.settings.pricesIncludeTax ?? false, (n) =>
+      form.value = kindAsForm(kind.value, library.kinds[0]?.settings.pricesIncludeTax ?? false, locale.value, (n) =>
         typedDecimal(majorString(n as Minor, currency.value), locale.value),
       )
   },
@@ -36,28 +37,22 @@ const schema = computed(() => kindForm(currency.value, locale.value))
 const made = computed(() => schema.value.safeParse(form.value))
 const templatesOf = (of: 'quote' | 'contract' | 'waiver') => [
   { value: '', label: 'none' },
-  ...library.live.filter((t) => t.kind === of).map((t) => ({ value: t.id, label: t.name })),
+  ...library.live.filter((t) => t.kind === of && !t.languageOf).map((t) => ({ value: t.id, label: t.name })),
 ]
 const PAPERS = [
   ['quote', 'Quote', 'once it has a client, a day and a price'],
   ['contract', 'Contract', 'once the quote is accepted'],
   ['waiver', 'Waiver', 'one for each guest'],
 ] as const
-const fresh = (stem: string) => `${stem}-${newKey().slice(0, 6)}`
-const addFact = () => form.value!.facts.push({ key: fresh('fact'), label: '', unit: '' })
 const addStage = () =>
-  form.value!.stages.splice(-1, 0, { key: fresh('stage'), label: '', percent: '', from: 'day', days: '-14' })
+  form.value!.stages.splice(-1, 0, {
+    key: `stage-${newKey().slice(0, 6)}`,
+    label: '',
+    percent: '',
+    from: 'day',
+    days: '-14',
+  })
 
-const SAMPLE = 100_000 as Minor
-const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
-const day = addDays(today, 60)
-/** What a job like this would ask for, on a sample of so much in sixty days. */
-const sample = computed(() => {
-  if (!made.value.success) return null
-  const { plan } = made.value.data.settings
-  return planStages({ plan, total: SAMPLE, acceptedOn: today, jobDay: day, today, payments: [] }).stages
-})
-const amount = (n: number) => formatMoney(n as Minor, currency.value, locale.value)
 async function keep(body: object) {
   if (id === 'new') {
     const { id: fresh } = await api<{ id: string }>('/api/kinds', { method: 'POST', body })
@@ -85,7 +80,11 @@ const remove = () =>
       /></FieldOf>
       <section aria-labelledby="papers" class="grid gap-2">
         <h2 id="papers">Its papers</h2>
-        <div v-for="[key, name, when] in PAPERS" :key="key" class="row">
+        <div
+          v-for="[key, name, when] in PAPERS"
+          :key="key"
+          class="grid gap-2 items-center grid-cols-2 phone:grid-cols-[110px_minmax(0,1fr)_240px]"
+        >
           <b>{{ name }}</b><span class="soft small">{{ when }}</span>
           <span>
             <FieldOf :name="`settings.templates.${key}`"
@@ -109,7 +108,11 @@ const remove = () =>
       <section aria-labelledby="paid" class="grid gap-2">
         <h2 id="paid">How it is paid</h2>
         <ol class="grid gap-2" aria-label="Stages">
-          <li v-for="(s, i) in form.stages" :key="s.key" class="stage">
+          <li
+            v-for="(s, i) in form.stages"
+            :key="s.key"
+            class="grid gap-2 items-center grid-cols-2 phone:grid-cols-[minmax(0,1fr)_80px_80px_210px_32px]"
+          >
             <FieldOf :name="`stages.${i}.label`"
               ><InputText v-model="s.label" maxlength="60" :aria-label="`What stage ${i + 1} is called`"
             /></FieldOf>
@@ -157,17 +160,8 @@ const remove = () =>
           />
         </div>
       </section>
-      <section aria-labelledby="facts" class="grid gap-2">
-        <h2 id="facts">What else the job has to say</h2>
-        <div v-for="(f, i) in form.facts" :key="f.key" class="fact">
-          <FieldOf :name="`facts.${i}.label`"
-            ><InputText v-model="f.label" maxlength="60" :aria-label="`Fact ${i + 1}`"
-          /></FieldOf>
-          <InputText v-model="f.unit" maxlength="20" placeholder="unit" :aria-label="`Unit of fact ${i + 1}`" />
-          <IconButton :label="`Take fact ${i + 1} away`" @click="form.facts.splice(i, 1)"><X :size="16" /></IconButton>
-        </div>
-        <p class="acts"><Button variant="outlined" size="small" @click="addFact">Another fact</Button></p>
-      </section>
+      <KindCalledOff v-model="form.calledOff" :first="form.stages[0]?.label ?? ''" />
+      <KindFacts v-model="form.facts" />
       <div class="pairs max-w-90">
         <FieldOf name="startTime" label="Usually begins at"
           ><InputText v-model="form.startTime" maxlength="5"
@@ -184,38 +178,7 @@ const remove = () =>
     <p v-else-if="library.library && id !== 'new'" class="soft">There is no such kind of job.</p>
     <Skeleton v-else height="360px" />
     <template #effect>
-      <h2>On a job of {{ amount(SAMPLE) }}, agreed today for {{ formatDay(day) }}</h2>
-      <ol v-if="sample" class="card">
-        <li v-for="s in sample" :key="s.key" class="flex justify-between gap-4 py-1.5">
-          <span
-            >{{ s.label }}<span class="soft small block">{{ s.dueOn ? formatDay(s.dueOn, today) : '' }}</span></span
-          ><span class="tabular-nums">{{ amount(s.amount) }}</span>
-        </li>
-      </ol>
-      <p v-else class="soft small">Shown once everything is there.</p>
+      <KindEffect :plan="made.success ? made.data.settings.plan : null" />
     </template>
   </SettingPage>
 </template>
-
-<style scoped>
-.row,
-.stage,
-.fact {
-  display: grid;
-  gap: 8px;
-  align-items: center;
-  grid-template-columns: 110px minmax(0, 1fr) 240px;
-}
-.stage {
-  grid-template-columns: minmax(0, 1fr) 80px 80px 210px 32px;
-}
-.fact {
-  grid-template-columns: minmax(0, 1fr) 110px 32px;
-}
-@media (max-width: 700px) {
-  .row,
-  .stage {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  }
-}
-</style>

@@ -1,4 +1,4 @@
 import { removeItem } from '../../../business/items'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'owner' }, ({ id }) => removeItem(id))
+export default route({ who: 'settings' }, ({ id }) => removeItem(id))

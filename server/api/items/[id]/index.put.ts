@@ -2,4 +2,4 @@ import { pricedItem as body } from '../../../../shared/starter'
 import { changeItem } from '../../../business/items'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'owner', body }, ({ id, body }) => changeItem(id, body))
+export default route({ who: 'settings', body }, ({ id, body }) => changeItem(id, body))

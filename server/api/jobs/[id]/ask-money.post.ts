@@ -1,4 +1,4 @@
 import { askAgain } from '../../../money/ask'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'owner' }, ({ id }) => askAgain(id))
+export default route({ who: 'book' }, ({ id }) => askAgain(id))

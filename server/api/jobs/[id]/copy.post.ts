@@ -3,4 +3,4 @@ import { made as out } from '../../../../shared/out/acts'
 import { copyJob } from '../../../jobs/jobs'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member', body, out }, async ({ id, body: { key } }) => ({ id: await copyJob(id, key) }))
+export default route({ who: 'jobs', body, out }, async ({ id, body: { key } }) => ({ id: await copyJob(id, key) }))

@@ -7,7 +7,7 @@ import { route } from '../../../doors/route'
 
 export default route(
   {
-    who: 'member',
+    who: ['jobs', 'desk'],
     out,
     body: z
       .object({ contactId: z.string().max(60).optional(), contact: newContact.optional() })

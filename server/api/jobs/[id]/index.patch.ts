@@ -4,7 +4,7 @@ import { route } from '../../../doors/route'
 import { changeJob } from '../../../jobs/jobs'
 import { jobView } from '../../../views/job'
 
-export default route({ who: 'member', out, body: editJob }, async ({ id, body }) => {
+export default route({ who: 'jobs', out, body: editJob }, async ({ id, body }) => {
   await changeJob(id, body)
   return jobView(id)
 })

@@ -4,7 +4,7 @@ import { route } from '../../../doors/route'
 import { saveJobLines } from '../../../jobs/jobs'
 import { jobView } from '../../../views/job'
 
-export default route({ who: 'member', out, body: saveLines }, async ({ id, body }) => {
+export default route({ who: 'jobs', out, body: saveLines }, async ({ id, body }) => {
   await saveJobLines(id, body)
   return jobView(id)
 })

@@ -4,6 +4,6 @@ import { listView } from '../../../views/list'
 import { startList } from '../../../rounds/prepare/lists'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'member', out, limit: 4_000_000, body }, async ({ id, body, event }) =>
+export default route({ who: 'papers', out, limit: 4_000_000, body }, async ({ id, body, event }) =>
   listView(await startList(id, body, memberActor(event))),
 )

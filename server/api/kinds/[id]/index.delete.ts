@@ -1,4 +1,4 @@
 import { removeKind } from '../../../business/kinds'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'owner' }, ({ id }) => removeKind(id))
+export default route({ who: 'settings' }, ({ id }) => removeKind(id))

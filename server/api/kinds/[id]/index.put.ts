@@ -2,4 +2,4 @@ import { namedKind as body } from '../../../../shared/starter'
 import { changeKind } from '../../../business/kinds'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'owner', body }, ({ id, body }) => changeKind(id, body))
+export default route({ who: 'settings', body }, ({ id, body }) => changeKind(id, body))

@@ -4,6 +4,6 @@ import { listView } from '../../../views/list'
 import { retryList } from '../../../rounds/prepare/lists'
 import { memberActor, route } from '../../../doors/route'
 
-export default route({ who: 'member', out, body }, async ({ id, body, event }) =>
+export default route({ who: 'papers', out, body }, async ({ id, body, event }) =>
   listView(await retryList(id, body.rows, memberActor(event))),
 )

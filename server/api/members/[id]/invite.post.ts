@@ -2,4 +2,4 @@ import { route } from '../../../doors/route'
 import { inviteAgain } from '../../../members/keys'
 
 /** Sends the invitation once more. */
-export default route({ who: 'owner', throttle: 'letter tried' }, ({ id }) => inviteAgain(id))
+export default route({ who: 'members', throttle: 'letter tried' }, ({ id }) => inviteAgain(id))

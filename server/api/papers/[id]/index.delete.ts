@@ -1,4 +1,4 @@
 import { discardDraft } from '../../../papers/make'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member' }, ({ id }) => discardDraft(id))
+export default route({ who: 'papers' }, ({ id }) => discardDraft(id))

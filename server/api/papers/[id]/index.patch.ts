@@ -2,6 +2,6 @@ import { changePaper } from '../../../../shared/papers'
 import { changeOwn } from '../../../papers/own'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member', body: changePaper }, ({ id, body, event }) =>
+export default route({ who: 'papers', body: changePaper }, ({ id, body, event }) =>
   changeOwn(id, body, event.context.member!.id),
 )

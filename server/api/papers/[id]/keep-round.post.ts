@@ -2,4 +2,4 @@ import { roundKept as out } from '../../../../shared/out/acts'
 import { keepRound } from '../../../rounds/prepare/template'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member', out }, async ({ id }) => ({ templateId: await keepRound(id) }))
+export default route({ who: 'papers', out }, async ({ id }) => ({ templateId: await keepRound(id) }))

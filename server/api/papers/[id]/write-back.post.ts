@@ -2,4 +2,4 @@ import { writeBack } from '../../../../shared/marking'
 import { takeOver } from '../../../papers/write-back'
 import { route } from '../../../doors/route'
 
-export default route({ who: 'member', body: writeBack }, ({ id, body }) => takeOver(id, body.take))
+export default route({ who: 'papers', body: writeBack }, ({ id, body }) => takeOver(id, body.take))

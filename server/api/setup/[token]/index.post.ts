@@ -5,6 +5,7 @@ import { noteSecurity } from '../../../doors/log'
 import { route } from '../../../doors/route'
 import { memberById, rememberDevice } from '../../../members/members'
 import { found } from '../../../setup/found'
+import { meView } from '../../../views/members'
 
 /** Makes the business and signs its owner in. */
 export default route({ who: 'founder', out, body, limit: 20_000 }, async ({ event, body }) => {
@@ -13,5 +14,5 @@ export default route({ who: 'founder', out, body, limit: 20_000 }, async ({ even
   const mark = await rememberDevice(member.id, undefined)
   if (mark) keepDeviceMark(event, mark)
   await noteSecurity(event, 'setting', `The business “${body.name}” was made`, member)
-  return { member: { id: member.id, name: member.name, role: member.role } }
+  return { member: meView(member) }
 })

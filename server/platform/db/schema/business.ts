@@ -1,17 +1,23 @@
-import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { type CountryCode, presetOf } from '../../../../core/country/presets'
-import { PLAIN_NUMBERS } from '../../../../core/invoices/numbers'
+import { type Look, PLAIN_LOOK } from '../../../../core/look/look'
+import { PLAIN_NUMBERS, PLAIN_QUOTE_NUMBERS } from '../../../../core/invoices/numbers'
+import type { Right, Role } from '../../../../core/members/rights'
+import type { TextKind } from '../../../../core/text/request'
 import type { Language } from '../../../../core/text/language'
 import type { QuietHours } from '../../../../core/rounds/times'
+import type { Heard } from '../../../../shared/rounds'
 import type { SignatureMark } from '../../../../shared/signing'
 import { at, id, json } from './columns'
 
 export interface BusinessSettings {
   /** Members of these roles don’t send by themselves: somebody else of the business checks it first. */
-  checked: ('owner' | 'staff')[]
+  checked: Role[]
   quiet: QuietHours
   /** The words somebody reads when they have signed; empty for none. */
   thanks: string
+  /** What owners are told by mail, too. */
+  byMail: Heard[]
   /** How numbers are typed and days written where the business is, as a BCP 47 tag. */
   locale: string
   /** The tax rate of a line of one's own, in percent. */
@@ -30,10 +36,31 @@ export interface BusinessSettings {
   language: Language
   /** What was put away of the first steps, or `all` of them. */
   stepsAway: string[]
+  /** Days a balance may be paid within where its stage's day is over, and what stands under an invoice. */
+  terms: { days: number; words: string }
   /** How invoices are numbered (core/invoices/numbers.ts). */
   invoiceNumbers: string
+  /** How quotes are. */
+  quoteNumbers: string
+  /** How the business looks on papers, in mails and on its signers’ pages. */
+  look: Look
   /** How mail goes out, where it was set here: everything but the password in clear. */
   mail: MailSettings | null
+  /** Whom letters about papers and about money are from, where it isn’t the business as such. */
+  senders: Record<'papers' | 'money', { name: string; email: string } | null>
+  /** How texts go out; null where none do. */
+  texts: TextSettings | null
+  /** Whether everything is backed up each night. */
+  nightly: boolean
+}
+/** A service that takes texts by a request of its own making; its headers are encrypted at rest. */
+export interface TextSettings {
+  url: string
+  kind: TextKind
+  body: string
+  /** Encrypted by the secret of the installation; empty for none. */
+  headers: string
+  from: string
 }
 /** An SMTP submission server (RFC 6409); its password is encrypted at rest. */
 export interface MailSettings {
@@ -50,6 +77,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   checked: [],
   quiet: { from: '20:00', to: '08:00' },
   thanks: '',
+  byMail: ['accepted', 'declined', 'money'],
   locale: 'en-GB',
   taxRate: '20',
   country: 'GB',
@@ -59,8 +87,14 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   paper: 'A4',
   language: 'en',
   stepsAway: ['all'],
+  terms: { days: 0, words: '' },
   invoiceNumbers: PLAIN_NUMBERS,
+  quoteNumbers: PLAIN_QUOTE_NUMBERS,
+  look: PLAIN_LOOK,
   mail: null,
+  senders: { papers: null, money: null },
+  texts: null,
+  nightly: true,
 }
 
 /** What the column was made with; whatever came later is filled in when it is read. */
@@ -89,15 +123,49 @@ export const members = sqliteTable('members', {
   id: id(),
   name: text('name').notNull(),
   email: text('email').notNull().unique(),
-  role: text('role').$type<'owner' | 'staff'>().notNull(),
+  role: text('role').$type<Role>().notNull(),
+  /** What they may do instead of what their role says; null for just that. */
+  may: json<Right[] | null>('may'),
   passwordHash: text('password_hash').notNull(),
   pinHash: text('pin_hash').notNull(),
   createdAt: at('created_at').notNull(),
   /** Their signature and initials as kept for next time. */
   signature: json<SignatureMark | null>('signature'),
   initials: json<SignatureMark | null>('initials'),
+  /** What their authenticator makes codes from, encrypted; empty for none. The last step whose code was taken: each opens once (RFC 6238, 5.2). */
+  otpSecret: text('otp_secret').notNull().default(''),
+  otpStep: integer('otp_step').notNull().default(0),
+  /** Codes for when the authenticator is lost, hashed; each opens once. */
+  spareCodes: json<string[]>('spare_codes').notNull().default([]),
   /** When they left; what they did stays theirs by name. */
   removedAt: at('removed_at'),
+})
+
+/** Keys of members' own devices (WebAuthn). */
+export const passkeys = sqliteTable(
+  'passkeys',
+  {
+    /** The credential's id, as the authenticator gave it, in base64url. */
+    id: text('id').primaryKey(),
+    memberId: text('member_id')
+      .notNull()
+      .references(() => members.id),
+    publicKey: text('public_key').notNull(),
+    counter: integer('counter').notNull(),
+    transports: json<string[]>('transports').notNull(),
+    name: text('name').notNull(),
+    createdAt: at('created_at').notNull(),
+    usedAt: at('used_at'),
+  },
+  (t) => [index('passkeys_by_member').on(t.memberId)],
+)
+
+/** What an authenticator is asked to sign: each is good once, for a few minutes. */
+export const challenges = sqliteTable('challenges', {
+  challenge: text('challenge').primaryKey(),
+  /** Who adds a key with it; null where somebody signs in. */
+  memberId: text('member_id').references(() => members.id),
+  until: at('until').notNull(),
 })
 
 /** Ways in for members by a link: an invitation, or a new password. Only the hash is kept; each opens once, for a while. */

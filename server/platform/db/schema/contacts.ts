@@ -1,5 +1,6 @@
-import { index, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import { at, id } from './columns'
+import type { Language } from '../../../../core/text/language'
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { at, id, json } from './columns'
 
 export const contacts = sqliteTable(
   'contacts',
@@ -14,6 +15,31 @@ export const contacts = sqliteTable(
     search: text('search').notNull(),
     /** Day of birth, where it matters: who is under 18 needs a guardian. */
     born: text('born'),
+    /** The language they are written to in, where it is known. */
+    language: text('language').$type<Language>(),
+    /** When they were forgotten, at their wish: what is left of them stands on papers the law keeps. */
+    forgottenAt: at('forgotten_at'),
   },
   (t) => [index('contacts_name').on(t.name, t.id)],
 )
+
+export type ImportOf = 'people' | 'items' | 'jobs'
+/** What was filled in of one that was there: the fields as they came, or as they were before. */
+export interface ImportChange {
+  id: string
+  filled: Record<string, unknown>
+}
+
+/** Records that were brought in together, so that it can be undone as a whole. */
+export const imports = sqliteTable('imports', {
+  id: id(),
+  of: text('of').$type<ImportOf>().notNull().default('people'),
+  at: at('at').notNull(),
+  /** Who brought them in, by name. */
+  by: text('by').notNull(),
+  added: json<string[]>('added').notNull(),
+  /** What was filled in of those who were there. */
+  before: json<ImportChange[]>('before').notNull(),
+  left: integer('left').notNull(),
+  undoneAt: at('undone_at'),
+})

@@ -3,6 +3,7 @@ import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlit
 import type { Minor } from '../../../../core/money/money'
 import type { LineFacts } from '../../../../core/line/line'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
+import type { LineWords } from '../../../../core/pricing/said'
 import type { Discount, QuantityLimits } from '../../../../core/pricing/pricing'
 import { at, flag, id, json, money } from './columns'
 import { contacts } from './contacts'
@@ -80,6 +81,8 @@ export const jobLines = sqliteTable(
     group: text('group'),
     chosen: flag('chosen').notNull(),
     clientQuantity: json<QuantityLimits | null>('client_quantity'),
+    /** What it says in further languages, as its item did. */
+    words: json<LineWords | null>('words'),
   },
   (t) => [primaryKey({ columns: [t.jobId, t.key] })],
 )

@@ -1,3 +1,8 @@
+import type { FactRule } from '../../../../core/facts/facts'
+import type { DatedPrice } from '../../../../core/items/item'
+import type { LineWords } from '../../../../core/pricing/said'
+import type { Language } from '../../../../core/text/language'
+import type { MessageKey } from '../../../../shared/words/says'
 import type { PaperKind } from '../../../../core/document/kinds'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Block, PaperDocument } from '../../../../core/document/model'
@@ -6,12 +11,6 @@ import type { PaymentPlan } from '../../../../core/payment-plan/plan'
 import type { QuantityLimits } from '../../../../core/pricing/pricing'
 import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/plan'
 import { at, id, json, money } from './columns'
-
-export interface FactRule {
-  key: string
-  label: string
-  unit: string
-}
 
 export interface KindSettings {
   expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: 'agreed' | 'day' | 'never' }
@@ -37,6 +36,14 @@ export const catalogue = sqliteTable('catalogue', {
   taxRate: text('tax_rate').notNull(),
   clientQuantity: json<QuantityLimits | null>('client_quantity'),
   position: integer('position').notNull(),
+  /** A short name of the business's own; empty for none. */
+  code: text('code').notNull().default(''),
+  /** What it stands under in lists. */
+  group: text('group').notNull().default(''),
+  /** What it says in further languages. */
+  words: json<LineWords>('words').notNull().default({}),
+  /** What it costs from a day on. */
+  prices: json<DatedPrice[]>('prices').notNull().default([]),
 })
 
 type KeptSettings = Pick<PlanPerson, 'turn' | 'part' | 'reach' | 'proof' | 'language' | 'mayPassOn' | 'copy'>
@@ -66,6 +73,9 @@ export const templates = sqliteTable('templates', {
   marked: json<Marked | null>('marked'),
   /** How the round of a paper made from it is prepared, where one was kept. */
   round: json<TemplateRound | null>('round'),
+  /** The template it says the same as, in another language; and the revision of that it was last brought in step with. */
+  languageOf: text('language_of'),
+  inStepWith: integer('in_step_with'),
 })
 
 /** What a template said when it was used, and what was set aside when two windows wrote at once (no edition). */
@@ -124,6 +134,17 @@ export const clauseEditions = sqliteTable(
 )
 
 /** Subject and words kept to be used again; values are put in when they are sent. */
+/** Letters worded by the business, by the text they stand for and their language (shared/letters.ts). */
+export const ownWords = sqliteTable(
+  'own_words',
+  {
+    key: text('key').$type<MessageKey>().notNull(),
+    language: text('language').$type<Language>().notNull(),
+    text: text('text').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.key, t.language] })],
+)
+
 export const savedMessages = sqliteTable('saved_messages', {
   id: id(),
   name: text('name').notNull(),

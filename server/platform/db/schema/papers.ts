@@ -47,6 +47,8 @@ export const papers = sqliteTable(
     document: json<PaperDocument>('document').notNull(),
     bindings: json<Record<string, Binding>>('bindings').notNull(),
     state: text('state').$type<'draft' | 'out' | 'signed' | 'declined' | 'withdrawn' | 'lapsed'>().notNull(),
+    /** Its number, where papers of its kind have one: quotes. */
+    number: text('number').notNull().default(''),
     createdAt: at('created_at').notNull(),
     fromPaperId: text('from_paper_id'),
     templateEdition: integer('template_edition'),

@@ -4,6 +4,6 @@ import { takeJobFile } from '../../../../jobs/notes'
 import { route } from '../../../../doors/route'
 
 export default route(
-  { who: 'member', query: jobFileQuery, out, file: JOB_FILE_MAX, throttle: 'file' },
+  { who: 'jobs', query: jobFileQuery, out, file: JOB_FILE_MAX, throttle: 'file' },
   async ({ id, query, bytes, event }) => takeJobFile(id, query.name, await bytes(), event.context.member!.name),
 )

@@ -1,4 +1,4 @@
 import { undoAmendment } from '../../../../papers/own'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, part }) => undoAmendment(id, part('amendment')))
+export default route({ who: 'papers' }, ({ id, part }) => undoAmendment(id, part('amendment')))

@@ -1,4 +1,4 @@
 import { takeOutEnclosure } from '../../../../marking/enclosures'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, part }) => takeOutEnclosure(id, part('sha')))
+export default route({ who: 'papers' }, ({ id, part }) => takeOutEnclosure(id, part('sha')))

@@ -2,4 +2,4 @@ import { enclose } from '../../../../../shared/marking'
 import { encloseFile } from '../../../../marking/enclosures'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member', body: enclose }, ({ id, body }) => encloseFile(id, body))
+export default route({ who: 'papers', body: enclose }, ({ id, body }) => encloseFile(id, body))

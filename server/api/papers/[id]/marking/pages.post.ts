@@ -3,6 +3,6 @@ import { changePages } from '../../../../../shared/marking'
 import { arrangePages } from '../../../../marking/pages'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member', out, body: changePages }, ({ id, body }) =>
+export default route({ who: 'papers', out, body: changePages }, ({ id, body }) =>
   arrangePages({ of: 'paper', id }, body),
 )

@@ -3,6 +3,6 @@ import { replaceFile } from '../../../../../shared/marking'
 import { replaceUnder } from '../../../../marking/pages'
 import { route } from '../../../../doors/route'
 
-export default route({ who: 'member', out, body: replaceFile }, ({ id, body }) =>
+export default route({ who: 'library', out, body: replaceFile }, ({ id, body }) =>
   replaceUnder({ of: 'template', id }, body),
 )

@@ -1,4 +1,4 @@
 import { takeFromTemplate } from '../../../../../papers/own'
 import { route } from '../../../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, part }) => takeFromTemplate(id, part('amendment')))
+export default route({ who: 'library' }, ({ id, part }) => takeFromTemplate(id, part('amendment')))

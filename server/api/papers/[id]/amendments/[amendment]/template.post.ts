@@ -1,4 +1,4 @@
 import { amendTemplate } from '../../../../../papers/own'
 import { route } from '../../../../../doors/route'
 
-export default route({ who: 'member' }, ({ id, part }) => amendTemplate(id, part('amendment')))
+export default route({ who: 'library' }, ({ id, part }) => amendTemplate(id, part('amendment')))

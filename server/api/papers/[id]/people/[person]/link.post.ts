@@ -2,4 +2,6 @@ import { link as out } from '../../../../../../shared/out/acts'
 import { linkToHand } from '../../../../../rounds/manage/handover'
 import { route } from '../../../../../doors/route'
 
-export default route({ who: 'member', out }, ({ id, part }) => linkToHand(id, part('person')))
+export default route({ who: ['papers', 'desk'], out }, ({ id, part, event }) =>
+  linkToHand(id, part('person'), event.context.member!.id),
+)

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { numberBy, patternProblem } from '~~/core/invoices/numbers'
-import { invoiceNumbers } from '~~/shared/settings'
+import { type Numbered, numberBy, patternProblem } from '~~/core/invoices/numbers'
+import { numbersGiven } from '~~/shared/settings'
 import { useBusiness } from './useSettings'
 
-/** How invoices are numbered, with the number that comes next beside it. */
+/** How invoices or quotes are numbered, with the number that comes next beside it. */
+const props = defineProps<{ of: Numbered; title: string; one: string; like: string; says: string }>()
 const business = useBusiness()
 const { data } = storeToRefs(business)
 const notices = useNotices()
 const form = reactive({ pattern: '', next: '' })
-watch(data, (now) => now && Object.assign(form, { pattern: now.numbers.pattern, next: String(now.numbers.next) }), {
-  immediate: true,
-})
+watch(
+  () => data.value?.numbers[props.of],
+  (now) => now && Object.assign(form, { pattern: now.pattern, next: String(now.next) }),
+  { immediate: true },
+)
 const shown = computed(() =>
   patternProblem(form.pattern) ? '' : numberBy(form.pattern, new Date().getFullYear(), Number(form.next) || 1),
 )
@@ -24,15 +27,15 @@ async function keep(body: object) {
   <FormOf
     v-slot="{ busy }"
     class="grid gap-3 max-w-150 mt-8"
-    aria-label="Numbers of invoices"
-    :schema="invoiceNumbers"
-    :given="() => form"
+    :aria-label="title"
+    :schema="numbersGiven"
+    :given="() => ({ of, ...form })"
     :send="keep"
   >
-    <h2>Numbers of invoices</h2>
+    <h2>{{ title }}</h2>
     <div class="pairs">
       <FieldOf name="pattern" label="Written as"
-        ><InputText v-model="form.pattern" maxlength="40" placeholder="{year}-{n:4}"
+        ><InputText v-model="form.pattern" maxlength="40" :placeholder="like"
       /></FieldOf>
       <FieldOf name="next" label="The next is number"
         ><InputText v-model="form.next" inputmode="numeric" maxlength="8"
@@ -40,9 +43,8 @@ async function keep(body: object) {
     </div>
     <p class="soft small">
       <template v-if="shown"
-        >The next invoice is <b>{{ shown }}</b>. </template
-      >{year} is the year, {n:4} the number with four digits; with the year in it each year begins anew. None is left
-      out.
+        >The next {{ one }} is <b>{{ shown }}</b>. </template
+      >{{ says }}
     </p>
     <p class="acts"><Button type="submit" variant="outlined" :disabled="busy">Keep the numbers</Button></p>
   </FormOf>

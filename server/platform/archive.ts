@@ -41,7 +41,7 @@ const filesIn = (folder: string): string[] =>
  * which only ever become more, then the secret. The file is there whole or not at all, and for its owner alone: whoever has
  * it can open everything.
  */
-export async function backUp(data: string, to: string): Promise<{ bytes: number; blobs: number }> {
+export async function backUp({ data, to }: { data: string; to: string }): Promise<{ bytes: number; blobs: number }> {
   const from = resolve(data)
   const database = join(from, 'upwold.db')
   if (!existsSync(database)) throw new Error(`There is no Upwold in ${from}.`)

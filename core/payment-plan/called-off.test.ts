@@ -1,0 +1,73 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { addDays } from '../calendar/dates'
+import { minor } from '../money/money'
+import { type CalledOffStep, calledOffBands, owedWhenCalledOff, settledAt } from './called-off'
+
+const steps: CalledOffStep[] = [
+  { within: 30, keep: 'first' },
+  { within: 7, keep: { percent: '50' } },
+]
+const jobDay = '2026-06-12'
+const owed = (daysBefore: number, of = steps) =>
+  owedWhenCalledOff(of, { total: minor(86_856), first: minor(26_057), on: addDays(jobDay, -daysBefore), jobDay })
+
+describe('what is owed when a job is called off', () => {
+  it.each([
+    [31, 0],
+    [30, 26_057],
+    [8, 26_057],
+    [7, 43_428],
+    [0, 43_428],
+    [-3, 43_428],
+  ])('%i days before its day it is %i', (days, amount) => expect(owed(days)).toBe(amount))
+
+  it('is nothing without a day, and without steps', () => {
+    expect(owedWhenCalledOff(steps, { total: minor(100), first: minor(30), on: jobDay, jobDay: null })).toBe(0)
+    expect(owed(0, [])).toBe(0)
+  })
+
+  const some = fc.array(
+    fc.record({
+      within: fc.integer({ min: 0, max: 400 }),
+      keep: fc.oneof(
+        fc.constant('first' as const),
+        fc.record({ percent: fc.constantFrom('0', '7.5', '33.33', '100') }),
+      ),
+    }),
+    { maxLength: 6 },
+  )
+  it('never is more than the total or less than nothing, whatever was paid goes back or stays open to the cent', () =>
+    fc.assert(
+      fc.property(
+        some,
+        fc.nat(10_000_000),
+        fc.nat(20_000_000),
+        fc.nat(20_000_000),
+        fc.integer({ min: -9, max: 500 }),
+        (of, total, first, paid, days) => {
+          const kept = owedWhenCalledOff(of, {
+            total: minor(total),
+            first: minor(first),
+            on: addDays(jobDay, -days),
+            jobDay,
+          })
+          expect(kept).toBeGreaterThanOrEqual(0)
+          expect(kept).toBeLessThanOrEqual(total)
+          const { back, open } = settledAt(kept, minor(paid))
+          expect(paid - back + open).toBe(kept)
+          expect(Math.min(back, open)).toBe(0)
+        },
+      ),
+    ))
+  it('has bands that together hold each day once, from the furthest step to the day itself', () =>
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 400 }), { maxLength: 8 }), (withins) => {
+        const bands = calledOffBands(withins.map((within) => ({ within, keep: 'first' })))
+        const days = bands.flatMap((b) => Array.from({ length: b.from - b.to + 1 }, (_, i) => b.from - i))
+        expect(days).toEqual(
+          withins.length ? Array.from({ length: Math.max(...withins) + 1 }, (_, i) => days.length - 1 - i) : [],
+        )
+      }),
+    ))
+})

@@ -1,0 +1,6 @@
+import { waysIn as out } from '../../../shared/out/members'
+import { route } from '../../doors/route'
+import { waysInOf } from '../../views/members'
+
+/** How one proves who one is. */
+export default route({ who: 'member', out }, ({ event }) => waysInOf(event.context.member!))

@@ -1,0 +1,5 @@
+import { backupsView as out } from '../../../../shared/out/settings'
+import { backupsView } from '../../../business/backups'
+import { route } from '../../../doors/route'
+
+export default route({ who: 'settings', out }, () => backupsView())

@@ -1,0 +1,9 @@
+import { keepTexts as body } from '../../../shared/texts'
+import { changeTexts } from '../../business/texts'
+import { noteSecurity } from '../../doors/log'
+import { route } from '../../doors/route'
+
+export default route({ who: 'settings', body }, async ({ body, event }) => {
+  await changeTexts(body.texts)
+  await noteSecurity(event, 'setting', body.texts ? 'Set how texts go out' : 'No texts go out any more')
+})

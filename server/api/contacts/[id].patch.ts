@@ -1,5 +1,0 @@
-import { editContact } from '../../../shared/jobs'
-import { changeContact } from '../../contacts/contacts'
-import { route } from '../../doors/route'
-
-export default route({ who: 'member', body: editContact }, ({ id, body }) => changeContact(id, body))

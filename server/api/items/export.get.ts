@@ -1,0 +1,7 @@
+import { route, sendFile } from '../../doors/route'
+import { itemsFile } from '../../views/items'
+
+/** Everything that is sold, as a table that can be brought in again. */
+export default route({ who: 'settings', out: 'file', throttle: 'draw' }, async ({ event }) =>
+  sendFile(event, await itemsFile()),
+)

@@ -1,0 +1,1 @@
+export { backUp } from '../../platform/archive'

@@ -1,0 +1,1 @@
+ALTER TABLE `papers` ADD `number` text DEFAULT '' NOT NULL;

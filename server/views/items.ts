@@ -1,0 +1,26 @@
+import { asc } from 'drizzle-orm'
+import { majorString } from '../../core/money/money'
+import { typedDecimal } from '../../core/money/typed'
+import { db } from '../platform/db/client'
+import { catalogue } from '../platform/db/schema'
+import { toCsv } from '../platform/csv'
+import { theBusiness } from '../records/business'
+
+const HEADS = ['code', 'description', 'unit', 'price', 'tax', 'group']
+/** Everything that is sold as CSV, its numbers as they are written where the business is. */
+export async function itemsFile(): Promise<{ bytes: Uint8Array; name: string; type: string }> {
+  const { currency, settings } = await theBusiness()
+  const rows = await db().select().from(catalogue).orderBy(asc(catalogue.position))
+  const text = toCsv([
+    HEADS,
+    ...rows.map((i) => [
+      i.code,
+      i.description,
+      i.unit,
+      typedDecimal(majorString(i.unitPrice, currency), settings.locale),
+      typedDecimal(i.taxRate, settings.locale),
+      i.group,
+    ]),
+  ])
+  return { bytes: new TextEncoder().encode(text), name: 'items.csv', type: 'text/csv; charset=utf-8' }
+}
