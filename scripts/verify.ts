@@ -166,6 +166,15 @@ for (const r of roundRows) {
 for (const id of chains.keys())
   if (!roundRows.some((r) => r.id === id)) say(`round ${id}`, 'there are events of a round that is not there')
 
+/** What was let go after its years: the hashes of it that signed heads name. */
+const goneEvents = new Map<string, string>()
+const goneVersions = new Map<string, string>()
+for (const r of await rows('select round_id, events, versions from let_go where gone_at is not null')) {
+  for (const [seq, hash] of Object.entries(json(r.events) as Record<string, string>))
+    goneEvents.set(`${String(r.round_id)} ${seq}`, hash)
+  for (const [id, hash] of Object.entries(json(r.versions) as Record<string, string>)) goneVersions.set(id, hash)
+}
+
 const headRows = await rows('select seq, body, key_id, signature from chain_heads order by seq')
 const signatures = new Map(headRows.map((h) => [Number(h.seq), h]))
 misfits.push(
@@ -184,10 +193,10 @@ misfits.push(
         )
       )
     },
-    (round, seq) => chains.get(round)?.find((e) => e.seq === seq)?.hash,
+    (round, seq) => chains.get(round)?.find((e) => e.seq === seq)?.hash ?? goneEvents.get(`${round} ${seq}`),
     (id) => {
       const version = versions.get(id)
-      return version && versionHash(version)
+      return version ? versionHash(version) : goneVersions.get(id)
     },
   ),
 )

@@ -20,10 +20,13 @@ export interface ItemGiven {
   group: string
   /** From–to of what the client sets; empty for none. */
   limits: string
+  /** How many there are; empty where that doesn't matter. */
+  stock: string
+  picture: string | null
   words: { key: string; language: string; description: string; unit: string }[]
   prices: { key: string; from: string; price: string }[]
 }
-const { description, unit, taxRate, code, group } = pricedItem.shape
+const { description, unit, taxRate, code, group, picture } = pricedItem.shape
 
 /** Reads the form of a priced item into what is kept. */
 export const itemForm = (currency: string, locale: string, was: Item | null) =>
@@ -34,6 +37,12 @@ export const itemForm = (currency: string, locale: string, was: Item | null) =>
       taxRate,
       code,
       group,
+      picture,
+      stock: z
+        .string()
+        .trim()
+        .regex(/^\d{0,6}$/, 'Give a whole number, or leave it empty.')
+        .transform((n) => (n ? Number(n) : null)),
       price: typedPrice(currency, locale),
       limits: z.string().transform((text, context) => {
         const read = text.trim() ? readLimits(text, locale) : null
@@ -75,6 +84,8 @@ export function itemAsForm(
     code: item?.code ?? '',
     group: item?.group ?? '',
     limits: limits ? `${typedDecimal(limits.min, locale)}–${typedDecimal(limits.max, locale)}` : '',
+    stock: item?.stock === null || !item ? '' : String(item.stock),
+    picture: item?.picture ?? null,
     words: Object.entries(item?.words ?? {}).map(([language, said]) => ({ key: key(), language, ...said })),
     prices: (item?.prices ?? []).map((p) => ({ key: key(), from: p.from, price: amount(p.unitPrice) })),
   }

@@ -38,6 +38,9 @@ export const quantityLimits = z
     'The limits need a step above 0 and a highest not below the lowest.',
   )
 
+/** A file by its SHA-256. */
+export const sha = z.string().regex(/^[0-9a-f]{64}$/, 'This is no file.')
+
 /** What a line or item says in further languages. */
 export const lineWords = z.partialRecord(
   z.enum(languages),
@@ -57,6 +60,8 @@ export const pricedLine = z.object({
   chosen: z.boolean(),
   clientQuantity: quantityLimits,
   words: lineWords.nullable().optional(),
+  item: z.string().max(60).nullable().optional(),
+  picture: sha.nullable().optional(),
 }) satisfies z.ZodType<PricedLine>
 export const saveLines = z
   .object({ lines: z.array(pricedLine).max(200), discount, version: z.number().int() })
@@ -125,6 +130,12 @@ export const newJob = z.object({
   key: z.string().max(60).optional(),
 })
 
+/** That a job is done: on which day, and what was different from what was agreed; no day takes it back. */
+export const completedJob = z.object({
+  day: z.iso.date('Give the day it was done on.').nullable(),
+  words: prose(2000).default(''),
+})
+
 export const jobFacts = z
   .object({
     title: requiredLine(300, 'The title'),
@@ -187,4 +198,14 @@ export const listJobs = z.object({
   limit: z.coerce.number().int().min(1).max(100).default(40),
 })
 
-export type { JobRow, JobPage, ContactView, JobKind, ThreadEntry, JobPaper, NextStep, JobView } from './out/jobs'
+export type {
+  JobRow,
+  JobPage,
+  ContactView,
+  JobKind,
+  ThreadEntry,
+  JobPaper,
+  NextStep,
+  JobView,
+  ShortOf,
+} from './out/jobs'

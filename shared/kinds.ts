@@ -1,3 +1,4 @@
+import { INVOICE_WHEN, type InvoiceWhen } from '../core/invoices/when'
 import { z } from 'zod'
 import { type FactType, factTypes } from '../core/facts/facts'
 import { readAmount, readDecimal } from '../core/money/typed'
@@ -33,7 +34,7 @@ export interface FactAsked {
 export interface KindGiven {
   name: string
   templates: { quote: string; contract: string; waiver: string }
-  invoice: 'agreed' | 'day' | 'never'
+  invoice: InvoiceWhen
   facts: FactAsked[]
   stages: StageAsked[]
   calledOff: CalledOffAsked[]
@@ -41,6 +42,9 @@ export interface KindGiven {
   pricesIncludeTax: boolean
   startTime: string
   hours: string
+  made: { contract: 'accepted' | 'hand'; waiver: 'agreed' | 'hand' }
+  /** A member by their id; empty for nobody. */
+  checkWith: string
 }
 const percent = z
   .string()
@@ -96,7 +100,7 @@ export const kindForm = (currency: string, locale: string) =>
     .object({
       name: requiredLine(60, 'The name of the kind'),
       templates: z.object({ quote: z.string(), contract: z.string(), waiver: z.string() }),
-      invoice: z.enum(['agreed', 'day', 'never']),
+      invoice: z.enum(INVOICE_WHEN),
       facts: z.array(askedFact(locale)).max(30),
       calledOff: z
         .array(
@@ -129,6 +133,8 @@ export const kindForm = (currency: string, locale: string) =>
       damage: z.string().trim(),
       pricesIncludeTax: z.boolean(),
       startTime: clock,
+      made: z.object({ contract: z.enum(['accepted', 'hand']), waiver: z.enum(['agreed', 'hand']) }),
+      checkWith: z.string(),
       hours: whole('Give a number of hours.').refine((h) => h >= 1 && h <= 1440, 'Give 1 to 1440 hours.'),
     })
     .transform((given, context): z.output<typeof namedKind> => {
@@ -162,6 +168,8 @@ export const kindForm = (currency: string, locale: string) =>
           },
           pricesIncludeTax: given.pricesIncludeTax,
           usual: { startTime: given.startTime, hours: given.hours },
+          made: given.made,
+          checkWith: given.checkWith || null,
         },
       }
     })

@@ -56,6 +56,12 @@ export const numbersGiven = z.object({
 export const putAway = z.object({ step: z.string().max(20) })
 /** Whether everything is backed up each night. */
 export const nightlyGiven = z.object({ nightly: z.boolean() })
+/** How many years sealed papers are kept; null for ever. */
+export const keepGiven = z.object({ keepYears: z.number().int().min(1).max(50).nullable() })
+/** What the secret in an archive is closed with. */
+export const archiveGiven = z.object({
+  password: z.string().min(12, 'Give 12 letters or more: whoever has it can open everything.').max(200),
+})
 /** When an invoice is to be paid, and what stands under it. */
 export const termsGiven = z.object({
   days: z.coerce.number('Give a number of days, such as 14.').int('Give whole days.').min(0).max(365),

@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { paperKinds } from '../core/document/kinds'
+import { INVOICE_WHEN } from '../core/invoices/when'
 import { factTypes } from '../core/facts/facts'
 import { paperDocument } from '../core/document/model'
 import { isDecimal, tenThousandths } from '../core/money/money'
-import { lineWords, quantityLimits } from './jobs'
+import { lineWords, quantityLimits, sha } from './jobs'
 import { paymentPlan } from './shapes/money'
 import { line, prose, requiredLine } from './text'
 
@@ -37,7 +38,7 @@ export const kindSettings = z.object({
     quote: z.boolean(),
     contract: z.boolean(),
     waivers: z.boolean(),
-    invoice: z.enum(['agreed', 'day', 'never']),
+    invoice: z.enum(INVOICE_WHEN),
   }),
   templates: z.object({ quote: id.optional(), contract: id.optional(), waiver: id.optional() }),
   facts: z
@@ -54,6 +55,8 @@ export const kindSettings = z.object({
       .min(1)
       .max(24 * 60),
   }),
+  made: z.object({ contract: z.enum(['accepted', 'hand']), waiver: z.enum(['agreed', 'hand']) }).optional(),
+  checkWith: id.nullable().optional(),
 })
 export const namedKind = z.object({ name: requiredLine(60, 'The name of the kind'), settings: kindSettings })
 
@@ -72,6 +75,10 @@ export const pricedItem = z.object({
     .max(20)
     .refine((p) => new Set(p.map((x) => x.from)).size === p.length, 'Two prices begin on the same day.')
     .default([]),
+  /** How many there are to be booked at one time; null where that doesn't matter. */
+  stock: z.number().int().min(0).max(1_000_000).nullable().default(null),
+  /** A picture of it, taken in before; a set that goes elsewhere has none. */
+  picture: sha.nullable().default(null),
 })
 
 /**

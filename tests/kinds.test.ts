@@ -26,6 +26,8 @@ const GIVEN: KindGiven = {
   pricesIncludeTax: true,
   startTime: '14:00',
   hours: '48',
+  made: { contract: 'hand', waiver: 'agreed' },
+  checkWith: '',
 }
 
 describe('the form of a job kind', () => {
@@ -43,6 +45,7 @@ describe('the form of a job kind', () => {
         { within: 7, keep: { percent: '50' } },
       ],
     })
+    expect(settings).toMatchObject({ made: { contract: 'hand', waiver: 'agreed' }, checkWith: null })
     expect(settings.facts).toEqual([
       { key: 'ground', label: 'Untergrund', unit: '' },
       { key: 'gate', label: 'Tor', unit: 'm', type: 'number', least: '2.4', most: '' },
@@ -74,7 +77,10 @@ describe('the form of a job kind', () => {
         const shown = kindAsForm({ ...kind, position: 0 } as never, true, 'de-DE', (n) =>
           String(n / 100).replace('.', ','),
         )
-        expect(form.parse(shown)).toEqual({ name: kind.name, settings: kind.settings })
+        expect(form.parse(shown)).toEqual({
+          name: kind.name,
+          settings: { made: { contract: 'accepted', waiver: 'hand' }, checkWith: null, ...kind.settings },
+        })
       }
     }
   })

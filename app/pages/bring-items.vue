@@ -11,6 +11,7 @@ const MEANS: Record<ItemMeans, string> = {
   price: 'price of one',
   tax: 'tax, in percent',
   group: 'stands under',
+  stock: 'how many there are',
   nothing: 'not brought in',
 }
 const means = itemMeans.map((value) => ({ value, label: MEANS[value] }))
@@ -25,7 +26,7 @@ const items = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'item' : 'it
     accept=".csv,.txt,text/csv"
     :means="means"
     :cells="['What it is', 'Price', 'Code']"
-    fill-words="Put right what is there already: its price, tax, unit and group"
+    fill-words="Put right what is there already: its price, tax, unit, group and number"
   >
     A table (CSV) whose first line names its columns. You see what comes in before anything is kept. An item is known
     again by its code, else by what it is called. What you sell now:

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { isTimeZone } from '../calendar/dates'
 import { isDecimal, minorDigits } from '../money/money'
-import { countryCodes, countryName, presetOf } from './presets'
+import { countryCodes, countryName, hasPostcode, presetOf } from './presets'
 
 describe.each(countryCodes)('what is usual in %s', (code) => {
   const usual = presetOf(code)
@@ -27,6 +27,12 @@ describe.each(countryCodes)('what is usual in %s', (code) => {
     expect(usual.postcode.like).toMatch(new RegExp(usual.postcode.pattern))
     expect(usual.invoiceShows).toEqual(expect.arrayContaining(['number', 'issued', 'seller', 'buyer']))
   })
+  it('tells an address with its postcode from one without', () => {
+    const usual = presetOf(code)
+    expect(hasPostcode(`1 Mill Lane\n${usual.postcode.like} Upper Town`, usual)).toBe(true)
+    expect(hasPostcode('1 Mill Lane\nUpper Town', usual)).toBe(false)
+  })
+
   it('has a name', () => {
     expect(countryName(code)).not.toBe(code)
     expect(countryName(code, 'de')).not.toBe('')

@@ -1,7 +1,7 @@
 import { EUROPE } from './europe'
 import { MONDAY, SUNDAY, rates, type CountryCode, type CountryPreset, type Usual } from './types'
 
-export { countryCodes, invoiceParts, type CountryCode, type CountryPreset } from './types'
+export { countryCodes, invoiceParts, type CountryCode, type CountryPreset, type InvoicePart } from './types'
 
 const PRESETS: Record<CountryCode, Usual> = {
   ...EUROPE,
@@ -78,3 +78,10 @@ export const presetOf = (code: CountryCode): CountryPreset => ({ code, ...PRESET
 /** The name of a country in a language. */
 export const countryName = (code: CountryCode, language = 'en'): string =>
   new Intl.DisplayNames([language], { type: 'region' }).of(code) ?? code
+
+/** Whether an address has something that looks like a postcode of the country, in one word or in two. */
+export function hasPostcode(address: string, { postcode }: Pick<CountryPreset, 'postcode'>): boolean {
+  const pattern = new RegExp(postcode.pattern, 'i')
+  const words = address.split(/[\s,]+/).filter(Boolean)
+  return words.some((w, i) => pattern.test(w) || (i > 0 && pattern.test(`${words[i - 1]} ${w}`)))
+}

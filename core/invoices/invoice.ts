@@ -1,3 +1,4 @@
+import { type CountryCode, type InvoicePart, presetOf } from '../country/presets'
 import { type Day, addDays } from '../calendar/dates'
 import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
@@ -98,6 +99,8 @@ export interface InvoiceHead {
   /** The language it is written in: its client's. */
   language: string
   jobTitle: string
+  /** Where the business is, which says what an invoice has to name; not kept before. */
+  country?: CountryCode
   /** What stands under it: terms, ways to pay. */
   terms?: string
   paper?: PaperDocument['paper']
@@ -118,9 +121,12 @@ export const namesAddress = (total: number, currency: string): boolean =>
 /** What is missing that an invoice has to name; empty when it may be raised. */
 export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total'>): string[] {
   const large = namesAddress(invoice.total, head.currency)
+  const shows = (part: InvoicePart) => presetOf(head.country ?? 'GB').invoiceShows.includes(part)
   return [
     ...(head.business.address.trim() ? [] : ['The address of the business is missing.']),
-    ...(head.business.taxNumber.trim() || invoice.total === 0 ? [] : ['The tax number of the business is missing.']),
+    ...(head.business.taxNumber.trim() || invoice.total === 0 || !shows('sellerTaxNumber')
+      ? []
+      : ['The tax number of the business is missing.']),
     ...(head.client.name.trim() ? [] : ['It has no client.']),
     ...(large && !head.client.address.trim() ? [`The address of ${head.client.name || 'the client'} is missing.`] : []),
   ]
@@ -172,7 +178,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       para(
         [
           run(
-            `${head.business.name} · ${head.business.email} · ${says.taxNumber} ${head.business.taxNumber} · ${says.page} `,
+            `${[head.business.name, head.business.email, head.business.taxNumber && `${says.taxNumber} ${head.business.taxNumber}`, says.page].filter(Boolean).join(' · ')} `,
           ),
           { t: 'page' },
           run(` ${says.of} `),

@@ -28,6 +28,7 @@ describe('a table of priced items', () => {
         unitPrice: 119_050,
         taxRate: '7',
         group: 'Zelte',
+        stock: null,
       },
     })
     expect(b).toMatchObject({ item: { code: '', unitPrice: 4_800, taxRate: '19' } })

@@ -3,7 +3,7 @@ import { readAmount, readPercent, typedWords } from '../money/typed'
 import { type Names, cellsOf, guessColumns } from '../tables/table'
 
 /** What a column of a table of priced items can stand for. */
-export const itemMeans = ['code', 'description', 'unit', 'price', 'tax', 'group', 'nothing'] as const
+export const itemMeans = ['code', 'description', 'unit', 'price', 'tax', 'group', 'stock', 'nothing'] as const
 export type ItemMeans = (typeof itemMeans)[number]
 
 const NAMES: Names<ItemMeans> = [
@@ -22,6 +22,7 @@ const NAMES: Names<ItemMeans> = [
   ],
   ['tax', ['tax', 'vat', 'tax rate', 'vat rate', 'mwst', 'ust', 'steuer', 'steuersatz', 'tva', 'iva', 'btw']],
   ['group', ['group', 'category', 'gruppe', 'kategorie', 'catégorie', 'categoría', 'categoria', 'groep']],
+  ['stock', ['stock', 'how many', 'bestand', 'anzahl', 'quantité', 'existencias', 'scorta', 'voorraad']],
 ]
 /** What each column of a table of items likely stands for. */
 export const guessItems = (heads: readonly string[]): ItemMeans[] => guessColumns(heads, NAMES)
@@ -34,6 +35,7 @@ export interface ItemRow {
   unitPrice: Minor
   taxRate: string
   group: string
+  stock: number | null
 }
 
 /** An item of one row, or why it is none. Numbers are read as they are written in `locale`; without a tax it is the usual one. */
@@ -53,6 +55,8 @@ export function itemOf(
   const tax = of('tax') ? readPercent(of('tax'), locale) : { value: taxRate }
   if (!('value' in tax)) return wrong(typedWords(tax.problem, of('tax'), locale))
   if (!/^(100|\d{1,2})(\.\d{1,2})?$/.test(tax.value)) return wrong(`“${of('tax').slice(0, 20)}” is no tax rate`)
+  const stock = of('stock')
+  if (!/^\d{0,6}$/.test(stock)) return wrong(`“${stock.slice(0, 20)}” is no whole number of what there is`)
   return {
     item: {
       code: of('code').slice(0, 40),
@@ -61,6 +65,7 @@ export function itemOf(
       unitPrice: price.value,
       taxRate: tax.value,
       group: of('group').slice(0, 60),
+      stock: stock ? Number(stock) : null,
     },
   }
 }

@@ -1,4 +1,5 @@
 import type { PaperKind } from '../document/kinds'
+import type { InvoiceWhen } from '../invoices/when'
 import { type Day, addDays, formatDay, relativeDay } from '../calendar/dates'
 import { type Minor, formatMoney, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
@@ -29,7 +30,7 @@ export interface PaperFact {
 
 /** Everything the line is worked out from, besides the day it is looked at. */
 export interface LineFacts {
-  expects: { quote: boolean; contract: boolean; waivers: number; invoice: 'agreed' | 'day' | 'never' }
+  expects: { quote: boolean; contract: boolean; waivers: number; invoice: InvoiceWhen }
   papers: readonly PaperFact[]
   agreedOn: Day | null
   total: Minor
@@ -38,6 +39,8 @@ export interface LineFacts {
   invoice: { number: string; state: 'issued' | 'part-paid' | 'paid' } | null
   day: Day | null
   endDay: Day | null
+  /** The day a member said it was done on; not set before that was kept. */
+  completedOn?: Day | null
   currency: string
 }
 
@@ -140,13 +143,7 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
             : { state: 'not-yet' as const, note: money(deposit.amount) }),
   })
   stops.push(waiverStop(facts, today))
-  const ended = facts.endDay ?? facts.day
-  stops.push({
-    key: 'day',
-    label: 'The day',
-    note: facts.day ? formatDay(facts.day, today) : 'no day yet',
-    state: ended && ended < today ? 'settled' : 'not-yet',
-  })
+  stops.push(dayStop(facts, today))
   stops.push({
     key: 'invoice',
     label: 'Invoice',
@@ -154,7 +151,7 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
       ? { state: 'skipped' as const, note: 'none' }
       : facts.invoice
         ? { state: 'settled' as const, note: facts.invoice.number }
-        : { state: 'not-yet' as const, note: facts.expects.invoice === 'day' ? 'on the day' : 'when all have signed' }),
+        : { state: 'not-yet' as const, note: INVOICE_COMES[facts.expects.invoice] }),
   })
   const open = sum(facts.stages.filter((s) => !s.held && !done(s)).map((s) => s.open))
   const late = facts.stages.filter((s) => !s.held && isLate(s, today) && s.key !== 'deposit')
@@ -169,6 +166,37 @@ export function lineOf(facts: LineFacts, today: Day): Stop[] {
   })
   return stops
 }
+
+const INVOICE_COMES = {
+  agreed: 'when it is agreed',
+  signed: 'when all have signed',
+  completed: 'when it is done',
+  day: 'on the day',
+}
+
+function dayStop(facts: LineFacts, today: Day): Stop {
+  const stop = (state: StopState, note: string): Stop => ({ key: 'day', label: 'The day', note, state })
+  if (facts.completedOn) return stop('settled', `done ${formatDay(facts.completedOn, today)}`)
+  const ended = facts.endDay ?? facts.day
+  if (!ended) return stop('not-yet', 'no day yet')
+  if (ended < today && isToComplete(facts, today)) return stop('yours', 'yours to complete')
+  return stop(ended < today ? 'settled' : 'not-yet', formatDay(facts.day ?? ended, today))
+}
+
+/** Whether its invoice waits for somebody to say that it is done, and its day has come. */
+export const isToComplete = (facts: LineFacts, today: Day): boolean =>
+  facts.expects.invoice === 'completed' &&
+  !!facts.agreedOn &&
+  !facts.completedOn &&
+  !facts.invoice &&
+  !!facts.day &&
+  facts.day <= today
+
+/** Whether every paper a job needs is signed, and none is still being made or out. */
+export const isAllSigned = (facts: LineFacts): boolean =>
+  facts.papers.every((p) => p.state !== 'draft' && p.state !== 'out') &&
+  (!facts.expects.contract || current(facts, 'contract')?.state === 'signed') &&
+  facts.papers.filter((p) => p.kind === 'waiver' && p.state === 'signed').length >= facts.expects.waivers
 
 /** Whether an agreed stage's day has passed unpaid, on whatever day it is looked at. */
 export function isLate(stage: Stage, today: Day): boolean {

@@ -1,7 +1,7 @@
 import { formatDay } from '../calendar/dates'
 import { formatMoney } from '../money/money'
 import { inSentence } from '../rounds/greeting'
-import { type LineFacts, type PaperFact, current, isLate, named, stuckWords } from './line'
+import { type LineFacts, type PaperFact, current, isAllSigned, isLate, isToComplete, named, stuckWords } from './line'
 
 export type NextAct =
   | 'make-quote'
@@ -14,6 +14,7 @@ export type NextAct =
   | 'add-client'
   | 'price'
   | 'guests'
+  | 'complete'
   | 'none'
 export interface Next {
   title: string
@@ -80,6 +81,19 @@ function overStep(paper: PaperFact, first: string, act: NextAct, button: string,
         paper.id,
       )
 }
+
+const INVOICE_COMES = {
+  agreed: ['The invoice is being raised', 'It goes to the client as soon as it is there.'],
+  signed: ['The invoice is being raised', 'It goes to the client as soon as it is there.'],
+  completed: [
+    'The invoice comes when it is done',
+    'Once its day has come you say so here, and it is raised by itself.',
+  ],
+  day: ['The invoice comes on the day', ''],
+  never: null,
+} as const
+const onTheDay = (day: string | null, today: string): string =>
+  day ? `It is raised by itself on ${formatDay(day, today)}.` : 'Set the day and it is raised by itself then.'
 
 /** The one step that moves a job on, and what will happen when it is taken. */
 export function nextStep(facts: LineFacts, client: { name: string; email: string } | null, today: string): Next {
@@ -154,6 +168,13 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
       'Make the contract',
       'make-contract',
     )
+  if (isToComplete(facts, today))
+    return say(
+      'Was it done?',
+      'Say on which day, and what was different from what was agreed. Then the invoice is raised.',
+      'It is done',
+      'complete',
+    )
   if (deposit && deposit.open > 0 && facts.agreedOn)
     return say(
       `Waiting for the ${money(deposit.open)} deposit`,
@@ -163,15 +184,9 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
       null,
       'none',
     )
-  if (facts.expects.invoice !== 'never' && !facts.invoice && facts.agreedOn)
-    return say(
-      facts.expects.invoice === 'day' ? 'The invoice comes on the day' : 'The invoice is being raised',
-      facts.day
-        ? `It is raised by itself on ${formatDay(facts.day, today)}.`
-        : 'Set the day and it is raised by itself then.',
-      null,
-      'none',
-    )
+  const invoice = facts.agreedOn && !facts.invoice ? INVOICE_COMES[facts.expects.invoice] : null
+  if (invoice && !(facts.expects.invoice === 'signed' && !isAllSigned(facts)))
+    return say(invoice[0], facts.expects.invoice === 'day' ? onTheDay(facts.day, today) : invoice[1], null, 'none')
   const waivers = facts.papers.filter((p) => p.kind === 'waiver' && p.state === 'signed').length
   if (waivers < facts.expects.waivers)
     return say(

@@ -43,6 +43,10 @@ export interface PricedLine {
   clientQuantity: QuantityLimits | null
   /** What it says in further languages. */
   words?: LineWords | null
+  /** The priced item it was made from, by its id. */
+  item?: string | null
+  /** A picture of what it is, by its SHA-256. */
+  picture?: string | null
 }
 
 export interface Pricing {

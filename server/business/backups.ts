@@ -2,13 +2,15 @@ import { existsSync } from 'node:fs'
 import { mkdir, readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { and, desc, eq, isNull, lte } from 'drizzle-orm'
+import { addDays, dayOf } from '../../core/calendar/dates'
+import { TOLD_DAYS, goesOn } from '../../core/keep/retention'
 import { keptBackups } from '../../core/keep/rotation'
 import type { BackupsView } from '../../shared/out/settings'
 import { backUpInWorker } from '../files/pool'
 import { nextAt, now } from '../platform/clock'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
-import { outbox } from '../platform/db/schema'
+import { jobs, letGo, outbox } from '../platform/db/schema'
 import { enqueue } from '../queue/outbox'
 import { theBusiness } from '../records/business'
 
@@ -56,6 +58,33 @@ export const keepBackups = (): Promise<void> => enqueue('backup', 'backup:night'
 /** Has a backup made now; asked again within the minute it is the same. */
 export const askBackup = (): Promise<void> => enqueue('backup', `backup:${now().slice(0, 16)}`, {})
 
+/** Sealed papers that go, the next first. */
+async function goingView(): Promise<Pick<BackupsView, 'keepYears' | 'going' | 'goingAll'>> {
+  const { settings, timeZone } = await theBusiness()
+  const rows = await db()
+    .select({
+      titles: letGo.titles,
+      jobId: letGo.jobId,
+      job: jobs.title,
+      sealedAt: letGo.sealedAt,
+      toldAt: letGo.toldAt,
+    })
+    .from(letGo)
+    .innerJoin(jobs, eq(jobs.id, letGo.jobId))
+    .where(isNull(letGo.goneAt))
+    .orderBy(letGo.sealedAt)
+  const years = settings.keepYears
+  return {
+    keepYears: years,
+    goingAll: rows.length,
+    going: rows.slice(0, 20).map(({ titles, jobId, job, sealedAt, toldAt }) => {
+      const told = addDays(dayOf(toldAt, timeZone), TOLD_DAYS)
+      const over = years === null ? told : goesOn(dayOf(sealedAt, timeZone), years)
+      return { titles, jobId, job, on: over > told ? over : told }
+    }),
+  }
+}
+
 /** What is kept of everything, and what went wrong last. */
 export async function backupsView(): Promise<BackupsView> {
   const [{ settings }, backups, [failed], [waiting]] = await Promise.all([
@@ -80,5 +109,6 @@ export async function backupsView(): Promise<BackupsView> {
     backups,
     error: failed?.error ?? '',
     making: !!waiting,
+    ...(await goingView()),
   }
 }

@@ -62,6 +62,7 @@ const PUTS: Partial<Record<ItemMeans, keyof ItemRow>> = {
   price: 'unitPrice',
   tax: 'taxRate',
   group: 'group',
+  stock: 'stock',
 }
 const AT_ONCE = 300
 

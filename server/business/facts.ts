@@ -1,9 +1,7 @@
 import { taxNumberProblem } from '../../core/country/numbers'
 import { readable } from '../../core/look/colours'
 import type { BusinessFacts, HomeSettings, LookGiven } from '../../shared/settings'
-import { inspectInWorker } from '../files/pool'
-import type { PictureInfo } from '../files/worker/pictures'
-import { putBlob } from '../platform/blobs'
+import { takePng } from '../files/png'
 import { write } from '../platform/db/client'
 import { business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
@@ -36,22 +34,12 @@ export async function changeLook(given: LookGiven): Promise<void> {
   })
 }
 
-/** The most pixels and bytes of a logo; what is larger the page makes smaller before it sends it. */
-const LOGO_PIXELS = 1_000_000
-export const LOGO_BYTES = 400_000
-
 /** Takes a PNG as the logo, once it is known that it is whole. */
 export async function changeLogo(bytes: Uint8Array): Promise<void> {
-  const src = `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`
-  const [found] = await inspectInWorker({ pictures: [src], most: LOGO_PIXELS })
-  const wrong =
-    !found || 'refused' in found ? (found?.refused ?? '') : found.kind !== 'png' ? 'A logo comes as a PNG.' : null
-  if (wrong !== null) throw new Problem('invalid', wrong, { file: wrong })
-  const { width, height } = found as PictureInfo
-  const sha = await putBlob(bytes, 'image/png')
+  const logo = await takePng(bytes)
   await write(async () => {
     const { look } = (await theBusiness()).settings
-    await changeSettings({ look: { ...look, logo: { sha, width, height } } })
+    await changeSettings({ look: { ...look, logo } })
   })
 }
 export async function removeLogo(): Promise<void> {

@@ -2,8 +2,10 @@ import { and, eq, max, ne, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { minor } from '../../core/money/money'
 import type { pricedItem } from '../../shared/starter'
+import { takePng } from '../files/png'
+import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { catalogue } from '../platform/db/schema'
+import { catalogue, itemPictures } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
 
@@ -26,10 +28,27 @@ async function insistOnOwnCode({ code }: Given, id: string): Promise<void> {
   throw new Problem('invalid', words, { code: words })
 }
 
+/** Keeps a picture of something that is sold; clients may see it from now on. */
+export async function takeItemPicture(bytes: Uint8Array): Promise<string> {
+  const { sha } = await takePng(bytes)
+  await write((tx) => tx.insert(itemPictures).values({ sha, at: now() }).onConflictDoNothing())
+  return sha
+}
+/** Whether a file is a picture of something that is or was sold. */
+export async function isItemPicture(sha: string): Promise<boolean> {
+  const found = await db().select({ sha: itemPictures.sha }).from(itemPictures).where(eq(itemPictures.sha, sha))
+  return found.length > 0
+}
+async function insistOnPicture({ picture }: Given): Promise<void> {
+  if (!picture || (await isItemPicture(picture))) return
+  throw new Problem('invalid', 'This picture isn’t here. Choose it again.', { picture: 'Choose the picture again.' })
+}
+
 /** Adds something that is sold; its id. Lines of jobs keep what they say when it changes later. */
 export async function addItem(given: Given): Promise<string> {
   return write(async (tx) => {
     await insistOnOwnCode(given, '')
+    await insistOnPicture(given)
     const [last] = await tx.select({ at: max(catalogue.position) }).from(catalogue)
     const id = newId()
     await tx.insert(catalogue).values({ id, ...itemRow(given), position: (last?.at ?? -1) + 1 })
@@ -37,9 +56,16 @@ export async function addItem(given: Given): Promise<string> {
   })
 }
 
+/** An item as it is kept; undefined where there is none. */
+export async function itemOf(id: string) {
+  const [row] = await db().select().from(catalogue).where(eq(catalogue.id, id))
+  return row
+}
+
 export async function changeItem(id: string, given: Given): Promise<void> {
   await write(async (tx) => {
     await insistOnOwnCode(given, id)
+    await insistOnPicture(given)
     const changed = await tx
       .update(catalogue)
       .set(itemRow(given))

@@ -1,8 +1,8 @@
-import { count, eq, max } from 'drizzle-orm'
+import { and, count, eq, isNull, max } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { namedKind } from '../../shared/starter'
 import { db, write } from '../platform/db/client'
-import { jobs, kinds, templates } from '../platform/db/schema'
+import { jobs, kinds, members, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
 
@@ -27,9 +27,21 @@ async function insistOnTemplates({ settings }: Given): Promise<void> {
   }
 }
 
+async function insistOnChecker({ settings: { checkWith } }: Given): Promise<void> {
+  if (!checkWith) return
+  const [there] = await db()
+    .select({ id: members.id })
+    .from(members)
+    .where(and(eq(members.id, checkWith), isNull(members.removedAt)))
+  if (there) return
+  const words = 'Whoever is to check doesn’t work here any more.'
+  throw new Problem('invalid', words, { checkWith: words })
+}
+
 /** Makes a job kind; its id. */
 export async function addKind(given: Given): Promise<string> {
   await insistOnTemplates(given)
+  await insistOnChecker(given)
   return write(async (tx) => {
     const [last] = await tx.select({ at: max(kinds.position) }).from(kinds)
     const id = newId()
@@ -41,6 +53,7 @@ export async function addKind(given: Given): Promise<string> {
 /** Changes a job kind. Jobs keep the plan and prices they were made with. */
 export async function changeKind(id: string, given: Given): Promise<void> {
   await insistOnTemplates(given)
+  await insistOnChecker(given)
   await write(async (tx) => {
     const changed = await tx.update(kinds).set(given).where(eq(kinds.id, id)).returning({ id: kinds.id })
     if (!changed.length) throw new Problem('not-found', 'There is no such kind of job.')

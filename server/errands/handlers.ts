@@ -7,6 +7,7 @@ import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../
 import { raiseInvoice } from '../money/invoices'
 import { remind } from '../rounds/after/remind'
 import { projectJob } from '../standing/project'
+import { letGoNight } from '../rounds/seal/retention'
 import { signEnded, signNight } from '../rounds/seal/heads'
 import { workList } from '../rounds/prepare/list-work'
 import { lapseRound } from '../rounds/manage/manage'
@@ -58,6 +59,7 @@ export const handlers: Record<string, Handler> = {
   tidy: () => tidy(),
   backup: (e) => backUpNow(e.payload.night === true),
   'heads.night': () => signNight(),
+  'let-go': () => letGoNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),

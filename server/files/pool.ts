@@ -41,15 +41,25 @@ export const sealInWorker = async ({ restated, ...task }: SealTask): Promise<Sea
   })
 export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
-/** Takes the data folder into one file, in a thread of its own that ends with it. */
-export async function backUpInWorker(task: { data: string; to: string }): Promise<{ bytes: number; blobs: number }> {
-  const keeping = new Piscina({ filename: join(useConfig().workerPath, '../keep.mjs'), maxThreads: 1, execArgv: [] })
+/** Does something with the whole data folder, in a thread of its own that ends with it. */
+async function keeping<T>(name: string, task: unknown): Promise<T> {
+  const thread = new Piscina({ filename: join(useConfig().workerPath, '../keep.mjs'), maxThreads: 1, execArgv: [] })
   try {
-    return (await keeping.run(task, { name: 'backUp' })) as { bytes: number; blobs: number }
+    return (await thread.run(task, { name })) as T
   } finally {
-    await keeping.destroy()
+    await thread.destroy()
   }
 }
+/** Takes the data folder into one file. */
+export const backUpInWorker = (task: { data: string; to: string }): Promise<{ bytes: number; blobs: number }> =>
+  keeping('backUp', task)
+/** Takes everything in the data folder into one open archive. */
+export const takeOutInWorker = (task: {
+  data: string
+  to: string
+  secret: string
+  password: string
+}): Promise<{ bytes: number }> => keeping('takeOut', task)
 export const docxInWorker = (document: PaperDocument): Promise<Uint8Array> => run('docx', { document })
 
 /** Threads that read strangers' files: others than those, so that two bad files can't hold up the drawing of papers. */

@@ -17,6 +17,8 @@ import type { Language } from '../../core/text/language'
 import { type LoadedJob, loadJob } from '../records/job'
 import { clientLanguage } from '../chain/language'
 import { touch } from '../standing/touch'
+import { lineFacts } from '../standing/project'
+import { isAllSigned } from '../../core/line/line'
 
 /**
  * Raises a job's invoice: number and content in one transaction, so that numbers run without gaps; the PDF and the
@@ -26,7 +28,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
   const later = await write(async (tx) => {
     const loaded = await loadJob(jobId)
     const { job, kind, invoice, pricing, stages, business, today } = loaded
-    if (invoice || !job.agreedOn) return
+    if (invoice || !job.agreedOn || (await waitsForMore(loaded))) return
     if (kind.settings.expects.invoice === 'day') {
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
@@ -95,6 +97,13 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
   })
 }
 
+/** Whether what the kind wants before the invoice comes isn't there; whoever does it asks for the invoice again. */
+async function waitsForMore(loaded: LoadedJob): Promise<boolean> {
+  const when = loaded.kind.settings.expects.invoice
+  if (when === 'completed') return !loaded.job.completedOn
+  return when === 'signed' && !isAllSigned(await lineFacts(loaded))
+}
+
 const isTaken = async (number: string): Promise<boolean> =>
   (await db().select({ id: invoices.id }).from(invoices).where(eq(invoices.number, number))).length > 0
 
@@ -104,11 +113,12 @@ function headOf({ job, client, business, today }: LoadedJob, language: Language)
   return {
     number: '',
     issuedOn: today,
-    suppliedOn: job.day ?? null,
+    suppliedOn: job.completedOn ?? job.day ?? null,
     ...(letterhead ? { letterhead } : {}),
     currency: business.currency,
     language,
     jobTitle: job.title,
+    country: business.settings.country,
     ...(business.settings.terms.words ? { terms: business.settings.terms.words } : {}),
     paper: business.settings.paper,
     business: {

@@ -9,6 +9,7 @@ import { upgrade } from '../platform/db/upgrade'
 import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
+import { keepRetention } from '../rounds/seal/retention'
 import { keepNights } from '../rounds/seal/heads'
 
 /** Brings the database up to date, then works through what waits. */
@@ -21,6 +22,7 @@ export default defineNitroPlugin((nitro) => {
     await keepNights()
     await keepTidy()
     await keepBackups()
+    await keepRetention()
     workWith(work)
     warmUp()
     const first = await firstAddress()

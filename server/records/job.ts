@@ -26,8 +26,8 @@ export interface LoadedJob {
 }
 
 export function toLine(row: typeof jobLines.$inferSelect): PricedLine {
-  const { jobId: _job, position: _position, words, ...line } = row
-  return words ? { ...line, words } : line
+  const { jobId: _job, position: _position, words, item, picture, ...line } = row
+  return { ...line, ...(words && { words }), ...(item && { item }), ...(picture && { picture }) }
 }
 
 /** Everything about one job that its papers, money and line are worked out from. */

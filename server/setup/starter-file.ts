@@ -39,7 +39,7 @@ export async function starterOut(): Promise<StarterSet> {
         document: (await wholeDocument(document)).document,
       })),
     ),
-    items: items.map(({ position: _, ...item }) => item),
+    items: items.map(({ position: _, ...item }) => ({ ...item, picture: null })),
     messages: messages.map(({ name, subject, message }) => ({ name, subject, message })),
   }
 }
@@ -52,6 +52,8 @@ function withoutGone(settings: Settings, there: ReadonlySet<string>): Settings {
   const { expects } = settings
   return {
     ...settings,
+    // Who checks is somebody here.
+    checkWith: null,
     templates: kept,
     expects: {
       ...expects,
@@ -79,12 +81,12 @@ export async function starterIn(set: StarterSet): Promise<{ kinds: number; templ
         .values({ ...t, id: fresh.get(t.id)!, document: withIds(t.document), edition: 1, updatedAt: at })
     for (const [i, k] of set.kinds.entries()) {
       const named = Object.entries(k.settings.templates).map(([part, id]) => [part, fresh.get(id)!])
-      const settings = { ...k.settings, templates: Object.fromEntries(named) as Settings['templates'] }
+      const settings = { ...k.settings, checkWith: null, templates: Object.fromEntries(named) as Settings['templates'] }
       await tx.insert(kinds).values({ id: newId(), name: k.name, settings, position: (lastKind?.at ?? -1) + 1 + i })
     }
     for (const [i, item] of set.items.entries())
       await tx.insert(catalogue).values({
-        ...itemRow(item),
+        ...itemRow({ ...item, picture: null }),
         id: newId(),
         position: (lastItem?.at ?? -1) + 1 + i,
       })

@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm'
 import { lastDay } from '../../core/calendar/dates'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../core/line/line'
 import { moveOf } from '../../core/rounds/move'
@@ -8,7 +8,7 @@ import { later as in_, now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
-import { dues, outbox, papers, standings } from '../platform/db/schema'
+import { dues, letGo, outbox, papers, standings } from '../platform/db/schema'
 import { latestRounds } from '../chain/state'
 import { type LoadedJob, loadJob } from '../records/job'
 import { projectPapers } from './papers'
@@ -50,12 +50,18 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
     : fresh
   const ordinary = loaded.payments.filter((p) => p.stage !== 'damage')
   const settings = kind.settings.expects
+  // What was let go after its years is neither missing nor to be made again.
+  const [went] = await db()
+    .select({ id: letGo.roundId })
+    .from(letGo)
+    .where(and(eq(letGo.jobId, job.id), isNotNull(letGo.goneAt)))
+    .limit(1)
   const open = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
   return {
     expects: {
-      quote: settings.quote,
-      contract: settings.contract,
-      waivers: settings.waivers ? loaded.guests.length : 0,
+      quote: settings.quote && !went,
+      contract: settings.contract && !went,
+      waivers: settings.waivers && !went ? loaded.guests.length : 0,
       invoice: settings.invoice,
     },
     papers: facts,
@@ -68,6 +74,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
       : null,
     day: job.day ?? null,
     endDay: lastDay(job.ends, job.furtherDays),
+    completedOn: job.completedOn,
     currency: loaded.business.currency,
   }
 }

@@ -115,8 +115,15 @@ const PLACES: Place[] = [
     words: 'settings mails wording reminder receipt template',
   },
   {
+    label: 'What goes out, and does it',
+    detail: 'letters, texts, cards, files: how each stands',
+    to: '/settings/ways',
+    may: 'settings',
+    words: 'settings gateways state errors storage card service time stamps',
+  },
+  {
     label: 'What is kept, and how long',
-    detail: 'backups',
+    detail: 'backups, sealed papers, everything as a file',
     to: '/settings/kept',
     may: 'settings',
     words: 'settings backup restore archive retention',

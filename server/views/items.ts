@@ -6,7 +6,7 @@ import { catalogue } from '../platform/db/schema'
 import { toCsv } from '../platform/csv'
 import { theBusiness } from '../records/business'
 
-const HEADS = ['code', 'description', 'unit', 'price', 'tax', 'group']
+const HEADS = ['code', 'description', 'unit', 'price', 'tax', 'group', 'stock']
 /** Everything that is sold as CSV, its numbers as they are written where the business is. */
 export async function itemsFile(): Promise<{ bytes: Uint8Array; name: string; type: string }> {
   const { currency, settings } = await theBusiness()
@@ -20,6 +20,7 @@ export async function itemsFile(): Promise<{ bytes: Uint8Array; name: string; ty
       typedDecimal(majorString(i.unitPrice, currency), settings.locale),
       typedDecimal(i.taxRate, settings.locale),
       i.group,
+      i.stock === null ? '' : String(i.stock),
     ]),
   ])
   return { bytes: new TextEncoder().encode(text), name: 'items.csv', type: 'text/csv; charset=utf-8' }

@@ -11,6 +11,7 @@ import { loadJob } from '../records/job'
 import { withPeople } from '../records/facts'
 import { lineFacts } from '../standing/project'
 import { contactView } from './contacts'
+import { shortOf } from './stock'
 import { questionsOf } from '../chain/questions'
 
 /** A job's page. */
@@ -63,11 +64,13 @@ export async function jobView(id: string): Promise<JobView> {
     discount: job.discount,
     pricesIncludeTax: job.pricesIncludeTax,
     priced: loaded.priced,
+    short: await shortOf(loaded),
     stages: loaded.stages,
     credit: loaded.credit,
     currency: business.currency,
     agreed: !!job.agreedOn || facts.papers.some((p) => p.kind === 'quote' && p.state === 'signed'),
     agreedOn: job.agreedOn,
+    completedOn: job.completedOn,
     line: lineOf(facts, loaded.today),
     lineFacts: facts,
     papers: rows.map((p) => {

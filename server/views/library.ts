@@ -7,14 +7,19 @@ import { listTemplates } from './templates'
 
 /** Templates, clauses, job kinds and priced items. */
 export async function library() {
-  const [kindRows, items, templates, clauses] = await Promise.all([
-    db().select().from(kinds).orderBy(asc(kinds.position)),
+  const [kinds, items, templates, clauses] = await Promise.all([
+    kindRows(),
     db().select().from(catalogue).orderBy(asc(catalogue.position)),
     listTemplates(),
     listClauses(),
   ])
-  const kindsWithPeople = await Promise.all(
-    kindRows.map(async (k) => ({ ...k, settings: { ...k.settings, facts: await withPeople(k.settings.facts) } })),
+  return { kinds, catalogue: items, templates, clauses }
+}
+
+/** Kinds of job, with who works here where a fact is one of them. */
+export async function kindRows() {
+  const rows = await db().select().from(kinds).orderBy(asc(kinds.position))
+  return Promise.all(
+    rows.map(async (k) => ({ ...k, settings: { ...k.settings, facts: await withPeople(k.settings.facts) } })),
   )
-  return { kinds: kindsWithPeople, catalogue: items, templates, clauses }
 }

@@ -23,6 +23,8 @@ export const outcome = z.object({ outcome: z.enum(['booked', 'known', 'noted', '
 export const given = z.object({ value: z.string() })
 export const already = z.object({ already: z.boolean() })
 export const sent = z.object({ sent: z.boolean() })
+/** A picture that was taken in, by its SHA-256. */
+export const takenPicture = z.object({ sha: z.string() })
 export const booked = z.object({ booked: z.boolean() })
 export const guestMade = z.object({ contactId: z.string() })
 export const roundSent = z.object({ roundId: z.string() })
@@ -165,6 +167,8 @@ export const library = z.object({
         plan: paymentPlan,
         pricesIncludeTax: z.boolean(),
         usual: z.object({ startTime: z.string(), hours: z.number() }),
+        made: z.object({ contract: z.enum(['accepted', 'hand']), waiver: z.enum(['agreed', 'hand']) }).optional(),
+        checkWith: z.string().nullable().optional(),
       }),
     }),
   ),
@@ -181,6 +185,8 @@ export const library = z.object({
       group: z.string(),
       words: z.partialRecord(language, z.object({ description: z.string(), unit: z.string() })),
       prices: z.array(z.object({ from: z.string(), unitPrice: minor })),
+      stock: z.number().nullable(),
+      picture: z.string().nullable(),
     }),
   ),
   templates: z.array(templateRow),

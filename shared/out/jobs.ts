@@ -132,6 +132,17 @@ export const nextStep = next.extend({
 })
 export type NextStep = z.output<typeof nextStep>
 
+/** An item a job wants more of than there are on its days, and the jobs that take of it then. */
+export const shortOf = z.object({
+  item: z.string(),
+  description: z.string(),
+  stock: z.number(),
+  /** The most that is wanted on one day, by all of them. */
+  wanted: z.string(),
+  jobs: z.array(z.object({ id: z.string(), title: z.string() })),
+})
+export type ShortOf = z.output<typeof shortOf>
+
 export const jobView = z.object({
   id: z.string(),
   version: z.number(),
@@ -158,11 +169,14 @@ export const jobView = z.object({
   discount: discount.nullable(),
   pricesIncludeTax: z.boolean(),
   priced: priced,
+  short: z.array(shortOf),
   stages: z.array(stage),
   credit: minor,
   currency: z.string(),
   agreed: z.boolean(),
   agreedOn: z.string().nullable(),
+  /** The day a member said it was done on. */
+  completedOn: z.string().nullable(),
   line: z.array(stop),
   lineFacts: lineFacts,
   papers: z.array(jobPaper),

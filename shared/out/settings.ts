@@ -74,5 +74,23 @@ export const backupsView = z.object({
   error: z.string(),
   /** Whether one is being made. */
   making: z.boolean(),
+  /** How many years sealed papers are kept; null for ever. */
+  keepYears: z.number().nullable(),
+  /** What goes next, and how many in all were told of. */
+  going: z.array(z.object({ titles: z.string(), job: z.string(), jobId: z.string(), on: z.string() })),
+  goingAll: z.number(),
 })
 export type BackupsView = z.output<typeof backupsView>
+
+/** Every way out of the business, how it stands, and what went wrong last. */
+export const waysView = z.object({
+  ways: z.array(
+    z.object({
+      key: z.enum(['letters', 'texts', 'cards', 'identity', 'storage', 'times']),
+      state: z.enum(['works', 'pretended', 'off', 'trouble']),
+      words: z.string(),
+      error: z.string(),
+    }),
+  ),
+})
+export type WaysView = z.output<typeof waysView>

@@ -7,6 +7,7 @@ import type { StageState, Stage, StageAmount, StageDue, StageRule, PaymentPlan }
 import type { Drift } from '../../core/merge/drift'
 import type { NextAct } from '../../core/line/next'
 import type { Discount, QuantityLimits, PricedLine, LineResult, TaxGroup, Priced } from '../../core/pricing/pricing'
+import { INVOICE_WHEN } from '../../core/invoices/when'
 import type { Minor } from '../../core/money/money'
 import { languages } from '../../core/text/language'
 
@@ -77,7 +78,7 @@ export const stage: z.ZodType<Stage> = z.object({
 })
 
 /** When a job's invoice is raised by itself. */
-export const invoiceWhen = z.enum(['agreed', 'day', 'never'])
+export const invoiceWhen = z.enum(INVOICE_WHEN)
 
 export const lineFacts: z.ZodType<LineFacts> = z.object({
   expects: z.object({
@@ -99,6 +100,7 @@ export const lineFacts: z.ZodType<LineFacts> = z.object({
     .nullable(),
   day: day.nullable(),
   endDay: day.nullable(),
+  completedOn: day.nullable().optional(),
   currency: z.string(),
 })
 
@@ -166,6 +168,7 @@ export const nextAct: z.ZodType<NextAct> = z.enum([
   'add-client',
   'price',
   'guests',
+  'complete',
   'none',
 ])
 
@@ -208,6 +211,8 @@ export const pricedLine: z.ZodType<PricedLine> = z.object({
     .partialRecord(z.enum(languages), z.object({ description: z.string(), unit: z.string() }))
     .nullable()
     .optional(),
+  item: z.string().nullable().optional(),
+  picture: z.string().nullable().optional(),
 })
 
 export const lineResult: z.ZodType<LineResult> = z.object({

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Brought, BroughtUndone, FileLook } from '../../shared/bring'
 import type { LibraryView } from '../../shared/library'
-import { type Caller, memberAs, signedIn } from '../support/caller'
-import { makeJob, priced } from '../support/line'
+import { Caller, memberAs, signedIn } from '../support/caller'
+import { agreedJob, inDays, jobOf, makeJob, priced } from '../support/line'
 import { TestServer } from '../support/server'
 
 let server: TestServer, owner: Caller
@@ -22,6 +22,62 @@ const TABLE = [
   'HAT,A felt hat again,,12,20,',
   ',No price that can be read,,lots,20,',
 ].join('\r\n')
+
+/** A PNG of one point, as any drawing program writes it. */
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
+
+describe('an item of which there are so many', () => {
+  it('says where more is wanted at once than there is, with the agreed jobs that take of it', async () => {
+    const { id: item } = await owner.must<{ id: string }>('POST', '/api/items', {
+      description: 'Bell tent',
+      unit: '',
+      unitPrice: 9000,
+      taxRate: '20',
+      stock: 4,
+    })
+    const lines = (quantity: string) => [priced({ key: 'tent', description: 'Bell tent', item, quantity })]
+    const first = await agreedJob(owner, { title: 'Tents first', lines: lines('3') })
+    const { id } = await makeJob(owner, { title: 'Tents next', lines: lines('2') })
+    expect((await jobOf(owner, id)).short).toEqual([
+      { item, description: 'Bell tent', stock: 4, wanted: '5', jobs: [{ id: first.id, title: 'Tents first' }] },
+    ])
+    // One that isn't agreed takes nothing from others, and other days are other days.
+    expect((await jobOf(owner, first.id)).short).toEqual([])
+    const { id: later } = await makeJob(owner, {
+      starts: `${inDays(60)}T10:00`,
+      ends: `${inDays(60)}T18:00`,
+      lines: lines('4'),
+    })
+    expect((await jobOf(owner, later)).short).toEqual([])
+    await owner.must('DELETE', `/api/items/${item}`)
+    expect((await jobOf(owner, id)).short).toEqual([])
+  })
+
+  it('has a picture that clients see; no other file of ours is seen by its hash', async () => {
+    const { sha } = (await owner.upload<{ sha: string }>('/api/items/picture', PNG)).body
+    const nobody = new Caller(server)
+    expect((await nobody.get(`/api/look/${sha}`)).status).toBe(200)
+    const [{ other }] = (await server.rows(
+      "select sha as other from blobs where type = 'application/pdf' limit 1",
+    )) as unknown as [{ other: string }]
+    for (const file of [other, 'x', '../secret'])
+      expect((await nobody.get(`/api/look/${encodeURIComponent(file)}`)).status, file).toBe(404)
+    const given = { description: 'With a picture', unit: '', unitPrice: 100, taxRate: '20' }
+    expect((await owner.post('/api/items', { ...given, picture: other })).status).toBe(422)
+    const { id } = (await owner.post<{ id: string }>('/api/items', { ...given, picture: sha })).body
+    expect((await items()).find((i) => i.id === id)).toMatchObject({ picture: sha, stock: null })
+    await owner.must('DELETE', `/api/items/${id}`)
+    // What is no picture, or too large a one, is refused in words.
+    expect((await owner.upload('/api/items/picture', new TextEncoder().encode('<svg onload=x>'))).status).toBe(422)
+    expect((await owner.upload('/api/items/picture', Buffer.concat([PNG, Buffer.alloc(500_000)]))).status).toBe(413)
+    const { caller } = await memberAs(server, owner, 'staff')
+    expect((await caller.upload('/api/items/picture', PNG)).status).toBe(403)
+    expect((await nobody.upload('/api/items/picture', PNG)).status).toBe(401)
+  })
+})
 
 describe('priced items from a table', () => {
   it('are looked at first, come in once, put right what is there, and go out again as they were', async () => {

@@ -97,6 +97,7 @@ test('what is sold has words in German and a price to come; a line on that day t
   await expect(page.getByRole('option', { name: '“ice-1”' })).toBeVisible()
   await page.getByRole('option', { name: /^Ice bath/ }).click()
   await page.getByRole('button', { name: 'Save the lines' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
   await expect(page.getByText('£95.00').first()).toBeVisible()
   expect((await jobOf(api, id)).lines).toMatchObject([
     { description: 'Ice bath', unitPrice: 9500, words: { de: { description: 'Eisbad' } } },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { quantityText } from '~~/core/layout/expand'
 import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
+import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
 import { useJob } from './useJob'
@@ -10,6 +11,7 @@ const thisJob = useJob()
 const { job } = storeToRefs(thisJob)
 const { put } = thisJob
 const notices = useNotices()
+const locale = useLocale()
 interface Lines {
   lines: PricedLine[]
   discount: Discount | null
@@ -62,6 +64,17 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         </tr>
       </tbody>
     </table>
+    <ul v-if="job.short.length" class="grid gap-2 mt-3" aria-label="Too few">
+      <li v-for="s in job.short" :key="s.item" class="notice small">
+        {{ typedDecimal(s.wanted, locale) }} of {{ s.description }} wanted at once, and {{ s.stock }} there<template
+          v-if="s.jobs.length"
+          >; also on
+          <template v-for="(other, i) in s.jobs" :key="other.id"
+            >{{ i ? ', ' : '' }}<NuxtLink :to="`/jobs/${other.id}`">{{ other.title }}</NuxtLink></template
+          ></template
+        >
+      </li>
+    </ul>
     <Dialog
       :visible="!!editing"
       modal

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import JobDone from './JobDone.vue'
 import { useMaking } from './making'
 import { useJob } from './useJob'
 
@@ -23,10 +24,17 @@ function take() {
       notices.say('Asked once more.')
     })
   if (what === 'add-client') return emit('chooseClient')
+  if (what === 'complete') return (completing.value = true)
   if (what === 'price') return emit('price')
   if (what === 'guests') return document.getElementById('guests')?.focus()
   return navigateTo(`/papers/${paperId}`)
 }
+const completing = ref(false)
+/** It can be said of every agreed job whose day has come, whatever its next step is. */
+const mayBeDone = computed(() => {
+  const { agreedOn, completedOn, starts, today, next } = job.value
+  return !!agreedOn && !completedOn && (starts?.slice(0, 10) ?? today) <= today && next.act !== 'complete'
+})
 const stillToCome = computed(() =>
   job.value.stages
     .filter((s) => s.open > 0)
@@ -54,6 +62,8 @@ const stillToCome = computed(() =>
         </li>
       </ul>
     </template>
+    <p v-if="mayBeDone" class="gap"><Button variant="outlined" @click="completing = true">It is done…</Button></p>
+    <JobDone v-if="completing" @close="completing = false" />
     <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
     <p v-if="job.invoice" class="gap">
       <a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }} (PDF)</a>

@@ -5,7 +5,7 @@ import type { Minor } from '~~/core/money/money'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import { searchable } from '~~/shared/text'
 import type { LibraryView } from '~~/shared/library'
-import { newLine, saidBy } from './newLine'
+import { newLine, ofItem } from './newLine'
 import { useLibrary } from '~/features/library/useLibrary'
 
 /** Adds a priced line: a priced item of the library while one types, or one's own words. */
@@ -33,7 +33,7 @@ function add(option: Item | Own, typed: string) {
   emit(
     'add',
     newLine({
-      ...(item ? { unit: item.unit, clientQuantity: item.clientQuantity, ...saidBy(item) } : {}),
+      ...(item ? ofItem(item) : {}),
       key: `l${newKey().slice(0, 8)}`,
       description: item?.description ?? typed,
       quantity: item?.clientQuantity?.min ?? '1',

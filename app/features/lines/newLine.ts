@@ -1,14 +1,19 @@
-import type { LineWords } from '~~/core/pricing/said'
 import type { PricedLine } from '~~/core/pricing/pricing'
+import type { LibraryView } from '~~/shared/library'
 
-/** What a line of an item says in further languages, where it says anything. */
-export const saidBy = ({ words }: { words: LineWords }): Pick<PricedLine, 'words'> =>
-  Object.keys(words).length ? { words } : {}
+type Item = LibraryView['catalogue'][number]
+/** What a line has of the item it is made from besides its price: unit, limits, words in further languages, picture. */
+export const ofItem = ({ id, unit, clientQuantity, words, picture }: Item): Partial<PricedLine> => ({
+  item: id,
+  unit,
+  clientQuantity,
+  ...(Object.keys(words).length ? { words } : {}),
+  ...(picture ? { picture } : {}),
+})
 
 /** A priced line with nothing chosen about it yet: counted, of no group, without a discount. */
 export const newLine = (
-  of: Pick<PricedLine, 'key' | 'description' | 'quantity' | 'unitPrice' | 'taxRate'> &
-    Partial<Pick<PricedLine, 'unit' | 'clientQuantity' | 'words'>>,
+  of: Pick<PricedLine, 'key' | 'description' | 'quantity' | 'unitPrice' | 'taxRate'> & Partial<PricedLine>,
 ): PricedLine => ({
   unit: '',
   discount: null,

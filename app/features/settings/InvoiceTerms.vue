@@ -8,8 +8,10 @@ const business = useBusiness()
 const { data } = storeToRefs(business)
 const notices = useNotices()
 const form = reactive({ days: '0', words: '' })
-watch(data, (now) => now && Object.assign(form, { days: String(now.terms.days), words: now.terms.words }), {
-  immediate: true,
+const { send } = useKept({
+  kept: () => data.value?.terms,
+  form: () => form,
+  take: (terms) => Object.assign(form, { days: String(terms?.days ?? 0), words: terms?.words ?? '' }),
 })
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 const due = computed(() => {
@@ -17,7 +19,7 @@ const due = computed(() => {
   return read.success ? formatDay(addDays(today, read.data.days), today) : ''
 })
 async function keep(body: object) {
-  await business.keep('terms', body)
+  await send((headers) => business.keep('terms', body, headers))
   notices.say('Kept. Invoices from the next one on say it.')
 }
 </script>

@@ -3,6 +3,7 @@ import { X } from '@lucide/vue'
 import { type ItemGiven, itemAsForm, itemForm } from '~~/shared/items'
 import type { LibraryView } from '~~/shared/library'
 import { LANGUAGE_NAMES } from '~~/shared/words'
+import { asPng } from '~/composables/pictures'
 
 /** Something that is sold: its price now and from days to come, what it says in further languages. */
 type Item = LibraryView['catalogue'][number]
@@ -11,7 +12,7 @@ const props = defineProps<{
   currency: string
   rates: { value: string; label: string }[]
   groups: string[]
-  keep: (body: object) => Promise<unknown>
+  keep: (body: object, headers: Record<string, string>) => Promise<unknown>
 }>()
 const emit = defineEmits<{ close: []; remove: [item: Item] }>()
 const session = useSession()
@@ -24,6 +25,8 @@ const form = reactive<ItemGiven>(
     key: newKey,
   }),
 )
+const { send } = useKept({ kept: () => props.item, form: () => form, take: () => {} })
+const given = (body: object) => send((headers) => props.keep(body, headers))
 const schema = computed(() => itemForm(props.currency, locale.value, props.item))
 const languagesLeft = (own: string) =>
   Object.entries(LANGUAGE_NAMES)
@@ -32,6 +35,14 @@ const languagesLeft = (own: string) =>
 const addWords = () =>
   form.words.push({ key: newKey(), language: languagesLeft('')[0]!.value, description: '', unit: '' })
 const addPrice = () => form.prices.push({ key: newKey(), from: '', price: '' })
+/** The longest side of a picture in pixels: sharp on a phone at the size it has beside a line. */
+const SIDE = 360
+const { busy: taking, act } = useAct()
+const take = (files: File[]) =>
+  act(async () => {
+    const body = await asPng(files[0]!, SIDE)
+    form.picture = (await api<{ sha: string }>('/api/items/picture', { method: 'POST', body })).sha
+  })
 const found = ref<string[]>([])
 const findGroups = (typed: string) =>
   (found.value = props.groups.filter((g) => g.toLowerCase().includes(typed.toLowerCase())))
@@ -46,7 +57,7 @@ const findGroups = (typed: string) =>
     :draggable="false"
     @update:visible="emit('close')"
   >
-    <FormOf v-slot="{ busy }" class="grid gap-3" :schema="schema" :given="() => form" :send="keep">
+    <FormOf v-slot="{ busy }" class="grid gap-3" :schema="schema" :given="() => form" :send="given">
       <FieldOf name="description" label="What it is"
         ><InputText v-model="form.description" maxlength="500" autofocus
       /></FieldOf>
@@ -71,6 +82,25 @@ const findGroups = (typed: string) =>
             maxlength="60"
             @complete="findGroups($event.query)"
         /></FieldOf>
+        <FieldOf name="stock" label="How many there are"
+          ><InputText v-model="form.stock" inputmode="numeric" maxlength="6" placeholder="doesn’t matter"
+        /></FieldOf>
+      </div>
+      <div class="flex flex-wrap gap-3 items-center">
+        <img
+          v-if="form.picture"
+          class="w-18 h-18 object-cover border border-hairline"
+          :src="`/api/look/${form.picture}`"
+          alt="Its picture"
+        />
+        <FilePick
+          :label="form.picture ? 'Another picture' : 'A picture of it'"
+          name="Picture"
+          accept="image/*"
+          :disabled="taking"
+          @picked="take"
+        />
+        <Button v-if="form.picture" variant="text" @click="form.picture = null">Without a picture</Button>
       </div>
       <section aria-labelledby="item-prices" class="grid gap-2">
         <h3 id="item-prices">Prices to come</h3>

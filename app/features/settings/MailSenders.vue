@@ -11,15 +11,15 @@ const KINDS = [
   ['money', 'Letters about money'],
 ] as const
 const form = reactive({ papers: { name: '', email: '' }, money: { name: '', email: '' } })
-watch(
-  data,
-  (now) => {
-    for (const [kind] of KINDS) Object.assign(form[kind], now?.senders[kind] ?? { name: '', email: '' })
+const { send } = useKept({
+  kept: () => data.value?.senders,
+  form: () => form,
+  take: (senders) => {
+    for (const [kind] of KINDS) Object.assign(form[kind], senders?.[kind] ?? { name: '', email: '' })
   },
-  { immediate: true },
-)
+})
 async function keep(body: object) {
-  await business.keep('senders', body)
+  await send((headers) => business.keep('senders', body, headers))
   notices.say('Kept. Letters from now on are from them.')
 }
 </script>

@@ -9,16 +9,16 @@ const business = useBusiness()
 const { data } = storeToRefs(business)
 const notices = useNotices()
 const form = reactive({ pattern: '', next: '' })
-watch(
-  () => data.value?.numbers[props.of],
-  (now) => now && Object.assign(form, { pattern: now.pattern, next: String(now.next) }),
-  { immediate: true },
-)
+const { send } = useKept({
+  kept: () => data.value?.numbers[props.of],
+  form: () => form,
+  take: (now) => Object.assign(form, { pattern: now?.pattern ?? '', next: String(now?.next ?? '') }),
+})
 const shown = computed(() =>
   patternProblem(form.pattern) ? '' : numberBy(form.pattern, new Date().getFullYear(), Number(form.next) || 1),
 )
 async function keep(body: object) {
-  await business.keep('numbers', body)
+  await send((headers) => business.keep('numbers', body, headers))
   notices.say('Kept. What was given stays as it is.')
 }
 </script>

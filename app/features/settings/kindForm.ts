@@ -1,7 +1,17 @@
 import { newKey } from '../../composables/api'
+import type { InvoiceWhen } from '~~/core/invoices/when'
 import { typedDecimal } from '~~/core/money/typed'
 import type { KindGiven, StageAsked } from '~~/shared/kinds'
 import type { LibraryView } from '~~/shared/library'
+
+/** When a kind's invoice comes, in a few words. */
+export const INVOICE_COMES: Record<InvoiceWhen, string> = {
+  agreed: 'invoice when agreed',
+  signed: 'when every paper is signed',
+  completed: 'when it is done',
+  day: 'on the day',
+  never: 'no invoice',
+}
 
 type Kind = LibraryView['kinds'][number]
 
@@ -33,8 +43,10 @@ export function kindAsForm(
       pricesIncludeTax: inside,
       startTime: '09:00',
       hours: '8',
+      made: { contract: 'accepted', waiver: 'hand' },
+      checkWith: '',
     }
-  const { expects, templates, facts, plan, pricesIncludeTax, usual } = kind.settings
+  const { expects, templates, facts, plan, pricesIncludeTax, usual, made, checkWith } = kind.settings
   return {
     name: kind.name,
     templates: {
@@ -69,5 +81,7 @@ export function kindAsForm(
     pricesIncludeTax,
     startTime: usual.startTime,
     hours: String(usual.hours),
+    made: { ...(made ?? { contract: 'accepted', waiver: 'hand' }) },
+    checkWith: checkWith ?? '',
   }
 }

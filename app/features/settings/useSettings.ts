@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { type PublicKeyCredentialCreationOptionsJSON, startRegistration } from '@simplewebauthn/browser'
 import type { MemberRow, SecondBegun, WaysIn } from '~~/shared/out/members'
-import type { BackupsView, BusinessView, FirstSteps } from '~~/shared/out/settings'
+import type { BackupsView, BusinessView, FirstSteps, WaysView } from '~~/shared/out/settings'
 import type { Language } from '~~/core/text/language'
 import type { LetterShown, LettersView, Wording } from '~~/shared/letters'
 import { askKey } from './keys'
@@ -16,8 +16,9 @@ export const useBusiness = defineStore('business', () => {
   async function keep(
     part: 'facts' | 'home' | 'look' | 'mail' | 'numbers' | 'senders' | 'terms' | 'texts',
     body: object,
+    headers: Record<string, string> = {},
   ): Promise<void> {
-    await api(`/api/business/${part}`, { method: 'PUT', body })
+    await api(`/api/business/${part}`, { method: 'PUT', body, headers })
     await Promise.all([read.load(), useSession().load()])
   }
   /** Takes a picture as the logo, or takes it away. */
@@ -85,6 +86,9 @@ export const useWaysIn = defineStore('ways-in', () => {
   }
 })
 
+/** Every way out, and how it stands. */
+export const useWays = defineStore('ways', () => useReading('ways', () => api<WaysView>('/api/business/ways')))
+
 /** Backups of everything. */
 export const useBackups = defineStore('backups', () => {
   const read = useReading('backups', () => api<BackupsView>('/api/business/backups'))
@@ -96,7 +100,11 @@ export const useBackups = defineStore('backups', () => {
     await api('/api/business/backups', { method: 'POST' })
     await read.load()
   }
-  return { ...read, setNightly, makeOne }
+  async function setYears(keepYears: number | null): Promise<void> {
+    await api('/api/business/keep', { method: 'PUT', body: { keepYears } })
+    await read.load()
+  }
+  return { ...read, setNightly, makeOne, setYears }
 })
 
 /** What letters to people outside say, a language at a time. */

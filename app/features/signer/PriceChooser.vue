@@ -57,6 +57,13 @@ function step(l: PricedLine, by: 1n | -1n) {
       />
       <StopMark v-else state="settled" :size="17" />
       <div>
+        <img
+          v-if="l.picture && open"
+          class="float-end ml-2 w-16 h-16 object-cover rounded-corner"
+          :src="`/api/look/${l.picture}`"
+          alt=""
+          loading="lazy"
+        />
         <label v-if="open && (l.optional || l.group !== null)" :for="`take-${l.key}`" data-words>{{
           l.description
         }}</label><span v-else

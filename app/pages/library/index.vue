@@ -3,6 +3,7 @@ import type { Brought, LibraryView } from '~~/shared/library'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 import TemplateList from '~/features/library/TemplateList.vue'
+import { INVOICE_COMES } from '~/features/settings/kindForm'
 import BringIn from '~/features/writing/BringIn.vue'
 
 /** What jobs and papers are made from. */
@@ -12,11 +13,6 @@ library.follow()
 const { problem } = storeToRefs(library)
 const session = useSession()
 const { busy, act } = useAct()
-const INVOICE: Record<string, string> = {
-  agreed: 'invoice when the contract is complete',
-  day: 'invoice on the job’s day',
-  never: 'no invoice',
-}
 
 const PLACES = [
   ['templates', 'Templates'],
@@ -66,7 +62,7 @@ const itemColumns: RowColumn<Item>[] = [
 const kindColumns: RowColumn<Kind>[] = [
   { key: 'name', header: 'Kind', text: (k) => k.name, always: true, order: (k) => k.name.toLowerCase() },
   { key: 'plan', header: 'Paid', text: (k) => k.settings.plan.stages.map((s) => s.label).join(', then ') },
-  { key: 'invoice', header: 'Invoice', text: (k) => INVOICE[k.settings.expects.invoice] ?? '' },
+  { key: 'invoice', header: 'Invoice', text: (k) => INVOICE_COMES[k.settings.expects.invoice] },
   { key: 'facts', header: 'Asks for', text: (k) => k.settings.facts.map((f) => f.label.toLowerCase()).join(', ') },
 ]
 const folder = ref<string | null>(null)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { presetOf } from '~~/core/country/presets'
+import { hasPostcode, presetOf } from '~~/core/country/presets'
 import { taxNumberProblem } from '~~/core/country/numbers'
 import { invoiceSays } from '~~/core/invoices/words'
 import { businessFacts } from '~~/shared/settings'
@@ -13,12 +13,22 @@ business.follow()
 const { data, problem } = storeToRefs(business)
 const notices = useNotices()
 const form = reactive({ name: '', legalName: '', address: '', email: '', phone: '', taxNumber: '', bank: '' })
-watch(data, (now) => now && Object.assign(form, now.facts), { immediate: true })
+const { send } = useKept({
+  kept: () => data.value?.facts,
+  form: () => form,
+  take: (facts) => Object.assign(form, facts),
+})
 const usual = computed(() => presetOf(data.value?.home.country ?? 'GB'))
+/** No word of the address looks like a postcode of the country: said, not insisted on. */
+const strange = computed(() =>
+  form.address.trim() && !hasPostcode(form.address, usual.value)
+    ? `No postcode such as ${usual.value.postcode.like}.`
+    : '',
+)
 const doubt = computed(() => taxNumberProblem(usual.value.code, form.taxNumber))
 const says = computed(() => invoiceSays(data.value?.home.language ?? 'en'))
 async function keep(body: object) {
-  await business.keep('facts', body)
+  await send((headers) => business.keep('facts', body, headers))
   notices.say('Kept. Drafts follow; what was sent stays as it is.')
 }
 </script>
@@ -40,11 +50,20 @@ async function keep(body: object) {
         ><InputText v-model="form.legalName" maxlength="200"
       /></FieldOf>
       <FieldOf name="address" label="Address"
-        ><Textarea v-model="form.address" rows="3" auto-resize maxlength="500" autocomplete="street-address"
-      /></FieldOf>
+        ><Textarea
+          v-model="form.address"
+          rows="3"
+          auto-resize
+          maxlength="500"
+          autocomplete="street-address"
+          :placeholder="`Street\n${usual.postcode.like} Place`"
+        /><span v-if="strange" class="small text-gorse">{{ strange }}</span></FieldOf
+      >
       <div class="pairs">
         <FieldOf name="email" label="E-mail"><InputText v-model="form.email" type="email" maxlength="320" /></FieldOf>
-        <FieldOf name="phone" label="Phone"><InputText v-model="form.phone" type="tel" maxlength="40" /></FieldOf>
+        <FieldOf name="phone" label="Phone"
+          ><InputText v-model="form.phone" type="tel" maxlength="40" :placeholder="`+${usual.dial} …`"
+        /></FieldOf>
       </div>
       <FieldOf name="taxNumber" :label="usual.tax.number"
         ><InputText v-model="form.taxNumber" maxlength="60" /><span v-if="doubt" class="small text-gorse">{{
@@ -71,8 +90,12 @@ async function keep(body: object) {
       <div class="card">
         <p class="soft small">{{ [form.name, ...form.address.split('\n')].filter(Boolean).join(', ') }}</p>
       </div>
-      <p v-if="!form.address.trim() || !form.taxNumber.trim()" class="small text-gorse">
-        Without an address and a tax number no invoice can be raised.
+      <p
+        v-if="!form.address.trim() || (usual.invoiceShows.includes('sellerTaxNumber') && !form.taxNumber.trim())"
+        class="small text-gorse"
+      >
+        Without an address{{ usual.invoiceShows.includes('sellerTaxNumber') ? ' and a tax number' : '' }} no invoice can
+        be raised.
       </p>
     </template>
   </SettingPage>

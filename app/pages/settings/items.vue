@@ -35,10 +35,10 @@ const shown = computed(() => {
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 const price = (i: Item) => money(priceOn(i, null, today), currency.value)
 const editing = ref<Item | 'new' | null>(null)
-const send = (body: object, item: Item | 'new') =>
-  item === 'new' ? api('/api/items', { method: 'POST', body }) : api(`/api/items/${item.id}`, { method: 'PUT', body })
-async function keep(body: object) {
-  await send(body, editing.value!)
+const add = (body: object) => api('/api/items', { method: 'POST', body })
+async function keep(body: object, headers: Record<string, string>) {
+  const item = editing.value!
+  await (item === 'new' ? add(body) : api(`/api/items/${item.id}`, { method: 'PUT', body, headers }))
   editing.value = null
   await library.load()
 }
@@ -51,7 +51,7 @@ const remove = (item: Item) =>
     const { id: _, position: __, ...given } = item
     notices.say(`${item.description} is taken away. Lines that say it stay.`, {
       undo: async () => {
-        await send(given, 'new')
+        await add(given)
         await library.load()
       },
     })
@@ -88,8 +88,13 @@ useListKeys('In what we sell', [['n', 'a new item']])
             :key="i.id"
             class="grid gap-3 items-center min-h-11 py-2 grid-cols-[minmax(0,1fr)_110px] phone:py-0 phone:grid-cols-[minmax(0,1fr)_90px_60px_120px]"
           >
-            <span
-              ><Button
+            <span class="flex gap-3 items-center"
+              ><img
+                v-if="i.picture"
+                class="w-9 h-9 object-cover border border-hairline"
+                :src="`/api/look/${i.picture}`"
+                alt=""
+              /><Button
                 unstyled
                 data-row
                 class="strong border-0 bg-transparent p-0 text-start cursor-pointer wrap-anywhere"

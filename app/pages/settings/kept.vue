@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import SettingPage from '~/features/settings/SettingPage.vue'
+import { archiveGiven } from '~~/shared/settings'
 import { useBackups } from '~/features/settings/useSettings'
 
 /** What is kept of everything: backups each night, and how to put one back. */
@@ -9,6 +10,7 @@ const backups = useBackups()
 backups.follow()
 const { data, problem } = storeToRefs(backups)
 const notices = useNotices()
+const session = useSession()
 const { busy, act } = useAct()
 const make = () =>
   act(async () => {
@@ -27,6 +29,30 @@ const nightly = computed({
       notices.say(to ? 'A backup is made each night.' : 'No backups are made by themselves any more.')
     }),
 })
+const YEARS = [null, 3, 6, 7, 10, 15, 30].map((value) => ({
+  value: value === null ? '' : String(value),
+  label: value === null ? 'for ever' : `for ${value} years`,
+}))
+const years = computed({
+  get: () => String(data.value?.keepYears ?? ''),
+  set: (to) =>
+    void act(async () => {
+      await backups.setYears(to ? Number(to) : null)
+      notices.say(to ? `Sealed papers are kept for ${to} years.` : 'Sealed papers are kept for ever.')
+    }),
+})
+const password = ref('')
+/** Everything as one file, saved where the browser saves. */
+async function takeOut(body: object) {
+  const zip = await api<Blob>('/api/business/archive', { method: 'POST', body, responseType: 'blob' })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(zip)
+  link.download = `upwold-${new Date().toISOString().slice(0, 10)}.zip`
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+  password.value = ''
+  notices.say('The archive is with your downloads.')
+}
 const size = (bytes: number) => `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`
 const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
@@ -62,7 +88,53 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
             <span class="text-end tabular-nums">{{ size(b.bytes) }}</span>
           </li>
         </ul>
-        <EmptyList v-else words="There is none yet. The first is made this night." />
+        <p v-else class="soft">There is none yet. The first is made this night.</p>
+        <section class="grid gap-3 mt-6" aria-labelledby="years">
+          <h2 id="years">How long sealed papers are kept</h2>
+          <Choice v-model="years" class="max-w-60" aria-labelledby="years" :options="YEARS" />
+          <p class="soft small">
+            You hear of each 30 days before it goes. Where money is open or held, or the day is still to come, nothing
+            goes. Invoices stay.
+          </p>
+          <template v-if="data.going.length">
+            <h3>{{ data.goingAll }} to go</h3>
+            <ul class="ledger w-full" aria-label="Papers that go">
+              <li
+                v-for="g in data.going"
+                :key="g.jobId + g.titles"
+                class="grid grid-cols-[minmax(0,1fr)_130px] gap-3 items-center min-h-11"
+              >
+                <span class="wrap-anywhere"
+                  ><NuxtLink :to="`/jobs/${g.jobId}`">{{ g.titles }}</NuxtLink
+                  ><span class="soft small block">{{ g.job }}</span></span
+                >
+                <span class="text-end">{{ dayWords(g.on, g.on) }}</span>
+              </li>
+            </ul>
+          </template>
+        </section>
+        <FormOf
+          v-if="session.data?.member?.role === 'owner'"
+          v-slot="{ busy: taking }"
+          class="grid gap-3 mt-6"
+          aria-label="Take everything out"
+          :schema="archiveGiven"
+          :given="() => ({ password })"
+          :send="takeOut"
+        >
+          <h2>Take everything out</h2>
+          <p class="soft small">
+            One open file: every record as text, every PDF and file as it is. Another Upwold takes it in whole.
+          </p>
+          <FieldOf name="password" label="Password for what is secret in it"
+            ><Password v-model="password" :feedback="false" toggle-mask autocomplete="new-password" class="max-w-90"
+          /></FieldOf>
+          <p class="acts">
+            <Button type="submit" variant="outlined" :disabled="taking">{{
+              taking ? 'Being made…' : 'Take it out'
+            }}</Button>
+          </p>
+        </FormOf>
       </template>
     </section>
     <template v-if="data?.can" #effect>

@@ -20,7 +20,12 @@ type Row = LettersView['letters'][number]
 const chosen = ref<Row['key']>('asked')
 const row = computed(() => data.value?.letters.find((l) => l.key === chosen.value))
 const form = reactive({ subject: '', body: '' })
-watch(row, (r) => r && Object.assign(form, { subject: r.subject.text, body: r.body.text }), { immediate: true })
+/** Another letter or language is shown as it is; what is typed stays when others change something meanwhile. */
+watch(
+  () => row.value && [chosen.value, letters.language, row.value.subject.text, row.value.body.text].join('\n'),
+  () => row.value && Object.assign(form, { subject: row.value.subject.text, body: row.value.body.text }),
+  { immediate: true },
+)
 /** What can stand in either part, in braces. */
 const places = computed(() =>
   [...new Set([...(row.value?.subject.places ?? []), ...(row.value?.body.places ?? [])])]

@@ -15,11 +15,14 @@ const { data, problem } = storeToRefs(business)
 const { busy, act } = useAct()
 const notices = useNotices()
 const form = reactive({ main: '', second: '', under: '' })
-watch(
-  () => data.value?.look,
-  (look) => look && Object.assign(form, { main: look.main, second: look.second, under: look.under }),
-  { immediate: true },
-)
+const { send } = useKept({
+  kept: () => {
+    const look = data.value?.look
+    return look && { main: look.main, second: look.second, under: look.under }
+  },
+  form: () => form,
+  take: (colours) => Object.assign(form, colours),
+})
 const shown = (colour: string) => (isColour(colour) ? readable(colour) : 'inherit')
 const main = computed(() => shown(form.main))
 const second = computed(() => shown(form.second))
@@ -35,7 +38,7 @@ const take = (files: File[]) =>
   })
 const takeAway = () => act(() => business.keepLogo(null))
 async function keep(body: object) {
-  await business.keep('look', body)
+  await send((headers) => business.keep('look', body, headers))
   notices.say('Kept. Drafts follow; what was sent stays as it is.')
 }
 </script>

@@ -15,18 +15,17 @@ const session = useSession()
 const notices = useNotices()
 const schema = z.object({ mail: mailSettings.nullable() })
 const mail = reactive({ later: true, host: '', port: '587', user: '', password: '', from: '' })
-watch(
-  data,
-  (now) => {
-    if (!now) return
-    const { host = '', port = 587, user = '', from = now.facts.email } = now.mail ?? {}
-    Object.assign(mail, { later: !now.mail, host, port: String(port), user, from, password: '' })
+const { send } = useKept({
+  kept: () => data.value?.mail,
+  form: () => mail,
+  take: (kept) => {
+    const { host = '', port = 587, user = '', from = data.value!.facts.email } = kept ?? {}
+    Object.assign(mail, { later: !kept, host, port: String(port), user, from, password: '' })
   },
-  { immediate: true },
-)
+})
 const given = () => ({ mail: mail.later ? null : { ...mail } })
 async function keep(body: object) {
-  await business.keep('mail', body)
+  await send((headers) => business.keep('mail', body, headers))
   notices.say(mail.later ? 'Letters wait.' : 'Letters go out by this server now.')
 }
 </script>

@@ -20,7 +20,11 @@ function homeForm() {
   const home = data.value?.home
   return home ? { ...home, taxRates: home.taxRates.map((r) => ({ ...r })) } : null
 }
-watch(data, () => (form.value = homeForm()))
+const { send } = useKept({
+  kept: () => data.value?.home,
+  form: () => form.value,
+  take: () => (form.value = homeForm()),
+})
 const usual = computed(() => presetOf(form.value?.country ?? 'GB'))
 const zones = computed(() =>
   [...new Set([form.value?.timeZone ?? '', usual.value.timeZone, ...usual.value.otherZones])]
@@ -44,7 +48,7 @@ function move(country: (typeof countryCodes)[number]): void {
   })
 }
 async function keep(body: object) {
-  await business.keep('home', body)
+  await send((headers) => business.keep('home', body, headers))
   notices.say('Kept. What was agreed keeps its prices.')
 }
 </script>

@@ -17,18 +17,16 @@ const to = ref('')
 const tried = ref<MailTried | null>(null)
 const USUAL = '{\n  "to": "{to}",\n  "from": "{from}",\n  "text": "{text}"\n}'
 const form = reactive({ url: '', kind: 'json' as 'json' | 'form', body: USUAL, headers: '', from: '' })
-watch(
-  data,
-  (now) => {
-    if (!now) return
-    on.value = !!now.texts
-    if (now.texts) {
-      const { kept: _, ...rest } = now.texts
-      Object.assign(form, rest, { headers: '' })
-    } else form.from ||= now.facts.name.slice(0, 11)
+const { send } = useKept({
+  kept: () => data.value?.texts,
+  form: () => [on.value, form],
+  take: (texts) => {
+    on.value = !!texts
+    if (!texts) return void (form.from ||= data.value!.facts.name.slice(0, 11))
+    const { kept: _, ...rest } = texts
+    Object.assign(form, rest, { headers: '' })
   },
-  { immediate: true },
-)
+})
 watch(
   () => form.kind,
   (kind) => {
@@ -38,7 +36,7 @@ watch(
 )
 const given = () => ({ texts: on.value ? { ...form } : null })
 async function keep(body: object) {
-  await business.keep('texts', body)
+  await send((headers) => business.keep('texts', body, headers))
   notices.say(on.value ? 'Texts go out by this service now.' : 'No texts go out.')
 }
 const attempt = () =>

@@ -2,9 +2,15 @@ import { numbersGiven as body } from '../../../shared/settings'
 import { changeNumbers } from '../../business/numbers'
 import { noteSecurity } from '../../doors/log'
 import { route } from '../../doors/route'
+import { whileSame } from '../../doors/same'
+import { businessView } from '../../views/business'
 
 export default route({ who: 'settings', body }, async ({ body, event }) => {
-  await changeNumbers(body)
+  await whileSame(
+    event,
+    async () => (await businessView()).numbers[body.of],
+    () => changeNumbers(body),
+  )
   const what = body.of === 'quotes' ? 'Quotes' : 'Invoices'
   await noteSecurity(event, 'setting', `${what} are numbered ${body.pattern}, the next is ${body.next}`)
 })

@@ -1,1 +1,2 @@
 export { backUp } from '../../platform/archive'
+export { takeOut } from '../../platform/open/take-out'

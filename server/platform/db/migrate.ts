@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { createHash } from 'node:crypto'
+import type { Client } from '@libsql/client'
 import { rawClient } from './client'
 
 interface Journal {
@@ -17,15 +18,22 @@ export const fromFolder =
  * Applies what is new, in order, each in one transaction with its entry in drizzle's own table of migrations.
  * Forward only. The write-ahead log is a property of the file and set here.
  */
-export async function migrate(read: ReadMigration): Promise<number> {
-  const client = rawClient()
+export const migrate = async (read: ReadMigration): Promise<number> => (await migrateOn(rawClient(), read)).applied
+
+/** The same on any database, as far as a migration by its instant; says how many were applied and which is the last. */
+export async function migrateOn(
+  client: Client,
+  read: ReadMigration,
+  upTo = Infinity,
+): Promise<{ applied: number; last: number }> {
   if (client.protocol === 'file') await client.execute('PRAGMA journal_mode = WAL')
   await client.execute(
     'CREATE TABLE IF NOT EXISTS __drizzle_migrations (id INTEGER PRIMARY KEY, hash text NOT NULL, created_at numeric)',
   )
   const journal = JSON.parse(await read('meta/_journal.json')) as Journal
   let applied = 0
-  for (const entry of journal.entries) {
+  const wanted = journal.entries.filter((e) => e.when <= upTo)
+  for (const entry of wanted) {
     const source = await read(`${entry.tag}.sql`)
     const tx = await client.transaction('deferred')
     try {
@@ -47,5 +55,5 @@ export async function migrate(read: ReadMigration): Promise<number> {
       tx.close()
     }
   }
-  return applied
+  return { applied, last: wanted.at(-1)?.when ?? 0 }
 }

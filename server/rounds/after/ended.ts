@@ -12,6 +12,7 @@ import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
 import { loadJob } from '../../records/job'
 import { makeJobPaper } from '../../papers/make'
+import { usualWaivers } from '../../papers/usual'
 import { type RoundPaper, papersOf } from '../../chain/papers'
 import { agreedFor } from '../../chain/state'
 
@@ -46,6 +47,9 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
     if (quote) await takeAgreedLines(round!, quote, contract)
     const { kind } = await loadJob(round!.jobId)
     if (contract || (quote && !kind.settings.expects.contract)) await agree(round!.jobId)
+    // The last paper may be signed long after it was agreed: each that is signed asks whether it was the last.
+    if (kind.settings.expects.invoice === 'signed')
+      await enqueue('invoice', `invoice:${round!.jobId}:${roundId}`, { jobId: round!.jobId })
   })
 }
 
@@ -95,7 +99,8 @@ async function takeAgreedLines(
         words: 'The priced lines had changed since the quote went out; they now are what was accepted.',
         state: 'trouble',
       })
-    if (!contractBeside && before.kind.settings.expects.contract && before.kind.settings.templates.contract) {
+    const { expects, templates, made } = before.kind.settings
+    if (!contractBeside && expects.contract && templates.contract && made?.contract !== 'hand') {
       await makeJobPaper(round.jobId, { kind: 'contract' }, round.createdBy)
       await note({ jobId: round.jobId, type: 'paper', words: 'Contract made from the accepted quote', state: 'yours' })
     }
@@ -121,5 +126,6 @@ export async function agree(jobId: string): Promise<void> {
         job.day ? new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() : now(),
       )
     await enqueue('mail.deposit', `deposit:${jobId}`, { jobId })
+    await usualWaivers(jobId)
   })
 }

@@ -8,7 +8,7 @@ import { hasCome } from '../../members/keys'
 import { type Member, insistOnStanding } from '../../members/members'
 import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
-import { type Binding, papers, roundPeople, roundPlans, rounds } from '../../platform/db/schema'
+import { kinds, type Binding, papers, roundPeople, roundPlans, rounds } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { takePlace } from './people'
 
@@ -64,6 +64,7 @@ export async function takeOut(id: string, toId: string | null, by: { member: Mem
       )
     for (const plan of plans) await handOnPlan(plan, leaves, to, by.actor)
     await handOnDrafts(id, to.id)
+    await handOnKinds(id, to.id)
     await removeMember(id)
   })
 }
@@ -110,6 +111,18 @@ async function handOnPlan(row: Plan, leaves: Member, to: Member, actor: Actor): 
       })
       .where(eq(roundPlans.paperId, row.paperId)),
   )
+}
+
+/** Kinds of job whose papers they check are checked by another. */
+async function handOnKinds(from: string, to: string): Promise<void> {
+  await write(async (tx) => {
+    for (const { id, settings } of await tx.select().from(kinds))
+      if (settings.checkWith === from)
+        await tx
+          .update(kinds)
+          .set({ settings: { ...settings, checkWith: to } })
+          .where(eq(kinds.id, id))
+  })
 }
 
 /** Drafts that stand in a member's name stand in another's. */

@@ -1,8 +1,8 @@
-import { eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { addDays, instantOf } from '../../../core/calendar/dates'
 import { wordsToRead } from '../../../core/rounds/greeting'
 import { type KnownPerson, bindPeople, keyOf } from '../../../core/rounds/bind'
-import { type RoundPlan, inTurns } from '../../../core/rounds/plan'
+import { type RoundPlan, inTurns, planPerson } from '../../../core/rounds/plan'
 import type { PlanView } from '../../../shared/rounds'
 import { WORDS } from '../../../shared/words/says'
 import { db } from '../../platform/db/client'
@@ -67,6 +67,19 @@ async function suggested(paper: Paper, prepared: Prepared, views: PlanView['pape
   }
 }
 
+/** A plan with whoever the kind of job says checks its papers first. */
+async function withChecker(plan: RoundPlan, { loaded }: Prepared): Promise<RoundPlan> {
+  const { checkWith } = loaded.kind.settings
+  if (!checkWith || plan.people.some((p) => p.part === 'check')) return plan
+  const [who] = await db()
+    .select({ name: members.name, email: members.email })
+    .from(members)
+    .where(and(eq(members.id, checkWith), isNull(members.removedAt)))
+  if (!who) return plan
+  const checker = planPerson.parse({ key: `check-${checkWith}`, memberId: checkWith, ...who, part: 'check', turn: 1 })
+  return { ...plan, people: inTurns([...plan.people, checker]) }
+}
+
 export interface LoadedPlan {
   plan: RoundPlan
   version: number
@@ -86,7 +99,9 @@ export async function loadPlan(paper: Paper, words = false): Promise<LoadedPlan>
   )
   const prepared = await Promise.all(list.map((p) => preparePaper(p, words)))
   const views = prepared.map(planPaper)
-  const base = row?.plan ?? (await asKept(db(), paper, await suggested(paper, prepared[0]!, views)))
+  const base =
+    row?.plan ??
+    (await withChecker(await asKept(db(), paper, await suggested(paper, prepared[0]!, views)), prepared[0]!))
   const plan = row
     ? {
         ...base,

@@ -1,3 +1,4 @@
+import type { InvoiceWhen } from '../../../core/invoices/when'
 import type { FactRule } from '../../../core/facts/facts'
 import type { Part } from './papers'
 import type { Said } from './words'
@@ -9,7 +10,7 @@ export interface KindOf {
   quote?: true
   contract?: string
   waiver?: string
-  invoice: 'agreed' | 'day' | 'never'
+  invoice: InvoiceWhen
   facts: (Pick<FactRule, 'key' | 'unit' | 'type' | 'least'> & { label: Said; choices?: Said[] })[]
   /** Percent asked for on agreeing; the rest so many days before (negative) or after the day. */
   deposit: string | null

@@ -8,7 +8,9 @@ import KindCalledOff from '~/features/settings/KindCalledOff.vue'
 import KindEffect from '~/features/settings/KindEffect.vue'
 import KindFacts from '~/features/settings/KindFacts.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
-import { kindAsForm } from '~/features/settings/kindForm'
+import { INVOICE_WHEN } from '~~/core/invoices/when'
+import { useMembers } from '~/features/settings/useSettings'
+import { INVOICE_COMES, kindAsForm } from '~/features/settings/kindForm'
 
 /** One kind of job: its papers, how it is paid, what else it has to say; tried on a sample job beside it. */
 const id = String(useRoute().params.id)
@@ -23,16 +25,16 @@ const currency = computed(() => session.data?.business?.currency ?? 'GBP')
 const kind = computed(() => library.kinds.find((k) => k.id === id) ?? null)
 useHead({ title: () => `${kind.value?.name ?? 'A new kind'} · Upwold` })
 const form = ref<KindGiven | null>(null)
-watch(
-  () => library.library,
-  (there) => {
-    if (there && !form.value && (id === 'new' || kind.value))
-      form.value = kindAsForm(kind.value, library.kinds[0]?.settings.pricesIncludeTax ?? false, locale.value, (n) =>
-        typedDecimal(majorString(n as Minor, currency.value), locale.value),
-      )
+const { send } = useKept({
+  // Null is a new kind; undefined is one that isn't read yet, or isn't there.
+  kept: () => (library.library && id === 'new' ? null : (kind.value ?? undefined)),
+  form: () => form.value,
+  take: (kept) => {
+    form.value = kindAsForm(kept, library.kinds[0]?.settings.pricesIncludeTax ?? false, locale.value, (n) =>
+      typedDecimal(majorString(n as Minor, currency.value), locale.value),
+    )
   },
-  { immediate: true },
-)
+})
 const schema = computed(() => kindForm(currency.value, locale.value))
 const made = computed(() => schema.value.safeParse(form.value))
 const templatesOf = (of: 'quote' | 'contract' | 'waiver') => [
@@ -40,10 +42,28 @@ const templatesOf = (of: 'quote' | 'contract' | 'waiver') => [
   ...library.live.filter((t) => t.kind === of && !t.languageOf).map((t) => ({ value: t.id, label: t.name })),
 ]
 const PAPERS = [
-  ['quote', 'Quote', 'once it has a client, a day and a price'],
-  ['contract', 'Contract', 'once the quote is accepted'],
-  ['waiver', 'Waiver', 'one for each guest'],
+  ['quote', 'Quote'],
+  ['contract', 'Contract'],
+  ['waiver', 'Waiver'],
 ] as const
+/** When each is made; a quote always by hand, once there is a client, a day and a price. */
+const MADE = {
+  contract: [
+    { value: 'accepted', label: 'when the quote is accepted' },
+    { value: 'hand', label: 'by hand' },
+  ],
+  waiver: [
+    { value: 'hand', label: 'by hand, for a guest' },
+    { value: 'agreed', label: 'for each guest, when agreed' },
+  ],
+}
+const members = useMembers()
+members.follow()
+const checkers = computed(() => [
+  { value: '', label: 'nobody else' },
+  ...(members.data?.members ?? []).map((m) => ({ value: m.id, label: m.name })),
+])
+const invoiceOptions = INVOICE_WHEN.map((value) => ({ value, label: INVOICE_COMES[value] }))
 const addStage = () =>
   form.value!.stages.splice(-1, 0, {
     key: `stage-${newKey().slice(0, 6)}`,
@@ -59,8 +79,10 @@ async function keep(body: object) {
     await library.load()
     await navigateTo(`/settings/kinds/${fresh}`, { replace: true })
   } else {
-    await api(`/api/kinds/${id}`, { method: 'PUT', body })
-    await library.load()
+    await send(async (headers) => {
+      await api(`/api/kinds/${id}`, { method: 'PUT', body, headers })
+      await library.load()
+    })
   }
   notices.say('Kept. Jobs keep what they were agreed with.')
 }
@@ -81,11 +103,17 @@ const remove = () =>
       <section aria-labelledby="papers" class="grid gap-2">
         <h2 id="papers">Its papers</h2>
         <div
-          v-for="[key, name, when] in PAPERS"
+          v-for="[key, name] in PAPERS"
           :key="key"
           class="grid gap-2 items-center grid-cols-2 phone:grid-cols-[110px_minmax(0,1fr)_240px]"
         >
-          <b>{{ name }}</b><span class="soft small">{{ when }}</span>
+          <b>{{ name }}</b><Choice
+            v-if="key !== 'quote'"
+            v-model="form.made[key]"
+            :disabled="!form.templates[key]"
+            :aria-label="`When the ${key} is made`"
+            :options="MADE[key]"
+          /><span v-else class="soft small">by hand, once there is a client, a day and a price</span>
           <span>
             <FieldOf :name="`settings.templates.${key}`"
               ><Choice v-model="form.templates[key]" :aria-label="`Template of the ${key}`" :options="templatesOf(key)"
@@ -95,15 +123,8 @@ const remove = () =>
             >
           </span>
         </div>
-        <OneOf
-          v-model="form.invoice"
-          label="When the invoice comes"
-          :options="[
-            { value: 'agreed', label: 'invoice when agreed' },
-            { value: 'day', label: 'on the day' },
-            { value: 'never', label: 'never' },
-          ]"
-        />
+        <Choice v-model="form.checkWith" class="max-w-90" label="Checked, before they go out, by" :options="checkers" />
+        <OneOf v-model="form.invoice" label="When the invoice comes" :options="invoiceOptions" />
       </section>
       <section aria-labelledby="paid" class="grid gap-2">
         <h2 id="paid">How it is paid</h2>

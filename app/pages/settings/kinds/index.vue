@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useLibrary } from '~/features/library/useLibrary'
+import { INVOICE_COMES } from '~/features/settings/kindForm'
 import SettingPage from '~/features/settings/SettingPage.vue'
 
 /** What kinds of job we do. */
@@ -8,7 +9,6 @@ const library = useLibrary()
 library.follow()
 useRowKeys({ n: () => void navigateTo('/settings/kinds/new') })
 useListKeys('In the kinds of job', [['n', 'a new kind']])
-const INVOICE = { agreed: 'invoice when agreed', day: 'invoice on the day', never: 'no invoice' }
 </script>
 
 <template>
@@ -19,7 +19,8 @@ const INVOICE = { agreed: 'invoice when agreed', day: 'invoice on the day', neve
       <li v-for="k in library.kinds" :key="k.id" class="min-h-14 grid content-center">
         <NuxtLink data-row class="strong" :to="`/settings/kinds/${k.id}`">{{ k.name }}</NuxtLink>
         <span class="soft small"
-          >{{ k.settings.plan.stages.map((s) => s.label).join(', then ') }}, {{ INVOICE[k.settings.expects.invoice]
+          >{{ k.settings.plan.stages.map((s) => s.label).join(', then ') }},
+          {{ INVOICE_COMES[k.settings.expects.invoice]
           }}{{
             k.settings.facts.length ? `; asks for ${k.settings.facts.map((f) => f.label.toLowerCase()).join(', ')}` : ''
           }}</span

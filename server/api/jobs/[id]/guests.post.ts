@@ -1,7 +1,7 @@
 import { guestMade as out } from '../../../../shared/out/acts'
 import { z } from 'zod'
 import { newContact } from '../../../../shared/jobs'
-import { addGuest } from '../../../jobs/jobs'
+import { guestComes } from '../../../papers/usual'
 import { addContact } from '../../../contacts/contacts'
 import { route } from '../../../doors/route'
 
@@ -15,7 +15,7 @@ export default route(
   },
   async ({ id, body }) => {
     const contactId = body.contact ? await addContact(body.contact) : body.contactId!
-    await addGuest(id, contactId)
+    await guestComes(id, contactId)
     return { contactId }
   },
 )

@@ -51,6 +51,8 @@ export interface BusinessSettings {
   /** How texts go out; null where none do. */
   texts: TextSettings | null
   /** Whether everything is backed up each night. */
+  /** How many years sealed papers are kept; null for ever. */
+  keepYears: number | null
   nightly: boolean
 }
 /** A service that takes texts by a request of its own making; its headers are encrypted at rest. */
@@ -95,6 +97,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   senders: { papers: null, money: null },
   texts: null,
   nightly: true,
+  keepYears: null,
 }
 
 /** What the column was made with; whatever came later is filled in when it is read. */

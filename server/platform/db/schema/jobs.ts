@@ -32,6 +32,8 @@ export const jobs = sqliteTable(
     pricesIncludeTax: flag('prices_include_tax').notNull(),
     plan: json<PaymentPlan>('plan').notNull(),
     agreedOn: text('agreed_on'),
+    /** The day a member said it was done on. */
+    completedOn: text('completed_on'),
     version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull(),
     search: text('search').notNull(),
@@ -83,8 +85,16 @@ export const jobLines = sqliteTable(
     clientQuantity: json<QuantityLimits | null>('client_quantity'),
     /** What it says in further languages, as its item did. */
     words: json<LineWords | null>('words'),
+    /** The priced item it was made from, and its picture. */
+    item: text('item'),
+    picture: text('picture'),
   },
-  (t) => [primaryKey({ columns: [t.jobId, t.key] })],
+  (t) => [
+    primaryKey({ columns: [t.jobId, t.key] }),
+    index('lines_by_item')
+      .on(t.item)
+      .where(sql`item is not null`),
+  ],
 )
 
 /** People who come to a job besides the client. */

@@ -1,3 +1,4 @@
+import type { InvoiceWhen } from '../../../../core/invoices/when'
 import type { FactRule } from '../../../../core/facts/facts'
 import type { DatedPrice } from '../../../../core/items/item'
 import type { LineWords } from '../../../../core/pricing/said'
@@ -13,12 +14,22 @@ import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/pl
 import { at, id, json, money } from './columns'
 
 export interface KindSettings {
-  expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: 'agreed' | 'day' | 'never' }
+  expects: { quote: boolean; contract: boolean; waivers: boolean; invoice: InvoiceWhen }
   templates: Partial<Record<'quote' | 'contract' | 'waiver', string>>
   facts: FactRule[]
   plan: PaymentPlan
   pricesIncludeTax: boolean
   usual: { startTime: string; hours: number }
+  /** When papers are made by themselves; where nothing is said the contract when the quote is accepted, waivers by hand. */
+  made?: KindMade
+  /** Who of the business checks its papers before they go out; nobody where it isn't said. */
+  checkWith?: string | null
+}
+
+/** When the papers of a kind are made by themselves. */
+export interface KindMade {
+  contract: 'accepted' | 'hand'
+  waiver: 'agreed' | 'hand'
 }
 
 export const kinds = sqliteTable('kinds', {
@@ -44,7 +55,14 @@ export const catalogue = sqliteTable('catalogue', {
   words: json<LineWords>('words').notNull().default({}),
   /** What it costs from a day on. */
   prices: json<DatedPrice[]>('prices').notNull().default([]),
+  /** How many there are to be booked at one time; null where that doesn't matter. */
+  stock: integer('stock'),
+  /** A picture of it, by its SHA-256. */
+  picture: text('picture'),
 })
+
+/** Pictures of what is sold, which clients see on what they are asked to choose from: these and no other files. */
+export const itemPictures = sqliteTable('item_pictures', { sha: text('sha').primaryKey(), at: at('at').notNull() })
 
 type KeptSettings = Pick<PlanPerson, 'turn' | 'part' | 'reach' | 'proof' | 'language' | 'mayPassOn' | 'copy'>
 

@@ -191,3 +191,25 @@ export const chainHeads = sqliteTable('chain_heads', {
   /** RSASSA-PKCS1-v1_5 with SHA-256 over the canonical JSON of `body`, in base64. */
   signature: text('signature').notNull(),
 })
+
+/**
+ * Sealed rounds that go, or are gone, because the years they are kept for are over. What is left of them are the hashes that
+ * signed heads name, so that the chains can still be checked: nothing of what they said.
+ */
+export const letGo = sqliteTable(
+  'let_go',
+  {
+    roundId: text('round_id').primaryKey(),
+    jobId: text('job_id').notNull(),
+    titles: text('titles').notNull(),
+    sealedAt: at('sealed_at').notNull(),
+    toldAt: at('told_at').notNull(),
+    goneAt: at('gone_at'),
+    /** Its papers, by id: once it is gone their frozen versions may go. */
+    papers: json<string[]>('papers').notNull(),
+    /** The hash of each event of its chain, by its number, and of what each version said. */
+    events: json<Record<string, string>>('events').notNull(),
+    versions: json<Record<string, string>>('versions').notNull(),
+  },
+  (t) => [index('let_go_by_job').on(t.jobId)],
+)

@@ -1,0 +1,79 @@
+import { statfs } from 'node:fs/promises'
+import { and, desc, isNull, isNotNull, like, sql } from 'drizzle-orm'
+import type { WaysView } from '../../shared/out/settings'
+import { takesCards } from '../gateways/cards'
+import { hasStandin, useConfig } from '../platform/config'
+import { db } from '../platform/db/client'
+import { blobs, outbox } from '../platform/db/schema'
+import { theBusiness } from '../records/business'
+
+type Way = WaysView['ways'][number]
+/** Below so many bytes free it is said that there is little room left. */
+const LITTLE = 1_000_000_000
+const gb = (n: number) => `${(n / 1e9).toLocaleString('en', { maximumFractionDigits: 1 })} GB`
+
+/** What waits to go out and could not, with what was said last. */
+async function stuck(): Promise<{ n: number; error: string }> {
+  const rows = await db()
+    .select({ error: outbox.lastError })
+    .from(outbox)
+    .where(and(like(outbox.kind, 'mail.%'), isNull(outbox.doneAt), isNotNull(outbox.lastError)))
+    .orderBy(desc(outbox.id))
+    .limit(100)
+  return { n: rows.length, error: rows[0]?.error?.slice(0, 300) ?? '' }
+}
+
+async function storage(): Promise<Way> {
+  const { dataDir } = useConfig()
+  const [{ n, bytes }] = (await db()
+    .select({ n: sql<number>`count(*)`, bytes: sql<number>`coalesce(sum(size), 0)` })
+    .from(blobs)) as [{ n: number; bytes: number }]
+  const disk = await statfs(dataDir).catch(() => null)
+  const free = disk ? disk.bavail * disk.bsize : null
+  return {
+    key: 'storage',
+    state: free !== null && free < LITTLE ? 'trouble' : 'works',
+    words: `${n.toLocaleString('en')} files, ${gb(bytes)}, in ${dataDir}`,
+    error: free !== null && free < LITTLE ? `Only ${gb(free)} are left on this disk.` : '',
+  }
+}
+
+/** Every way out of the business, how it stands, and what went wrong last. */
+export async function waysView(): Promise<WaysView> {
+  const { settings } = await theBusiness()
+  const { n, error } = await stuck()
+  const post = hasStandin('post')
+  const mail = useConfig().mail !== null || settings.mail !== null
+  const waiting = n ? `${n === 100 ? '100 or more' : n} wait and could not go out.` : ''
+  const of = (key: Way['key'], on: boolean, pretended: boolean, words: [on: string, off: string]): Way => ({
+    key,
+    state: on ? 'works' : pretended ? 'pretended' : 'off',
+    words: on ? words[0] : pretended ? 'Pretended: seen in the post room, nothing really goes out' : words[1],
+    error: '',
+  })
+  const letters = of('letters', mail, post, [
+    settings.mail ? `By ${settings.mail.host}` : 'By the server this installation was started with',
+    'No mail server is set: letters wait',
+  ])
+  return {
+    ways: [
+      error ? { ...letters, state: 'trouble', error: `${waiting} ${error}`.trim() } : letters,
+      of('texts', !!settings.texts, post, [`By ${settings.texts?.url ?? ''}`, 'No service is set: nobody is texted']),
+      of('cards', takesCards() && !hasStandin('cards'), hasStandin('cards'), [
+        'A card service takes payments',
+        'No card service is built in: people pay by bank or in cash',
+      ]),
+      of('identity', false, hasStandin('identity'), [
+        '',
+        'Documents can’t be checked here: codes and links prove people',
+      ]),
+      await storage(),
+      {
+        key: 'times',
+        state: 'off',
+        words: 'Times on papers are this machine’s own; no time stamps of another are asked for',
+        error: '',
+      },
+    ],
+  }
+}
