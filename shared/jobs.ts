@@ -130,10 +130,31 @@ export const newJob = z.object({
   key: z.string().max(60).optional(),
 })
 
+const someAmount = z
+  .number('Give the amount.')
+  .int()
+  .min(0)
+  .max(1e11)
+  .transform((n) => n as Minor)
 /** That a job is done: on which day, and what was different from what was agreed; no day takes it back. */
 export const completedJob = z.object({
   day: z.iso.date('Give the day it was done on.').nullable(),
   words: prose(2000).default(''),
+})
+
+/** That a job is called off: by whom, when, how much is kept where it is less than agreed, and why. */
+export const callOff = z.object({
+  by: z.enum(['client', 'business']),
+  on: z.iso.date('Give the day.'),
+  owed: someAmount.nullable().default(null),
+  words: prose(1000).default(''),
+})
+export const callOffQuery = z.object({ by: z.enum(['client', 'business']), on: z.iso.date() })
+/** A credit note over an invoice: a part of it, or all that is left. */
+export const newCredit = z.object({
+  amount: someAmount.nullable(),
+  words: prose(500).pipe(z.string().trim().min(1, 'Say why: it stands on the credit note.')),
+  key: z.string().min(1).max(60),
 })
 
 export const jobFacts = z
@@ -166,8 +187,34 @@ export const newPayment = z.object({
     .max(1e11)
     .transform((n) => n as Minor),
   method: z.enum(['bank', 'cash']),
+  /** The day it came; today where it isn't said. */
+  day: z.iso.date('Give the day it came.').optional(),
   key: z.string().min(1).max(60),
 })
+/** That a booking was a mistake, and why. */
+export const takeBack = z.object({ words: prose(500).pipe(z.string().trim().min(1, 'Say what was wrong with it.')) })
+/** Money that goes back to a client. */
+export const payBack = z.object({
+  amount: someAmount.refine((n) => n > 0, 'Give an amount above 0.'),
+  method: z.enum(['bank', 'cash', 'card']),
+  words: prose(500).default(''),
+  key: z.string().min(1).max(60),
+})
+/** What becomes of a damage deposit: how much goes back, how much is kept, and why, with pictures of the job. */
+export const depositGiven = z.object({
+  back: someAmount,
+  kept: someAmount,
+  method: z.enum(['bank', 'cash', 'card']),
+  words: prose(1000).default(''),
+  files: z.array(sha).max(12).default([]),
+  key: z.string().min(1).max(60),
+})
+/** The same with what it needs: something that goes back or is kept, and a reason for what is kept. */
+export const depositRules = <S extends z.ZodType<{ back: number; kept: number; words: string }>>(schema: S) =>
+  schema
+    .refine((d) => d.back + d.kept > 0, { message: 'Say how much goes back, or is kept.', path: ['back'] })
+    .refine((d) => d.kept === 0 || !!d.words.trim(), { message: 'Say what it is kept for.', path: ['words'] })
+export const settleDeposit = depositRules(depositGiven)
 /** A remark, with pictures and files that were taken to the job before; one of the two there has to be. */
 export const newNote = z
   .object({
@@ -208,4 +255,6 @@ export type {
   NextStep,
   JobView,
   ShortOf,
+  CallOffLook,
+  Booking,
 } from './out/jobs'

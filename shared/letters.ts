@@ -21,6 +21,10 @@ export const LETTERS = [
   { key: 'overdue', when: 'something is late', subject: 'mLateSubject', body: 'mLate' },
   { key: 'receipt', when: 'money has arrived', subject: 'mReceiptSubject', body: 'mReceipt' },
   { key: 'returned', when: 'money goes back to them', subject: 'mReturnedSubject', body: 'mReturned' },
+  { key: 'kept', when: 'part of a damage deposit is kept', subject: 'mKeptSubject', body: 'mKept' },
+  { key: 'corrected', when: 'a booking is taken back', subject: 'mCorrectedSubject', body: 'mCorrected' },
+  { key: 'called-off', when: 'a job is called off', subject: 'mCalledOffSubject', body: 'mCalledOff' },
+  { key: 'credit', when: 'a credit note is raised', subject: 'mCreditSubject', body: 'mCredit' },
   { key: 'invoice', when: 'an invoice is raised', subject: 'mInvoiceSubject', body: 'mInvoice' },
 ] as const satisfies { key: string; when: string; subject: MessageKey; body: MessageKey }[]
 export type Letter = (typeof LETTERS)[number]

@@ -19,5 +19,11 @@ export const typedAmount = (currency: string, locale: string) =>
 /** A price, in minor units; nothing is a price too. */
 export const typedPrice = (currency: string, locale: string) =>
   typed<Minor>(locale, (text) => readAmount(text, currency, locale)).refine((n) => n >= 0, 'A price is not below 0.')
+/** An amount from 0 on, in minor units; nothing typed is none. */
+export const typedAmountOrNone = (currency: string, locale: string) =>
+  z
+    .string()
+    .transform((text) => text.trim() || '0')
+    .pipe(typedPrice(currency, locale))
 /** A percentage, as a decimal string with a point. */
 export const typedPercent = (locale: string) => typed<string>(locale, (text) => readPercent(text, locale))

@@ -28,7 +28,6 @@ const text = computed(() => (typeof typed.value === 'string' ? typed.value : pro
 const answered = ref<string | null>(null)
 const { found, look, settled } = useLookup(() => props.look(text.value))
 async function complete(): Promise<void> {
-  dismissed = false
   const asked = text.value
   answered.value = null
   await look()
@@ -42,15 +41,7 @@ async function enter(event: KeyboardEvent): Promise<void> {
   const first = await settled()
   if (first) choose(first)
 }
-/** Whether whoever types is through with the list: chose, or put it away. */
-let dismissed = false
-/** The list moves with its field, so that scrolling is no reason for it to go while somebody types there. */
-function hidden(): void {
-  const input = box.value?.$el.querySelector('input')
-  if (!dismissed && input && input === document.activeElement && found.value.length) box.value?.show()
-}
 function choose(option: T): void {
-  dismissed = true
   box.value?.hide()
   answered.value = null
   emit('chosen', option, written)
@@ -68,7 +59,9 @@ let written = ''
 watch(typed, (now) => {
   if (typeof now === 'string') written = now
 })
-const box = useTemplateRef<{ $el: HTMLElement; show(): void; hide(): void }>('box')
+const box = useTemplateRef<{ $el: HTMLElement; hide(): void; bindScrollListener(): void }>('box')
+// The list moves with its field: a page that scrolls, as it does to show the field, is no reason for it to go.
+onMounted(() => box.value && (box.value.bindScrollListener = () => {}))
 defineExpose({ focus: () => box.value?.$el.querySelector('input')?.focus() })
 </script>
 
@@ -91,9 +84,6 @@ defineExpose({ focus: () => box.value?.$el.querySelector('input')?.focus() })
     :pt="parts"
     @complete="complete"
     @keydown.enter.capture="enter"
-    @keydown.esc.capture="dismissed = true"
-    @keydown.tab.capture="dismissed = true"
-    @hide="hidden"
     @option-select="({ value }) => choose(value as T)"
   >
     <template #option="{ option }"><slot name="option" :option="option as T" /></template>

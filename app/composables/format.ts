@@ -42,3 +42,10 @@ export function placeWords(address: string): string {
 /** A day where there is little room: `12 Jun`. */
 export const shortDay = (day: string): string =>
   new Date(`${day}T12:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
+
+/** How money goes back, as it is chosen. */
+export const PAID_BY = [
+  { value: 'bank', label: 'by bank' },
+  { value: 'cash', label: 'in cash' },
+  { value: 'card', label: 'by card' },
+]

@@ -94,6 +94,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
       <div class="head">
         <h1>Money</h1>
         <span class="soft">{{ c(view.row.dueSoon) }} comes due in the next 14 days</span>
+        <NuxtLink class="ml-auto" to="/books">The books, for the bookkeeper</NuxtLink>
       </div>
       <div class="grid grid-cols-1 narrow:grid-cols-[minmax(0,1fr)_380px] gap-10">
         <div>

@@ -141,6 +141,42 @@ function lessWords(d: InvoiceDeduction, says: InvoiceSays, day: (d: Day) => stri
     : fill(says.lessAsked, { label: d.label })
 }
 
+/** What stands beneath each page: who it is from, with their tax number. */
+export function invoiceFooter({ business }: InvoiceHead, says: InvoiceSays): Block[] {
+  const taxNumber = business.taxNumber && `${says.taxNumber} ${business.taxNumber}`
+  const from = [business.name, business.email, taxNumber, says.page].filter(Boolean).join(' · ')
+  return [para([run(`${from} `), { t: 'page' }, run(` ${says.of} `), { t: 'pages' }], { align: 'center', small: true })]
+}
+
+/** What stands on top: what it is, its number and days, from whom and to whom. */
+export function headBlocks(head: InvoiceHead, says: InvoiceSays, title: string): Block {
+  const day = (d: Day) => formatDate(d, 'long', head.language)
+  const fact = (label: string, value: string): Block => para([run(`${label} `), run(value, true)])
+  return {
+    t: 'columns',
+    columns: [
+      [
+        { t: 'heading', level: 1, content: [run(title)] },
+        fact(says.number, head.number),
+        fact(says.date, day(head.issuedOn)),
+        ...(head.suppliedOn
+          ? [fact(head.suppliedOn > head.issuedOn ? says.toBeSupplied : says.supplied, day(head.suppliedOn))]
+          : []),
+        fact(says.for, head.jobTitle),
+      ],
+      [
+        para([run(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
+        { t: 'space', height: 8 },
+        para([run(`${says.to} `)]),
+        para([
+          run(head.client.name, true),
+          ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
+        ]),
+      ],
+    ],
+  }
+}
+
 /** The invoice as a paper, to be laid out and drawn like any other. */
 export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocument {
   const says = invoiceSays(head.language)
@@ -166,7 +202,6 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
     { width: 36, align: 'right' as const },
     { width: 74, align: 'right' as const },
   ]
-  const fact = (label: string, value: string): Block => para([run(`${label} `), run(value, true)])
   return {
     title: fill(says.titled, { number: head.number }),
     language: head.language === 'en' ? 'en-GB' : head.language,
@@ -174,43 +209,9 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
     ...(head.letterhead ? { letterhead: head.letterhead } : {}),
     parties: [],
     header: [],
-    footer: [
-      para(
-        [
-          run(
-            `${[head.business.name, head.business.email, head.business.taxNumber && `${says.taxNumber} ${head.business.taxNumber}`, says.page].filter(Boolean).join(' · ')} `,
-          ),
-          { t: 'page' },
-          run(` ${says.of} `),
-          { t: 'pages' },
-        ],
-        { align: 'center', small: true },
-      ),
-    ],
+    footer: invoiceFooter(head, says),
     body: [
-      {
-        t: 'columns',
-        columns: [
-          [
-            { t: 'heading', level: 1, content: [run(says.invoice)] },
-            fact(says.number, head.number),
-            fact(says.date, day(head.issuedOn)),
-            ...(head.suppliedOn
-              ? [fact(head.suppliedOn > head.issuedOn ? says.toBeSupplied : says.supplied, day(head.suppliedOn))]
-              : []),
-            fact(says.for, head.jobTitle),
-          ],
-          [
-            para([run(head.business.name, true), { t: 'break' }, ...lines(head.business.address)]),
-            { t: 'space', height: 8 },
-            para([run(`${says.to} `)]),
-            para([
-              run(head.client.name, true),
-              ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
-            ]),
-          ],
-        ],
-      },
+      headBlocks(head, says, says.invoice),
       { t: 'space', height: 14 },
       {
         t: 'table',

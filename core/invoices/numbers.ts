@@ -3,6 +3,7 @@ const PLACE = /\{(year|n(?::(\d))?)\}/g
 /** As numbers are given where nobody says otherwise. */
 export const PLAIN_NUMBERS = '{year}-{n:4}'
 export const PLAIN_QUOTE_NUMBERS = 'Q-{year}-{n:4}'
+export const PLAIN_CREDIT_NUMBERS = 'C-{year}-{n:4}'
 
 /** What is wrong with a pattern of numbers, in words; null where nothing is. */
 export function patternProblem(pattern: string): string | null {
@@ -21,7 +22,7 @@ export const numberBy = (pattern: string, year: number, n: number): string =>
   )
 
 /** What is numbered, each in rows of its own. */
-export const numbered = ['invoices', 'quotes'] as const
+export const numbered = ['invoices', 'quotes', 'credits'] as const
 export type Numbered = (typeof numbered)[number]
 
 /** What counts them: each year anew where the year stands in them, else all in one row. */

@@ -19,6 +19,11 @@ const en = {
   balanceDue: 'Balance, due {date}',
   pleasePay: 'Please pay by card through the link we sent, or to {bank}, quoting {number}.',
   nothingLeft: 'Nothing is left to pay. Thank you.',
+  creditTitled: 'Credit note {number}',
+  credit: 'Credit note',
+  creditOf: 'Takes back, of invoice {number} of {date}',
+  credited: 'Credited',
+  kept: 'Kept as agreed: called off on {date}',
 }
 export type InvoiceSays = Record<keyof typeof en, string>
 const SAYS: Record<string, InvoiceSays> = {
@@ -43,6 +48,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'Rest, fällig am {date}',
     pleasePay: 'Bitte zahlen Sie mit Karte über den gesendeten Link oder an {bank}, mit der Angabe {number}.',
     nothingLeft: 'Es ist nichts mehr zu zahlen. Vielen Dank.',
+    creditTitled: 'Rechnungskorrektur {number}',
+    credit: 'Rechnungskorrektur',
+    creditOf: 'Berichtigt die Rechnung {number} vom {date}',
+    credited: 'Erstattet',
+    kept: 'Einbehalten wie vereinbart: abgesagt am {date}',
   },
   fr: {
     titled: 'Facture {number}',
@@ -64,6 +74,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'Solde, dû le {date}',
     pleasePay: 'Veuillez payer par carte avec le lien envoyé, ou à {bank}, en indiquant {number}.',
     nothingLeft: 'Il ne reste rien à payer. Merci.',
+    creditTitled: 'Avoir {number}',
+    credit: 'Avoir',
+    creditOf: 'Annule, sur la facture {number} du {date}',
+    credited: 'Montant de l’avoir',
+    kept: 'Retenu comme convenu : annulé le {date}',
   },
   es: {
     titled: 'Factura {number}',
@@ -85,6 +100,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'Saldo, vence el {date}',
     pleasePay: 'Pague por favor con tarjeta por el enlace enviado, o a {bank}, indicando {number}.',
     nothingLeft: 'No queda nada por pagar. Gracias.',
+    creditTitled: 'Abono {number}',
+    credit: 'Abono',
+    creditOf: 'Rectifica la factura {number} del {date}',
+    credited: 'Abonado',
+    kept: 'Retenido según lo acordado: cancelado el {date}',
   },
   pt: {
     titled: 'Fatura {number}',
@@ -106,6 +126,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'Saldo, vence a {date}',
     pleasePay: 'Pague por favor com cartão pela ligação enviada, ou para {bank}, indicando {number}.',
     nothingLeft: 'Nada resta a pagar. Obrigado.',
+    creditTitled: 'Nota de crédito {number}',
+    credit: 'Nota de crédito',
+    creditOf: 'Retifica a fatura {number} de {date}',
+    credited: 'Creditado',
+    kept: 'Retido conforme acordado: cancelado em {date}',
   },
   pl: {
     titled: 'Faktura {number}',
@@ -127,6 +152,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'Pozostaje, płatne do {date}',
     pleasePay: 'Prosimy o płatność kartą przez wysłany link albo na {bank}, z dopiskiem {number}.',
     nothingLeft: 'Nie ma już nic do zapłaty. Dziękujemy.',
+    creditTitled: 'Nota kredytowa {number}',
+    credit: 'Nota kredytowa',
+    creditOf: 'Koryguje fakturę {number} z dnia {date}',
+    credited: 'Skorygowano',
+    kept: 'Zatrzymano zgodnie z umową: odwołano {date}',
   },
   ar: {
     titled: 'فاتورة {number}',
@@ -148,6 +178,11 @@ const SAYS: Record<string, InvoiceSays> = {
     balanceDue: 'الباقي، يستحق في {date}',
     pleasePay: 'يرجى الدفع بالبطاقة عبر الرابط المرسل، أو إلى {bank} مع ذكر {number}.',
     nothingLeft: 'لم يبق شيء للدفع. شكرًا.',
+    creditTitled: 'إشعار دائن {number}',
+    credit: 'إشعار دائن',
+    creditOf: 'يصحح الفاتورة {number} بتاريخ {date}',
+    credited: 'المبلغ الدائن',
+    kept: 'محتفظ به بحسب الاتفاق: أُلغي في {date}',
   },
 }
 /** The words of an invoice in its language; English where there are none in it. */

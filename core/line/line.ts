@@ -41,6 +41,8 @@ export interface LineFacts {
   endDay: Day | null
   /** The day a member said it was done on; not set before that was kept. */
   completedOn?: Day | null
+  /** The day it was called off on, and whether the business has money to give back. */
+  calledOff?: { on: Day; back: Minor } | null
   currency: string
 }
 
@@ -114,8 +116,28 @@ function outStop(move: RoundMove | null, stop: (state: StopState, note: string) 
     : stop('theirs', `with ${named(move.names).names}`)
 }
 
+/** The line of a job that was called off: what was done stays, what was to come won't; what is left is money. */
+function lineCalledOff(stops: readonly Stop[], { calledOff, currency, stages }: LineFacts, today: Day): Stop[] {
+  const open = sum(stages.filter((s) => !s.held).map((s) => s.open))
+  return stops.map((s): Stop => {
+    if (s.key === 'day') return { ...s, state: 'skipped', note: `called off ${formatDay(calledOff!.on, today)}` }
+    if (s.key === 'paid' && calledOff!.back > 0)
+      return { ...s, state: 'yours', note: `${formatMoney(calledOff!.back, currency)} to give back` }
+    if (s.key === 'paid')
+      return open > 0
+        ? { ...s, state: 'theirs', note: `${formatMoney(open, currency)} left` }
+        : { ...s, state: 'settled', note: 'settled' }
+    return s.state === 'settled' ? s : { ...s, state: 'skipped', note: 'called off' }
+  })
+}
+
 /** The job's line on a given day: its stops in the order things happen. */
 export function lineOf(facts: LineFacts, today: Day): Stop[] {
+  const stops = lineAsAgreed(facts, today)
+  return facts.calledOff ? lineCalledOff(stops, facts, today) : stops
+}
+
+function lineAsAgreed(facts: LineFacts, today: Day): Stop[] {
   const money = (n: Minor) => formatMoney(n, facts.currency)
   const quote = current(facts, 'quote'),
     contract = current(facts, 'contract')

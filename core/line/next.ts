@@ -15,6 +15,8 @@ export type NextAct =
   | 'price'
   | 'guests'
   | 'complete'
+  | 'give-back'
+  | 'settle-deposit'
   | 'none'
 export interface Next {
   title: string
@@ -109,6 +111,22 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
   const quote = current(facts, 'quote'),
     contract = current(facts, 'contract')
   const deposit = facts.stages.find((s) => s.key === 'deposit' && s.amount > 0)
+  if (facts.calledOff) {
+    const open = facts.stages.filter((s) => !s.held && s.open > 0).reduce((n, s) => n + s.open, 0)
+    const held = facts.stages.find((s) => s.held && s.paid > 0)
+    if (facts.calledOff.back > 0)
+      return say(
+        `Give ${money(facts.calledOff.back)} back`,
+        `${first} has paid more than is kept. Send it, and book it here.`,
+        'It was given back',
+        'give-back',
+      )
+    if (held)
+      return say(`Give the damage deposit back`, `${money(held.paid)} is held.`, 'Settle the deposit', 'settle-deposit')
+    return open > 0
+      ? say(`${money(open as LineFacts['total'])} still to come`, 'What is kept as agreed.', null, 'none')
+      : say('Called off', 'Everything on this job is settled.', null, 'none')
+  }
   const late = facts.agreedOn ? facts.stages.filter((x) => !x.held && isLate(x, today)) : []
   if (late.length) {
     const sum = late.reduce((n, x) => n + x.open, 0) as LineFacts['total']
@@ -204,6 +222,14 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
       'Nothing for you to do until it is due.',
       null,
       'none',
+    )
+  const held = facts.stages.find((s) => s.held && s.paid > 0)
+  if (held && (facts.completedOn || (facts.endDay ?? facts.day ?? today) < today))
+    return say(
+      'Give the damage deposit back',
+      `${money(held.paid)} is held, and the day is over. Say what goes back, and what is kept for what.`,
+      'Settle the deposit',
+      'settle-deposit',
     )
   return say('Nothing to do', 'Everything on this job is settled for now.', null, 'none')
 }

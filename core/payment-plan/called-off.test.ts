@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../calendar/dates'
 import { minor } from '../money/money'
+import { inForce, stagesCalledOff } from './plan'
 import { type CalledOffStep, calledOffBands, owedWhenCalledOff, settledAt } from './called-off'
 
 const steps: CalledOffStep[] = [
@@ -70,4 +71,51 @@ describe('what is owed when a job is called off', () => {
         )
       }),
     ))
+})
+
+describe('the stages of a job that was called off', () => {
+  const plan = {
+    stages: [
+      { key: 'deposit', label: 'Deposit', amount: { percent: '30' }, due: { afterAcceptance: 2 } },
+      { key: 'balance', label: 'Balance', amount: 'remainder' as const, due: { fromDay: -7 } },
+    ],
+    damageDeposit: { amount: minor(20_000), due: { fromDay: -1 } },
+  }
+  const payment = fc.record({
+    stage: fc.constantFrom('deposit', 'balance'),
+    amount: fc.integer({ min: -5000, max: 90_000 }).map((n) => minor(n)),
+    asked: fc.integer({ min: 0, max: 90_000 }).map((n) => minor(n)),
+  })
+  const of = { plan, acceptedOn: '2026-05-01', today: '2026-05-20' }
+
+  it('ask for what is owed and no more; every cent beyond is the client’s', () => {
+    fc.assert(
+      fc.property(fc.array(payment, { maxLength: 6 }), fc.integer({ min: 0, max: 200_000 }), (payments, owed) => {
+        const paid = payments.reduce((n, p) => n + p.amount, 0)
+        fc.pre(paid >= 0)
+        const { stages, credit } = stagesCalledOff({
+          ...of,
+          payments,
+          calledOff: { on: '2026-05-20', owed: minor(owed) },
+        })
+        const open = stages.reduce((n, s) => n + s.open, 0)
+        expect(stages.every((s) => !s.held)).toBe(true)
+        expect(credit).toBe(Math.max(paid - owed, 0))
+        expect(open).toBe(Math.max(owed - paid, 0))
+      }),
+    )
+  })
+
+  it('have the damage deposit only where one is held', () => {
+    const held = [{ stage: 'damage', amount: minor(20_000), asked: minor(20_000) }]
+    const { stages } = stagesCalledOff({ ...of, payments: held, calledOff: { on: '2026-05-20', owed: minor(0) } })
+    expect(stages.filter((s) => s.held)).toMatchObject([{ paid: 20_000 }])
+  })
+})
+
+describe('bookings that were taken back', () => {
+  it('count no more, nor does what took them back', () => {
+    const row = (id: string, reverses: string | null = null) => ({ id, reverses })
+    expect(inForce([row('a'), row('b'), row('c', 'a'), row('d')]).map((r) => r.id)).toEqual(['b', 'd'])
+  })
 })

@@ -1,6 +1,19 @@
 import { type Day, daysBetween } from '../calendar/dates'
 import { type Minor, ZERO, minor, percentOf } from '../money/money'
 
+/** That a job was called off: when and by whom, and what is owed of it by then. Until `until` it can be taken back. */
+export interface CalledOff {
+  on: Day
+  by: 'client' | 'business'
+  owed: Minor
+  words: string
+  /** Instants, ISO 8601 in UTC: when it was said, and from when on papers and money follow. */
+  at: string
+  until: string
+  /** Whether they have. */
+  done: boolean
+}
+
 /** What is kept when a job is called off within so many days of its day: a share of the total, or what its first stage asks. */
 export interface CalledOffStep {
   within: number

@@ -75,7 +75,8 @@ export function planStages(input: PlanInput): { stages: Stage[]; credit: Minor }
   const total = minor(Math.max(input.total, 0))
   const paidFor = (key: string) => sum(input.payments.filter((p) => p.stage === key).map((p) => p.amount))
   const settledAt = (key: string) => {
-    const last = input.payments.filter((p) => p.stage === key).at(-1)
+    // What went back says nothing of what was asked for.
+    const last = input.payments.filter((p) => p.stage === key && p.amount > 0).at(-1)
     const paid = paidFor(key)
     return last && paid > 0 && paid >= last.asked ? last.asked : null
   }
@@ -120,6 +121,37 @@ export function planStages(input: PlanInput): { stages: Stage[]; credit: Minor }
     stages.push(cameIn && paid === 0 ? { ...stage, state: 'returned', open: ZERO } : stage)
   }
   return { stages, credit: spare }
+}
+
+/** Key of the one stage of a job that was called off: what is kept of it. */
+export const CALLED_OFF = 'calledOff'
+
+/**
+ * The stages of a job that was called off: what is owed by then, due that day, with all that was paid on it before; a damage
+ * deposit only where one is held. What was paid beyond is credit, to be given back.
+ */
+export function stagesCalledOff(input: Omit<PlanInput, 'total' | 'jobDay'> & { calledOff: { on: Day; owed: Minor } }): {
+  stages: Stage[]
+  credit: Minor
+} {
+  const { plan, calledOff, payments } = input
+  const held = payments.some((p) => p.stage === DAMAGE)
+  return planStages({
+    ...input,
+    plan: {
+      stages: [{ key: CALLED_OFF, label: 'Kept as agreed', amount: 'remainder', due: { on: calledOff.on } }],
+      damageDeposit: held ? plan.damageDeposit : null,
+    },
+    total: calledOff.owed,
+    jobDay: calledOff.on,
+    payments: payments.map((p) => (p.stage === DAMAGE ? p : { ...p, stage: CALLED_OFF, asked: calledOff.owed })),
+  })
+}
+
+/** Bookings that count: those that were taken back and what took them back come to nothing. */
+export function inForce<P extends { id: string; reverses: string | null }>(payments: readonly P[]): P[] {
+  const back = new Set(payments.flatMap((p) => p.reverses ?? []))
+  return payments.filter((p) => !p.reverses && !back.has(p.id))
 }
 
 function finish(

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { type Browser, type Locator, type Page, chromium } from '@playwright/test'
 import { choose, launchOptions } from '../../tests/support/browser'
 import { Caller } from '../../tests/support/caller'
-import { jobOf, mailsTo, paperOf } from '../../tests/support/line'
+import { inDays, jobOf, mailsTo, paperOf } from '../../tests/support/line'
 import { TestServer, until } from '../../tests/support/server'
 import { backUp, restore } from '../../server/platform/archive'
 
@@ -183,6 +183,16 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
     () => jobOf(api, jobId),
     (j) => j.stages.some((s) => s.paid > 0),
   )
+  say('The day has come, and it is done')
+  // Half a year passes faster here: the feast was yesterday.
+  const { version } = await jobOf(api, jobId)
+  await api.must('PATCH', `/api/jobs/${jobId}`, {
+    version,
+    set: { starts: `${inDays(-1)}T10:00`, ends: `${inDays(-1)}T22:00` },
+  })
+  await owner.reload()
+  await hand.click(button('It is done').first())
+  await hand.click(owner.getByRole('dialog').getByRole('button', { name: 'It is done' }))
   say('The invoice')
   const billed = await until(
     () => jobOf(api, jobId),

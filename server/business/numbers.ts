@@ -8,10 +8,11 @@ import { theBusiness } from '../records/business'
 import { changeSettings } from './settings'
 
 const thisYear = (timeZone: string) => Number(today(timeZone).slice(0, 4))
-const PATTERN = { invoices: 'invoiceNumbers', quotes: 'quoteNumbers' } as const satisfies Record<
-  Numbered,
-  keyof BusinessSettings
->
+const PATTERN = {
+  invoices: 'invoiceNumbers',
+  quotes: 'quoteNumbers',
+  credits: 'creditNumbers',
+} as const satisfies Record<Numbered, keyof BusinessSettings>
 
 /** How many of a kind a row of numbers has had; this year's, where each year has its own. */
 async function countedSoFar(of: Numbered, pattern: string, timeZone: string): Promise<number> {

@@ -4,6 +4,10 @@ import type { News } from '../../core/rounds/told'
 import { mailClient, mailDoor, mailMember, mailOwner } from '../messages/house'
 import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../messages/money'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
+import type { Minor } from '../../core/money/money'
+import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
+import { drawCredit } from '../money/credits'
+import { followCallOff } from '../rounds/manage/call-off'
 import { raiseInvoice } from '../money/invoices'
 import { remind } from '../rounds/after/remind'
 import { projectJob } from '../standing/project'
@@ -61,6 +65,13 @@ export const handlers: Record<string, Handler> = {
   'heads.night': () => signNight(),
   'let-go': () => letGoNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
+  'call-off': (e) => followCallOff(s(e.payload.jobId), s(e.payload.at)),
+  credit: (e) => drawCredit(s(e.payload.id)),
+  'mail.credit': (e) => mailCredit(e.key, s(e.payload.id)),
+  'mail.corrected': (e) => mailCorrected(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
+  'mail.back': (e) => mailBack(e.key, s(e.payload.jobId), e.payload.amount as Minor),
+  'mail.damage': (e) => mailDamage(e.key, s(e.payload.jobId), e.payload as { back: Minor; kept: Minor; words: string }),
+  'mail.called-off': (e) => mailCalledOff(e.key, s(e.payload.jobId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
 }

@@ -2,6 +2,11 @@ import { and, eq } from 'drizzle-orm'
 import { instantOf } from '../../core/calendar/dates'
 import { type InvoiceHead, buildInvoice, invoiceDocument, invoiceProblems } from '../../core/invoices/invoice'
 import { letterheadOf } from '../../core/look/look'
+import { invoiceSays } from '../../core/invoices/words'
+import { formatDate } from '../../core/merge/merge'
+import { fill } from '../../core/text/fill'
+import { keptPricing } from '../../core/invoices/kept'
+import { entriesOf } from '../../core/ledger/ledger'
 import { linesIn } from '../../core/pricing/said'
 import { formatMoney } from '../../core/money/money'
 import { takeNumber } from '../business/numbers'
@@ -16,6 +21,7 @@ import { note } from '../standing/thread'
 import type { Language } from '../../core/text/language'
 import { type LoadedJob, loadJob } from '../records/job'
 import { clientLanguage } from '../chain/language'
+import { post } from './ledger'
 import { touch } from '../standing/touch'
 import { lineFacts } from '../standing/project'
 import { isAllSigned } from '../../core/line/line'
@@ -29,14 +35,18 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
     const loaded = await loadJob(jobId)
     const { job, kind, invoice, pricing, stages, business, today } = loaded
     if (invoice || !job.agreedOn || (await waitsForMore(loaded))) return
-    if (kind.settings.expects.invoice === 'day') {
+    const { calledOff } = job
+    if (!calledOff && kind.settings.expects.invoice === 'day') {
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
     }
     const language = await clientLanguage(jobId, job.clientId)
     const head = headOf(loaded, language)
+    const sold = calledOff
+      ? keptPricing(loaded.priced.groups, calledOff.owed, keptWords(language, calledOff.on))
+      : pricing
     const built = buildInvoice(
-      { ...pricing, lines: linesIn(pricing.lines, language) },
+      { ...sold, lines: linesIn(sold.lines, language) },
       stages,
       today,
       business.settings.terms.days,
@@ -64,8 +74,9 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
     }
     const number = await takeNumber(tx, 'invoices', isTaken)
+    const id = newId()
     await tx.insert(invoices).values({
-      id: newId(),
+      id,
       jobId,
       number,
       issuedOn: today,
@@ -73,6 +84,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
       frozen: { ...head, number },
       createdAt: now(),
     })
+    await post(tx, { event: `invoice:${id}`, day: today, jobId }, entriesOf({ type: 'invoiced', groups: built.groups }))
     await note({
       jobId,
       type: 'invoice',
@@ -97,8 +109,14 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
   })
 }
 
+const keptWords = (language: Language, on: string): string =>
+  fill(invoiceSays(language).kept, { date: formatDate(on, 'long', language) })
+
 /** Whether what the kind wants before the invoice comes isn't there; whoever does it asks for the invoice again. */
 async function waitsForMore(loaded: LoadedJob): Promise<boolean> {
+  const { calledOff } = loaded.job
+  // Of what was called off only what is kept is invoiced, once the hour to take it back is over.
+  if (calledOff) return !calledOff.done || calledOff.owed === 0
   const when = loaded.kind.settings.expects.invoice
   if (when === 'completed') return !loaded.job.completedOn
   return when === 'signed' && !isAllSigned(await lineFacts(loaded))
@@ -108,7 +126,7 @@ const isTaken = async (number: string): Promise<boolean> =>
   (await db().select({ id: invoices.id }).from(invoices).where(eq(invoices.number, number))).length > 0
 
 /** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */
-function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
+export function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
   const letterhead = letterheadOf(business)
   return {
     number: '',

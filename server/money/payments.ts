@@ -1,5 +1,7 @@
 import { and, desc, eq, gt } from 'drizzle-orm'
-import { formatMoney, type Minor } from '../../core/money/money'
+import { type MoneyEvent, type Way, entriesOf } from '../../core/ledger/ledger'
+import { formatMoney, type Minor, minor, sum } from '../../core/money/money'
+import { DAMAGE, type Stage } from '../../core/payment-plan/plan'
 import { now } from '../platform/clock'
 import { useConfig } from '../platform/config'
 import { db, write } from '../platform/db/client'
@@ -12,14 +14,18 @@ import { Problem, notFound } from '../platform/problem'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
 import { touch } from '../standing/touch'
+import { insistOnOpenDay, post } from './ledger'
 
 const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
 export interface NewPayment {
   jobId: string
   stage: string
   amount: Minor
-  method: 'card' | 'bank' | 'cash'
+  method: Way
   reference: string
+  /** The day it came; today where it isn't said. */
+  day?: string
+  by?: string | null
 }
 
 /** Books money that came in. The reference makes it the same payment however often it is told. Returns whether it was new. */
@@ -27,14 +33,18 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
   return write(async (tx) => {
     const [same] = await tx.select({ id: payments.id }).from(payments).where(eq(payments.reference, p.reference))
     if (same) return false
-    const { stages, business, client } = await loadJob(p.jobId)
+    const { stages, business, client, today } = await loadJob(p.jobId)
     const stage = stages.find((s) => s.key === p.stage)
     if (!stage)
       throw new Problem('invalid', 'This job has no such payment.', { stage: 'Choose the stage that was paid.' })
     if (p.amount <= 0)
       throw new Problem('invalid', 'The amount must be more than 0.', { amount: 'Give an amount above 0.' })
+    const day = p.day ?? today
+    await insistOnOpenDay(day, today)
     const id = newId()
-    await tx.insert(payments).values({ id, ...p, asked: stage.amount, currency: business.currency, at: now() })
+    const row = { ...p, id, day, asked: stage.amount, currency: business.currency, at: now(), by: p.by ?? null }
+    await tx.insert(payments).values(row)
+    await post(tx, { event: `payment:${id}`, day, jobId: p.jobId }, entriesOf(cameIn(p, stages)))
     await note({
       jobId: p.jobId,
       type: 'paid',
@@ -53,6 +63,13 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
     touch(p.jobId)
     return true
   })
+}
+
+/** What money that came in is: a damage deposit that is held, or paid; beyond all that is open it is the client's credit. */
+function cameIn({ stage, amount, method: way }: NewPayment, stages: readonly Stage[]): MoneyEvent {
+  if (stage === DAMAGE) return { type: 'deposit held', way, amount }
+  const open = sum(stages.filter((s) => !s.held).map((s) => s.open))
+  return { type: 'paid', way, amount, beyond: minor(Math.max(amount - open, 0)) }
 }
 
 /** Opens the card page for what is due on a stage. Asked again while it is open, it is the same request. */

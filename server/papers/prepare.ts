@@ -68,7 +68,7 @@ async function boundContacts(paper: Pick<Paper, 'bindings'>): Promise<Record<str
 export const figuresOf = (loaded: LoadedJob, paperKind: string, language: string): PaperFigures => ({
   pricing: { ...loaded.pricing, lines: linesIn(loaded.pricing.lines, language) },
   priced: loaded.priced,
-  stages: loaded.stages,
+  stages: loaded.agreedStages,
   currency: loaded.business.currency,
   open: paperKind === 'quote',
   planned: {
@@ -83,7 +83,7 @@ export const figuresOf = (loaded: LoadedJob, paperKind: string, language: string
 export async function contextOf(paper: Paper, loaded: LoadedJob, facts: FactRule[]): Promise<MergeContext> {
   const own = { asks: paper.document.asks ?? [], values: paper.own.values, number: paper.number }
   const lines = linesIn(loaded.lines, paper.document.language)
-  return mergeContext({ ...loaded, lines }, await boundContacts(paper), own, facts, now())
+  return mergeContext({ ...loaded, stages: loaded.agreedStages, lines }, await boundContacts(paper), own, facts, now())
 }
 
 /**

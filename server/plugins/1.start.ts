@@ -10,6 +10,7 @@ import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
 import { keepRetention } from '../rounds/seal/retention'
+import { ledgerAnew } from '../money/ledger'
 import { keepNights } from '../rounds/seal/heads'
 
 /** Brings the database up to date, then works through what waits. */
@@ -19,6 +20,7 @@ export default defineNitroPlugin((nitro) => {
     await migrate(async (path) => String(await assets.getItemRaw(path.replaceAll('/', ':'))))
     await standAnew()
     await upgrade()
+    await ledgerAnew()
     await keepNights()
     await keepTidy()
     await keepBackups()

@@ -1,10 +1,10 @@
 import { asc, eq, inArray } from 'drizzle-orm'
-import { planStages, type Stage } from '../../core/payment-plan/plan'
+import { inForce, planStages, type Stage, stagesCalledOff } from '../../core/payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, price } from '../../core/pricing/pricing'
-import type { Minor } from '../../core/money/money'
+import { type Minor, subtract, sum } from '../../core/money/money'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, guests, invoices, jobLines, jobs, kinds, payments } from '../platform/db/schema'
+import { contacts, creditNotes, guests, invoices, jobLines, jobs, kinds, payments } from '../platform/db/schema'
 import { notFound } from '../platform/problem'
 import { type Business, theBusiness } from './business'
 
@@ -17,10 +17,17 @@ export interface LoadedJob {
   lines: PricedLine[]
   pricing: Pricing
   priced: Priced
+  /** Bookings that count, the first first. */
   payments: Row<typeof payments>[]
+  /** All bookings, those that were taken back among them. */
+  bookings: Row<typeof payments>[]
   stages: Stage[]
+  /** The stages as they were agreed, whatever was credited or called off since: what papers say. */
+  agreedStages: Stage[]
   credit: Minor
   invoice: Row<typeof invoices> | null
+  /** What was taken back of it. */
+  credits: Row<typeof creditNotes>[]
   business: Business
   today: string
 }
@@ -42,6 +49,13 @@ export async function loadJob(id: string): Promise<LoadedJob> {
   )
   const paid = await d.select().from(payments).where(eq(payments.jobId, id)).orderBy(asc(payments.at))
   const [invoice] = await d.select().from(invoices).where(eq(invoices.jobId, id))
+  const credits = invoice
+    ? await d
+        .select()
+        .from(creditNotes)
+        .where(eq(creditNotes.invoiceId, invoice.id))
+        .orderBy(asc(creditNotes.createdAt))
+    : []
   const coming = await d.select().from(guests).where(eq(guests.jobId, id)).orderBy(asc(guests.position))
   const people = coming.length
     ? await d
@@ -58,14 +72,18 @@ export async function loadJob(id: string): Promise<LoadedJob> {
   const pricing: Pricing = { lines, discount: job.discount, pricesIncludeTax: job.pricesIncludeTax }
   const priced = price(pricing)
   const day = today(business.timeZone)
-  const { stages, credit } = planStages({
-    plan: job.plan,
-    total: priced.total,
-    acceptedOn: job.agreedOn,
-    jobDay: job.day,
-    today: day,
-    payments: paid,
-  })
+  const of = { plan: job.plan, acceptedOn: job.agreedOn, today: day, payments: inForce(paid) }
+  const agreed = planStages({ ...of, total: priced.total, jobDay: job.day })
+  const { stages, credit } = job.calledOff
+    ? stagesCalledOff({ ...of, calledOff: job.calledOff })
+    : credits.length === 0
+      ? agreed
+      : planStages({
+          ...of,
+          // What was credited of its invoice isn't owed any more.
+          total: subtract(priced.total, sum(credits.map((c) => c.credit.total))),
+          jobDay: job.day,
+        })
   return {
     job,
     kind: kind!,
@@ -74,10 +92,13 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     lines,
     pricing,
     priced,
-    payments: paid,
+    payments: of.payments,
+    bookings: paid,
     stages,
+    agreedStages: agreed.stages,
     credit,
     invoice: invoice ?? null,
+    credits,
     business,
     today: day,
   }

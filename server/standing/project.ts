@@ -75,6 +75,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
     day: job.day ?? null,
     endDay: lastDay(job.ends, job.furtherDays),
     completedOn: job.completedOn,
+    calledOff: job.calledOff && { on: job.calledOff.on, back: loaded.credit },
     currency: loaded.business.currency,
   }
 }
@@ -118,7 +119,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
     const agreed =
       !!loaded.job.agreedOn ||
       facts.papers.some((p) => (p.kind === 'quote' || p.kind === 'contract') && p.state === 'signed')
-    const quoted = !agreed && facts.papers.some((p) => p.kind === 'quote' && p.state === 'out')
+    const quoted = !agreed && !loaded.job.calledOff && facts.papers.some((p) => p.kind === 'quote' && p.state === 'out')
     const open = loaded.job.agreedOn ? loaded.stages.filter((s) => s.open > 0 && s.dueOn) : []
     const zero = 0 as Minor
     const row = {
@@ -129,7 +130,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
       sortDay: loaded.job.sortDay!,
       total: loaded.priced.total,
       quoted: quoted ? loaded.priced.total : zero,
-      agreed: agreed ? loaded.priced.total : zero,
+      agreed: loaded.job.calledOff ? loaded.job.calledOff.owed : agreed ? loaded.priced.total : zero,
       paid: facts.paid,
       held: sum(loaded.payments.filter((p) => p.stage === 'damage').map((p) => p.amount)),
       since: now(),

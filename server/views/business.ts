@@ -16,7 +16,11 @@ export async function businessView(): Promise<BusinessView> {
     home: { country, timeZone, language, paper, weekStart, pricesIncludeTax, taxRates },
     look: settings.look,
     currency,
-    numbers: { invoices: await numbersOf('invoices'), quotes: await numbersOf('quotes') },
+    numbers: {
+      invoices: await numbersOf('invoices'),
+      quotes: await numbersOf('quotes'),
+      credits: await numbersOf('credits'),
+    },
     terms: settings.terms,
     senders: settings.senders,
     mail: mail && { host: mail.host, port: mail.port, user: mail.user, from: mail.from, kept: !!mail.password },

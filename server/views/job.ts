@@ -7,7 +7,9 @@ import { latestRounds, type LiveRound } from '../chain/state'
 import { driftOfJob } from '../papers/drift'
 import { db } from '../platform/db/client'
 import { papers, happenings } from '../platform/db/schema'
-import { loadJob } from '../records/job'
+import { type LoadedJob, loadJob } from '../records/job'
+import { subtract, sum } from '../../core/money/money'
+import { DAMAGE } from '../../core/payment-plan/plan'
 import { withPeople } from '../records/facts'
 import { lineFacts } from '../standing/project'
 import { contactView } from './contacts'
@@ -103,10 +105,53 @@ export async function jobView(id: string): Promise<JobView> {
     })),
     next: { ...next, personId: waiting?.id ?? null },
     today: loaded.today,
-    invoice: loaded.invoice ? { id: loaded.invoice.id, number: loaded.invoice.number } : null,
+    invoice: loaded.invoice
+      ? {
+          id: loaded.invoice.id,
+          number: loaded.invoice.number,
+          total: loaded.invoice.invoice.total,
+          left: subtract(loaded.invoice.invoice.total, sum(loaded.credits.map((c) => c.credit.total))),
+        }
+      : null,
+    bookings: bookingsOf(loaded),
+    calledOff: job.calledOff && {
+      on: job.calledOff.on,
+      by: job.calledOff.by,
+      owed: job.calledOff.owed,
+      words: job.calledOff.words,
+      until: job.calledOff.until,
+      done: job.calledOff.done,
+    },
+    credits: loaded.credits.map((c) => ({
+      id: c.id,
+      number: c.number,
+      total: c.credit.total,
+      issuedOn: c.issuedOn,
+    })),
     guests: loaded.guests.map(contactView),
     payments: loaded.payments.map((p) => ({ stage: p.stage, amount: p.amount, at: p.at, method: p.method })),
   }
+}
+
+/** All bookings of a job, the newest first. */
+function bookingsOf({ bookings, stages, job }: LoadedJob): JobView['bookings'] {
+  const labels = new Map([
+    ...job.plan.stages.map((s): [string, string] => [s.key, s.label]),
+    ...stages.map((s): [string, string] => [s.key, s.label]),
+    [DAMAGE, 'Damage deposit'],
+  ])
+  const back = new Set(bookings.flatMap((b) => b.reverses ?? []))
+  return [...bookings].reverse().map((b) => ({
+    id: b.id,
+    stage: b.stage,
+    label: labels.get(b.stage) ?? b.stage,
+    amount: b.amount,
+    day: b.day,
+    method: b.method,
+    words: b.words,
+    reverses: b.reverses,
+    takenBack: back.has(b.id),
+  }))
 }
 
 /** The questions of a thread that wait for an answer, by the row they stand in. */

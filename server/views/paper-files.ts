@@ -5,7 +5,7 @@ import { type PaperFigures, expandTables } from '../../core/layout/expand'
 import type { PaperFile } from '../../shared/library'
 import { getBlob } from '../platform/blobs'
 import { db } from '../platform/db/client'
-import { invoices, paperVersions, type roundPeople, rounds } from '../platform/db/schema'
+import { creditNotes, invoices, paperVersions, type roundPeople, rounds } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
 import { docxInWorker } from '../files/pool'
 import { placeOf, readablePapers } from '../chain/papers'
@@ -79,6 +79,14 @@ export async function invoicePdf(id: string): Promise<NamedFile> {
   if (!invoice) throw notFound('invoice')
   if (!invoice.pdfSha) throw new Problem('not-now', 'The invoice is being drawn. Try again in a moment.')
   return { bytes: await getBlob(invoice.pdfSha), name: `Invoice ${invoice.number}.pdf` }
+}
+
+/** A credit note as it was drawn. */
+export async function creditPdf(id: string): Promise<NamedFile> {
+  const [row] = await db().select().from(creditNotes).where(eq(creditNotes.id, id))
+  if (!row) throw notFound('credit note')
+  if (!row.pdfSha) throw new Problem('not-now', 'The credit note is being drawn. Try again in a moment.')
+  return { bytes: await getBlob(row.pdfSha), name: `Credit note ${row.number}.pdf` }
 }
 
 export interface OutFile extends NamedFile {

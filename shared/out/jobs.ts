@@ -143,6 +143,33 @@ export const shortOf = z.object({
 })
 export type ShortOf = z.output<typeof shortOf>
 
+/** What calling a job off would come to. */
+export const callOffLook = z.object({
+  owed: minor,
+  total: minor,
+  paid: minor,
+  back: minor,
+  open: minor,
+  held: minor,
+  out: z.array(z.string()),
+  invoice: z.string().nullable(),
+})
+export type CallOffLook = z.output<typeof callOffLook>
+
+/** Money that came or went, as it was booked; `takenBack` where another booking says it was a mistake. */
+export const booking = z.object({
+  id: z.string(),
+  stage: z.string(),
+  label: z.string(),
+  amount: minor,
+  day: z.string(),
+  method: z.string(),
+  words: z.string(),
+  reverses: z.string().nullable(),
+  takenBack: z.boolean(),
+})
+export type Booking = z.output<typeof booking>
+
 export const jobView = z.object({
   id: z.string(),
   version: z.number(),
@@ -187,8 +214,23 @@ export const jobView = z.object({
     .object({
       id: z.string(),
       number: z.string(),
+      total: minor,
+      /** What wasn't taken back of it. */
+      left: minor,
     })
     .nullable(),
+  bookings: z.array(booking),
+  calledOff: z
+    .object({
+      on: z.string(),
+      by: z.enum(['client', 'business']),
+      owed: minor,
+      words: z.string(),
+      until: z.string(),
+      done: z.boolean(),
+    })
+    .nullable(),
+  credits: z.array(z.object({ id: z.string(), number: z.string(), total: minor, issuedOn: z.string() })),
   guests: z.array(contactView),
   payments: z.array(
     z.object({

@@ -37,7 +37,7 @@ export const businessView = z.object({
     under: z.string(),
   }),
   currency: z.string(),
-  numbers: z.object({ invoices: numbers, quotes: numbers }),
+  numbers: z.object({ invoices: numbers, quotes: numbers, credits: numbers }),
   terms: z.object({ days: z.number(), words: z.string() }),
   mail: z
     .object({ host: z.string(), port: z.number(), user: z.string(), from: z.string(), kept: z.boolean() })

@@ -101,6 +101,7 @@ export const lineFacts: z.ZodType<LineFacts> = z.object({
   day: day.nullable(),
   endDay: day.nullable(),
   completedOn: day.nullable().optional(),
+  calledOff: z.object({ on: day, back: minor }).nullable().optional(),
   currency: z.string(),
 })
 
@@ -169,6 +170,8 @@ export const nextAct: z.ZodType<NextAct> = z.enum([
   'price',
   'guests',
   'complete',
+  'give-back',
+  'settle-deposit',
   'none',
 ])
 

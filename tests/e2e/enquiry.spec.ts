@@ -108,7 +108,7 @@ test('a picture of a message is read on the device, can be stopped, and says whe
     return shot.screenshot()
   }
   const letter = await drawn(
-    `<p>Hello, we would like the barrel sauna on 19 June ${YEAR} from 4pm.</p><p>We will be 24 people at Roe Farm.</p><p>Tamsin Roe<br>tamsin@roe.example</p>`,
+    `<p>Hello, we would like the barrel sauna on 19 June ${YEAR} from 4pm.</p><p>We will be 24 people at Finch Farm.</p><p>Orla Finch<br>orla@finch.example</p>`,
   )
   const nothing = await drawn('<div style="width:200px;height:200px;background:#4b6b2f"></div>')
   await shot.close()
@@ -124,7 +124,7 @@ test('a picture of a message is read on the device, can be stopped, and says whe
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByText('message.png was left unread')).toBeVisible()
   await give('message.png', letter)
-  await expect(page.getByLabel('E-mail', { exact: true })).toHaveValue('tamsin@roe.example', patience)
+  await expect(page.getByLabel('E-mail', { exact: true })).toHaveValue('orla@finch.example', patience)
   await expect(page.getByLabel('Number of people')).toHaveValue('24')
   await expect(page.getByLabel('Begins')).toHaveValue(`19/06/${YEAR} 16:00`)
   // Nothing of it went anywhere: all that was asked for is of this address.

@@ -8,7 +8,7 @@ const thisJob = useJob()
 const { job, busy } = storeToRefs(thisJob)
 const { act } = thisJob
 const { make } = useMaking()
-const emit = defineEmits<{ chooseClient: []; price: [] }>()
+const emit = defineEmits<{ chooseClient: []; price: []; money: [what: 'back' | 'deposit'] }>()
 const papers = usePaperActs()
 const notices = useNotices()
 
@@ -24,6 +24,8 @@ function take() {
       notices.say('Asked once more.')
     })
   if (what === 'add-client') return emit('chooseClient')
+  if (what === 'give-back') return emit('money', 'back')
+  if (what === 'settle-deposit') return emit('money', 'deposit')
   if (what === 'complete') return (completing.value = true)
   if (what === 'price') return emit('price')
   if (what === 'guests') return document.getElementById('guests')?.focus()
@@ -32,8 +34,8 @@ function take() {
 const completing = ref(false)
 /** It can be said of every agreed job whose day has come, whatever its next step is. */
 const mayBeDone = computed(() => {
-  const { agreedOn, completedOn, starts, today, next } = job.value
-  return !!agreedOn && !completedOn && (starts?.slice(0, 10) ?? today) <= today && next.act !== 'complete'
+  const { agreedOn, completedOn, calledOff, starts, today, next } = job.value
+  return !!agreedOn && !completedOn && !calledOff && (starts?.slice(0, 10) ?? today) <= today && next.act !== 'complete'
 })
 const stillToCome = computed(() =>
   job.value.stages
@@ -65,9 +67,6 @@ const stillToCome = computed(() =>
     <p v-if="mayBeDone" class="gap"><Button variant="outlined" @click="completing = true">It is done…</Button></p>
     <JobDone v-if="completing" @close="completing = false" />
     <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
-    <p v-if="job.invoice" class="gap">
-      <a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }} (PDF)</a>
-    </p>
   </div>
 </template>
 

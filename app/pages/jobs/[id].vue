@@ -2,6 +2,7 @@
 import JobAdd from '~/features/job/JobAdd.vue'
 import JobGuests from '~/features/job/JobGuests.vue'
 import JobLines from '~/features/job/JobLines.vue'
+import JobMoney from '~/features/job/JobMoney.vue'
 import JobNext from '~/features/job/JobNext.vue'
 import JobRecord from '~/features/job/JobRecord.vue'
 import JobThread from '~/features/job/JobThread.vue'
@@ -29,6 +30,8 @@ const facts = computed(() =>
   ].filter(Boolean),
 )
 const lines = useTemplateRef<{ begin(): void }>('lines')
+const jobMoney = useTemplateRef<{ show(what: 'back' | 'deposit'): void }>('jobMoney')
+const session = useSession()
 const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.waivers)
 </script>
 
@@ -50,11 +53,12 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
       <div class="grid gap-5 content-start">
         <JobRecord v-model:choosing="choosingClient" />
         <JobLines ref="lines" />
+        <JobMoney v-if="session.may('money')" ref="jobMoney" />
         <JobGuests v-if="hasGuests" />
       </div>
       <JobThread />
       <aside class="grid gap-5 content-start">
-        <JobNext @choose-client="choosingClient = true" @price="lines?.begin()" />
+        <JobNext @choose-client="choosingClient = true" @price="lines?.begin()" @money="jobMoney?.show($event)" />
         <JobAdd />
       </aside>
     </div>

@@ -91,7 +91,7 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
         <p v-else class="soft">There is none yet. The first is made this night.</p>
         <section class="grid gap-3 mt-6" aria-labelledby="years">
           <h2 id="years">How long sealed papers are kept</h2>
-          <Choice v-model="years" class="max-w-60" aria-labelledby="years" :options="YEARS" />
+          <Choice v-model="years" class="max-w-60" aria-label="How long sealed papers are kept" :options="YEARS" />
           <p class="soft small">
             You hear of each 30 days before it goes. Where money is open or held, or the day is still to come, nothing
             goes. Invoices stay.
@@ -127,7 +127,7 @@ const when = (at: string) => new Date(at).toLocaleString('en-GB', { dateStyle: '
             One open file: every record as text, every PDF and file as it is. Another Upwold takes it in whole.
           </p>
           <FieldOf name="password" label="Password for what is secret in it"
-            ><Password v-model="password" :feedback="false" toggle-mask autocomplete="new-password" class="max-w-90"
+            ><InputText v-model="password" type="password" maxlength="200" autocomplete="new-password" class="max-w-90"
           /></FieldOf>
           <p class="acts">
             <Button type="submit" variant="outlined" :disabled="taking">{{

@@ -130,6 +130,13 @@ async function keep(body: object) {
         says="{year} is the year, {n:4} the number with four digits; with the year in it each year begins anew. None is left out."
       />
       <NumbersOf
+        of="credits"
+        title="Numbers of credit notes"
+        one="credit note"
+        like="C-{year}-{n:4}"
+        says="They have a row of their own."
+      />
+      <NumbersOf
         of="quotes"
         title="Numbers of quotes"
         one="quote"

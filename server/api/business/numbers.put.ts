@@ -11,6 +11,6 @@ export default route({ who: 'settings', body }, async ({ body, event }) => {
     async () => (await businessView()).numbers[body.of],
     () => changeNumbers(body),
   )
-  const what = body.of === 'quotes' ? 'Quotes' : 'Invoices'
+  const what = { quotes: 'Quotes', invoices: 'Invoices', credits: 'Credit notes' }[body.of]
   await noteSecurity(event, 'setting', `${what} are numbered ${body.pattern}, the next is ${body.next}`)
 })

@@ -12,7 +12,7 @@ import { now, today } from '../../platform/clock'
 import { saysIn } from '../../../shared/words/says'
 import { consentWords } from '../../../shared/words'
 import { write } from '../../platform/db/client'
-import { roundPapers, roundPeople, rounds } from '../../platform/db/schema'
+import { jobs, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
@@ -65,6 +65,8 @@ export async function finishPart(
         { draft: row!.draft, version: row!.draftVersion },
       )
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, person.roundId))
+    const [job] = await tx.select({ calledOff: jobs.calledOff }).from(jobs).where(eq(jobs.id, round!.jobId))
+    if (job?.calledOff) throw new Problem('not-now', `${business.name} has called this off. There is nothing to sign.`)
     // What was corrected since they opened it has to be read first.
     const current = await tx
       .select({ id: roundPapers.versionId })

@@ -1,7 +1,7 @@
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { type CountryCode, presetOf } from '../../../../core/country/presets'
 import { type Look, PLAIN_LOOK } from '../../../../core/look/look'
-import { PLAIN_NUMBERS, PLAIN_QUOTE_NUMBERS } from '../../../../core/invoices/numbers'
+import { PLAIN_NUMBERS, PLAIN_CREDIT_NUMBERS, PLAIN_QUOTE_NUMBERS } from '../../../../core/invoices/numbers'
 import type { Right, Role } from '../../../../core/members/rights'
 import type { TextKind } from '../../../../core/text/request'
 import type { Language } from '../../../../core/text/language'
@@ -42,6 +42,7 @@ export interface BusinessSettings {
   invoiceNumbers: string
   /** How quotes are. */
   quoteNumbers: string
+  creditNumbers: string
   /** How the business looks on papers, in mails and on its signers’ pages. */
   look: Look
   /** How mail goes out, where it was set here: everything but the password in clear. */
@@ -53,6 +54,10 @@ export interface BusinessSettings {
   /** Whether everything is backed up each night. */
   /** How many years sealed papers are kept; null for ever. */
   keepYears: number | null
+  /** The last month that takes nothing in any more, `YYYY-MM`. */
+  closedTo: string | null
+  /** The bookkeeper's own numbers of accounts, by account. */
+  accountNumbers: Record<string, string>
   nightly: boolean
 }
 /** A service that takes texts by a request of its own making; its headers are encrypted at rest. */
@@ -92,10 +97,13 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   terms: { days: 0, words: '' },
   invoiceNumbers: PLAIN_NUMBERS,
   quoteNumbers: PLAIN_QUOTE_NUMBERS,
+  creditNumbers: PLAIN_CREDIT_NUMBERS,
   look: PLAIN_LOOK,
   mail: null,
   senders: { papers: null, money: null },
   texts: null,
+  closedTo: null,
+  accountNumbers: {},
   nightly: true,
   keepYears: null,
 }

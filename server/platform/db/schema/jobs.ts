@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Minor } from '../../../../core/money/money'
 import type { LineFacts } from '../../../../core/line/line'
+import type { CalledOff } from '../../../../core/payment-plan/called-off'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
 import type { LineWords } from '../../../../core/pricing/said'
 import type { Discount, QuantityLimits } from '../../../../core/pricing/pricing'
@@ -34,6 +35,7 @@ export const jobs = sqliteTable(
     agreedOn: text('agreed_on'),
     /** The day a member said it was done on. */
     completedOn: text('completed_on'),
+    calledOff: json<CalledOff | null>('called_off'),
     version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull(),
     search: text('search').notNull(),

@@ -1,5 +1,7 @@
-import { index, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import type { Credit } from '../../../../core/invoices/credit'
 import type { Invoice, InvoiceHead } from '../../../../core/invoices/invoice'
+import type { Account } from '../../../../core/ledger/ledger'
 import { at, flag, id, json, money } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
@@ -45,9 +47,18 @@ export const payments = sqliteTable(
     amount: money('amount').notNull(),
     asked: money('asked').notNull(),
     currency: text('currency').notNull(),
-    method: text('method').$type<'card' | 'bank' | 'cash'>().notNull(),
+    /** How it came or went; `kept` is what of a damage deposit stays here. */
+    method: text('method').$type<'card' | 'bank' | 'cash' | 'kept'>().notNull(),
     reference: text('reference').notNull().unique(),
     at: at('at').notNull(),
+    /** The day it came or went, where the business is. */
+    day: text('day').notNull().default(''),
+    /** The booking it takes back. */
+    reverses: text('reverses'),
+    /** Why, and pictures that stand with it. */
+    words: text('words').notNull().default(''),
+    files: json<string[]>('files').notNull().default([]),
+    by: text('by'),
   },
   (t) => [index('payments_by_job').on(t.jobId), index('payments_by_time').on(t.at)],
 )
@@ -66,6 +77,47 @@ export const invoices = sqliteTable('invoices', {
   pdfSha: text('pdf_sha').references(() => blobs.sha),
   createdAt: at('created_at').notNull(),
 })
+
+/** The entries every event of money posts; those of one event always come to nothing together (core/ledger). */
+export const ledgerEntries = sqliteTable(
+  'ledger_entries',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    /** What posted it, such as `payment:ID` or `invoice:ID`. */
+    event: text('event').notNull(),
+    day: text('day').notNull(),
+    account: text('account').$type<Account>().notNull(),
+    amount: money('amount').notNull(),
+    jobId: text('job_id').references(() => jobs.id),
+  },
+  (t) => [
+    uniqueIndex('entries_once').on(t.event, t.account),
+    index('entries_by_account').on(t.account, t.day, t.amount),
+    index('entries_by_day').on(t.day, t.account, t.amount),
+    index('entries_by_job').on(t.jobId),
+  ],
+)
+
+/** What was taken back of an invoice, numbered in a row of its own and frozen with all that stands on it. */
+export const creditNotes = sqliteTable(
+  'credit_notes',
+  {
+    id: id(),
+    invoiceId: text('invoice_id')
+      .notNull()
+      .references(() => invoices.id),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    number: text('number').notNull().unique(),
+    issuedOn: text('issued_on').notNull(),
+    credit: json<Credit>('credit').notNull(),
+    frozen: json<InvoiceHead>('frozen').notNull(),
+    pdfSha: text('pdf_sha').references(() => blobs.sha),
+    createdAt: at('created_at').notNull(),
+  },
+  (t) => [index('credit_notes_by_job').on(t.jobId), index('credit_notes_by_invoice').on(t.invoiceId)],
+)
 
 /** What is asked of a card service: a page where somebody pays one amount. It answers by signed call-back. */
 export interface CardAsk {
