@@ -17,10 +17,12 @@ import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
 import { fresh } from './walk/fresh'
+import { money } from './walk/money'
 
 /**
  * The main journey in Chromium on a fresh server: from a new job to quote, contract, sealed copy, deposit and invoice.
- * `npm run walkthrough -- fresh --out DIR` begins with an empty folder instead (scripts/walk/fresh.ts).
+ * `npm run walkthrough -- fresh --out DIR` begins with an empty folder instead (scripts/walk/fresh.ts), `money` follows money
+ * that is taken and given back (scripts/walk/money.ts).
  * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, reading.txt (the words of the
  * reading view), job.json and events.json.
  */
@@ -39,12 +41,12 @@ const keep = (name: string, content: Uint8Array | object) => {
 const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 
 const [name] = positionals
-if (name === 'fresh') {
-  await fresh(keep, say)
+if (name === 'fresh' || name === 'money') {
+  await (name === 'fresh' ? fresh : money)(keep, say)
   say(`Done: ${out}`)
   process.exit()
 } else if (name) {
-  say(`There is no walkthrough “${name}”: fresh, or without a name the main line.`)
+  say(`There is no walkthrough “${name}”: fresh, money, or without a name the main line.`)
   process.exit(1)
 }
 

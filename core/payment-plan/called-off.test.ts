@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../calendar/dates'
 import { minor } from '../money/money'
-import { inForce, stagesCalledOff } from './plan'
+import { inForce, lessCredited, planStages, stagesCalledOff } from './plan'
 import { type CalledOffStep, calledOffBands, owedWhenCalledOff, settledAt } from './called-off'
 
 const steps: CalledOffStep[] = [
@@ -110,6 +110,35 @@ describe('the stages of a job that was called off', () => {
     const held = [{ stage: 'damage', amount: minor(20_000), asked: minor(20_000) }]
     const { stages } = stagesCalledOff({ ...of, payments: held, calledOff: { on: '2026-05-20', owed: minor(0) } })
     expect(stages.filter((s) => s.held)).toMatchObject([{ paid: 20_000 }])
+  })
+})
+
+describe('stages of which some was credited', () => {
+  const plan = {
+    stages: [
+      { key: 'deposit', label: 'Deposit', amount: { percent: '30' }, due: { afterAcceptance: 2 } },
+      { key: 'balance', label: 'Balance', amount: 'remainder' as const, due: { fromDay: -7 } },
+    ],
+    damageDeposit: null,
+  }
+  it('add up to what is left, and every cent that was paid is on them or credit', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 200_000 }),
+        fc.nat(100),
+        fc.array(fc.tuple(fc.constantFrom('deposit', 'balance'), fc.nat(150_000)), { maxLength: 4 }),
+        (total, percent, paid) => {
+          const left = minor(total - Math.floor((total * percent) / 100))
+          const payments = paid.map(([stage, amount]) => ({ stage, amount: minor(amount), asked: minor(amount) }))
+          const of = { plan, acceptedOn: '2026-05-01', jobDay: '2026-06-01', today: '2026-05-20', payments }
+          const { stages, credit } = lessCredited(planStages({ ...of, total: left }), left)
+          const all = (of: 'amount' | 'paid' | 'open') => stages.reduce((n, s) => n + s[of], 0)
+          expect(all('amount')).toBe(left)
+          expect(all('paid') + credit).toBe(paid.reduce((n, [, a]) => n + a, 0))
+          expect(all('open')).toBe(all('amount') - all('paid'))
+        },
+      ),
+    )
   })
 })
 

@@ -148,6 +148,29 @@ export function stagesCalledOff(input: Omit<PlanInput, 'total' | 'jobDay'> & { c
   })
 }
 
+/**
+ * Stages of a job of whose total some was credited since: stages that were settled keep their amounts in a plan, so what is
+ * credited comes off the last ones, and what was paid on that is credit.
+ */
+export function lessCredited(
+  { stages, credit }: { stages: readonly Stage[]; credit: Minor },
+  total: Minor,
+): { stages: Stage[]; credit: Minor } {
+  let over = minor(sum(stages.filter((s) => !s.held).map((s) => s.amount)) - Math.max(total, 0))
+  let spare = credit
+  const lowered = [...stages].reverse().map((s): Stage => {
+    if (s.held || over <= 0) return s
+    const cut = minor(Math.min(over, s.amount))
+    const amount = minor(s.amount - cut)
+    const paid = minor(Math.min(s.paid, amount))
+    over = minor(over - cut)
+    spare = minor(spare + s.paid - paid)
+    const open = minor(amount - paid)
+    return { ...s, amount, paid, open, state: amount === 0 ? 'waived' : open === 0 ? 'paid' : s.state }
+  })
+  return { stages: lowered.reverse(), credit: spare }
+}
+
 /** Bookings that count: those that were taken back and what took them back come to nothing. */
 export function inForce<P extends { id: string; reverses: string | null }>(payments: readonly P[]): P[] {
   const back = new Set(payments.flatMap((p) => p.reverses ?? []))

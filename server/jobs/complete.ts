@@ -19,7 +19,8 @@ export async function completeJob(id: string, { day, words }: z.output<typeof co
   await write(async (tx) => {
     const { job, kind, invoice, today } = await loadJob(id)
     if (day === job.completedOn) return
-    if (invoice && job.completedOn)
+    const says = invoice?.frozen?.suppliedOn === job.completedOn && job.completedOn !== job.day
+    if (invoice && job.completedOn && (says || kind.settings.expects.invoice === 'completed'))
       throw new Problem('not-now', `Invoice ${invoice.number} says when it was done. It can’t be taken back any more.`)
     if (day && !job.agreedOn) throw new Problem('not-now', 'This job isn’t agreed yet, so it can’t be done.')
     if (day && day > today)

@@ -1,5 +1,5 @@
 import { asc, eq, inArray } from 'drizzle-orm'
-import { inForce, planStages, type Stage, stagesCalledOff } from '../../core/payment-plan/plan'
+import { inForce, lessCredited, planStages, type Stage, stagesCalledOff } from '../../core/payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, price } from '../../core/pricing/pricing'
 import { type Minor, subtract, sum } from '../../core/money/money'
 import { today } from '../platform/clock'
@@ -74,16 +74,13 @@ export async function loadJob(id: string): Promise<LoadedJob> {
   const day = today(business.timeZone)
   const of = { plan: job.plan, acceptedOn: job.agreedOn, today: day, payments: inForce(paid) }
   const agreed = planStages({ ...of, total: priced.total, jobDay: job.day })
+  // What was credited of its invoice isn't owed any more.
+  const owed = subtract(priced.total, sum(credits.map((c) => c.credit.total)))
   const { stages, credit } = job.calledOff
     ? stagesCalledOff({ ...of, calledOff: job.calledOff })
-    : credits.length === 0
-      ? agreed
-      : planStages({
-          ...of,
-          // What was credited of its invoice isn't owed any more.
-          total: subtract(priced.total, sum(credits.map((c) => c.credit.total))),
-          jobDay: job.day,
-        })
+    : credits.length
+      ? lessCredited(planStages({ ...of, total: owed, jobDay: job.day }), owed)
+      : agreed
   return {
     job,
     kind: kind!,

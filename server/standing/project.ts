@@ -3,7 +3,7 @@ import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm'
 import { lastDay } from '../../core/calendar/dates'
 import { type LineFacts, type PaperFact, isReady, lineOf, standing } from '../../core/line/line'
 import { moveOf } from '../../core/rounds/move'
-import { type Minor, sum } from '../../core/money/money'
+import { type Minor, subtract, sum } from '../../core/money/money'
 import { later as in_, now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { newId } from '../platform/ids'
@@ -66,7 +66,8 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
     },
     papers: facts,
     agreedOn: job.agreedOn,
-    total: priced.total,
+    // What was credited of it isn't to be paid any more.
+    total: subtract(priced.total, sum(loaded.credits.map((c) => c.credit.total))),
     stages,
     paid: sum(ordinary.map((p) => p.amount)),
     invoice: loaded.invoice
@@ -130,7 +131,7 @@ export async function projectJob(jobId: string, only?: readonly string[]): Promi
       sortDay: loaded.job.sortDay!,
       total: loaded.priced.total,
       quoted: quoted ? loaded.priced.total : zero,
-      agreed: loaded.job.calledOff ? loaded.job.calledOff.owed : agreed ? loaded.priced.total : zero,
+      agreed: loaded.job.calledOff ? loaded.job.calledOff.owed : agreed ? facts.total : zero,
       paid: facts.paid,
       held: sum(loaded.payments.filter((p) => p.stage === 'damage').map((p) => p.amount)),
       since: now(),

@@ -158,7 +158,12 @@ describe('a credit note', () => {
     expect((await jobOf(owner, id)).invoice).toMatchObject({ total: 120_000, left: 90_000 })
     expect((await jobOf(owner, id)).stages.reduce((s, x) => s + (x.held ? 0 : x.open), 0)).toBe(90_000)
     expect((await credit(90_001)).status).toBe(422)
+    // Paid whole before the rest is taken back, all of it stands to their credit.
+    await book(id, 'deposit', 36_000)
+    await book(id, 'balance', 54_000)
     expect((await credit(null)).status).toBe(200)
+    expect((await jobOf(owner, id)).credit).toBe(90_000)
+    await owner.must('POST', `/api/jobs/${id}/back`, { amount: 90_000, method: 'bank', key: key() })
     expect((await credit(null)).status).toBe(409)
     const { credits } = await jobOf(owner, id)
     const [one, two] = credits.map((c) => Number(/(\d+)$/.exec(c.number)![1]))
