@@ -12,7 +12,7 @@ import { newId } from '../platform/ids'
 import { enqueue } from '../queue/outbox'
 import { Problem, notFound } from '../platform/problem'
 import { note } from '../standing/thread'
-import { loadJob } from '../records/job'
+import { type LoadedJob, loadJob } from '../records/job'
 import { touch } from '../standing/touch'
 import { insistOnOpenDay, post } from './ledger'
 
@@ -33,8 +33,8 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
   return write(async (tx) => {
     const [same] = await tx.select({ id: payments.id }).from(payments).where(eq(payments.reference, p.reference))
     if (same) return false
-    const { stages, business, client, today } = await loadJob(p.jobId)
-    const stage = stages.find((s) => s.key === p.stage)
+    const { job, stages, business, client, today } = await loadJob(p.jobId)
+    const stage = stages.find((s) => s.key === p.stage) ?? strayed(p, job)
     if (!stage)
       throw new Problem('invalid', 'This job has no such payment.', { stage: 'Choose the stage that was paid.' })
     if (p.amount <= 0)
@@ -63,6 +63,12 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
     touch(p.jobId)
     return true
   })
+}
+
+/** What was on its way for a stage when the job was called off: it counts towards what is kept, or is held, and what is too much goes back. */
+function strayed({ stage, amount }: NewPayment, { calledOff, plan }: LoadedJob['job']) {
+  const label = stage === DAMAGE ? 'Damage deposit' : plan.stages.find((s) => s.key === stage)?.label
+  return calledOff && label ? { amount, label } : null
 }
 
 /** What money that came in is: a damage deposit that is held, or paid; beyond all that is open it is the client's credit. */

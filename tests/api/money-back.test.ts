@@ -246,6 +246,21 @@ describe('a job that is called off', () => {
     expect((await owner.call('DELETE', `/api/jobs/${id}/call-off`)).status).toBe(409)
   })
 
+  it('takes in what was on its way by card when it was said: it counts towards what is kept, or goes back', async () => {
+    const { id } = await job({ starts: `${inDays(10)}T10:00`, ends: `${inDays(10)}T18:00` })
+    await invoiced(id)
+    await off(id, { by: 'business' })
+    await book(id, 'deposit', 36_000)
+    await book(id, 'damage', 20_000)
+    expect(await jobOf(owner, id)).toMatchObject({
+      credit: 36_000,
+      stages: [{ amount: 0 }, { held: true, paid: 20_000 }],
+    })
+    expect(
+      (await owner.post(`/api/jobs/${id}/payments`, { stage: 'none', amount: 1, method: 'bank', key: key() })).status,
+    ).toBe(422)
+  })
+
   it('is taken back within the hour as if it had never been said', async () => {
     const { id } = await job()
     const before = await jobOf(owner, id)

@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import type { z } from 'zod'
 import { formatDay } from '../../../core/calendar/dates'
 import { leftOf } from '../../../core/invoices/credit'
-import { type Minor, ZERO, formatMoney, minor, sum } from '../../../core/money/money'
+import { type Minor, ZERO, formatMoney, minor, subtract, sum } from '../../../core/money/money'
 import { owedWhenCalledOff, settledAt } from '../../../core/payment-plan/called-off'
 import { DAMAGE, planStages } from '../../../core/payment-plan/plan'
 import type { callOff as given, CallOffLook } from '../../../shared/jobs'
@@ -15,6 +15,8 @@ import { jobs, papers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { enqueue } from '../../queue/outbox'
 import { type LoadedJob, loadJob } from '../../records/job'
+import { clientLanguage } from '../../chain/language'
+import { saysHere } from '../../records/words'
 import { note } from '../../standing/thread'
 import { touch } from '../../standing/touch'
 import { withdrawPaper } from './manage'
@@ -23,7 +25,7 @@ import { withdrawPaper } from './manage'
 const HOUR = 3600
 
 /** What is owed by the terms the job was agreed with; nothing where the business calls it off, or it wasn't agreed. */
-function owedBy({ job, priced, today }: LoadedJob, by: 'client' | 'business', on: string): Minor {
+function owedBy({ job, priced, credits, today }: LoadedJob, by: 'client' | 'business', on: string): Minor {
   if (by === 'business' || !job.agreedOn) return ZERO
   const plan = planStages({
     plan: job.plan,
@@ -34,7 +36,9 @@ function owedBy({ job, priced, today }: LoadedJob, by: 'client' | 'business', on
     payments: [],
   })
   const first = plan.stages[0]?.amount ?? ZERO
-  return owedWhenCalledOff(job.plan.calledOff ?? [], { total: priced.total, first, on, jobDay: job.day })
+  const owed = owedWhenCalledOff(job.plan.calledOff ?? [], { total: priced.total, first, on, jobDay: job.day })
+  // What was credited of the invoice before isn't owed by calling off.
+  return minor(Math.min(owed, subtract(priced.total, sum(credits.map((c) => c.credit.total)))))
 }
 
 const papersOut = (jobId: string) =>
@@ -117,7 +121,9 @@ export async function takeBackCallOff(jobId: string): Promise<void> {
 export async function followCallOff(jobId: string, at: string): Promise<void> {
   const { job } = await loadJob(jobId)
   if (job.calledOff?.at !== at || job.calledOff.done) return
-  for (const { id } of await papersOut(jobId)) await withdrawPaper(id, job.calledOff.words || 'Called off', SYSTEM)
+  const says = await saysHere(await clientLanguage(jobId, job.clientId))
+  const why = job.calledOff.words || says('mCalledOffSubject', { job: job.title })
+  for (const { id } of await papersOut(jobId)) await withdrawPaper(id, why, SYSTEM)
   await write(async (tx) => {
     const { invoice, credits, job: there } = await loadJob(jobId)
     const calledOff = there.calledOff!
