@@ -10,7 +10,10 @@ import { theBusiness } from '../records/business'
 type Way = WaysView['ways'][number]
 /** Below so many bytes free it is said that there is little room left. */
 const LITTLE = 1_000_000_000
-const gb = (n: number) => `${(n / 1e9).toLocaleString('en', { maximumFractionDigits: 1 })} GB`
+const size = (n: number) =>
+  n < 1e9
+    ? `${(n / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`
+    : `${(n / 1e9).toLocaleString('en', { maximumFractionDigits: 1 })} GB`
 
 /** What waits to go out and could not, with what was said last. */
 async function stuck(): Promise<{ n: number; error: string }> {
@@ -33,8 +36,8 @@ async function storage(): Promise<Way> {
   return {
     key: 'storage',
     state: free !== null && free < LITTLE ? 'trouble' : 'works',
-    words: `${n.toLocaleString('en')} files, ${gb(bytes)}, in ${dataDir}`,
-    error: free !== null && free < LITTLE ? `Only ${gb(free)} are left on this disk.` : '',
+    words: `${n.toLocaleString('en')} files, ${size(bytes)}, in ${dataDir}`,
+    error: free !== null && free < LITTLE ? `Only ${size(free)} are left on this disk.` : '',
   }
 }
 
@@ -45,10 +48,16 @@ export async function waysView(): Promise<WaysView> {
   const post = hasStandin('post')
   const mail = useConfig().mail !== null || settings.mail !== null
   const waiting = n ? `${n === 100 ? '100 or more' : n} wait and could not go out.` : ''
-  const of = (key: Way['key'], on: boolean, pretended: boolean, words: [on: string, off: string]): Way => ({
+  const letter = 'seen in the post room, nothing really goes out'
+  const of = (
+    key: Way['key'],
+    on: boolean,
+    pretended: boolean,
+    words: [on: string, off: string, pretended?: string],
+  ): Way => ({
     key,
     state: on ? 'works' : pretended ? 'pretended' : 'off',
-    words: on ? words[0] : pretended ? 'Pretended: seen in the post room, nothing really goes out' : words[1],
+    words: on ? words[0] : pretended ? `Pretended: ${words[2] ?? letter}` : words[1],
     error: '',
   })
   const letters = of('letters', mail, post, [
@@ -62,10 +71,12 @@ export async function waysView(): Promise<WaysView> {
       of('cards', takesCards() && !hasStandin('cards'), hasStandin('cards'), [
         'A card service takes payments',
         'No card service is built in: people pay by bank or in cash',
+        'a page stands in for the card service, no money moves',
       ]),
       of('identity', false, hasStandin('identity'), [
         '',
         'Documents can’t be checked here: codes and links prove people',
+        'specimen documents alone are known',
       ]),
       await storage(),
       {

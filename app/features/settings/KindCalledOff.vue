@@ -32,14 +32,14 @@ const add = () => steps.value.push({ key: newKey(), within: '', keep: 'percent',
         /></IconButton>
         <Choice
           v-model="s.keep"
-          class="col-span-2 phone:col-span-1"
+          class="col-span-3 phone:col-span-1"
           :aria-label="`What is kept, step ${i + 1}`"
           :options="[
             { value: 'first', label: `we keep the first stage${first ? ` (${first})` : ''}` },
             { value: 'percent', label: 'we keep a share, in percent' },
           ]"
         />
-        <FieldOf v-if="s.keep === 'percent'" :name="`calledOff.${i}.percent`"
+        <FieldOf v-if="s.keep === 'percent'" class="col-span-3 phone:col-span-1" :name="`calledOff.${i}.percent`"
           ><InputText
             v-model="s.percent"
             class="w-full"

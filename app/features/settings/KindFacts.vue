@@ -37,15 +37,20 @@ async function add(): Promise<void> {
         <IconButton class="phone:order-last" :label="`Take fact ${i + 1} away`" @click="facts.splice(i, 1)"
           ><X :size="16"
         /></IconButton>
-        <Choice v-model="f.type" :options="TYPES" :aria-label="`What fact ${i + 1} is`" />
-        <FieldOf v-if="f.type === 'choice'" :name="`facts.${i}.choices`"
+        <Choice
+          v-model="f.type"
+          class="col-span-2 phone:col-span-1"
+          :options="TYPES"
+          :aria-label="`What fact ${i + 1} is`"
+        />
+        <FieldOf v-if="f.type === 'choice'" class="col-span-2 phone:col-span-1" :name="`facts.${i}.choices`"
           ><InputText
             v-model="f.choices"
             class="w-full"
             placeholder="mains, generator, none"
             :aria-label="`What fact ${i + 1} is chosen from`"
         /></FieldOf>
-        <div v-else-if="f.type === 'number'" class="grid gap-2 grid-cols-3">
+        <div v-else-if="f.type === 'number'" class="grid gap-2 grid-cols-3 col-span-2 phone:col-span-1">
           <InputText v-model="f.unit" maxlength="20" placeholder="unit" :aria-label="`Unit of fact ${i + 1}`" />
           <FieldOf :name="`facts.${i}.least`"
             ><InputText
@@ -67,11 +72,12 @@ async function add(): Promise<void> {
         <InputText
           v-else-if="f.type === 'text'"
           v-model="f.unit"
+          class="col-span-2 phone:col-span-1"
           maxlength="20"
           placeholder="unit"
           :aria-label="`Unit of fact ${i + 1}`"
         />
-        <span v-else class="soft small self-center">{{
+        <span v-else class="soft small self-center col-span-2 phone:col-span-1">{{
           f.type === 'day'
             ? 'picked or typed'
             : f.type === 'tick'
