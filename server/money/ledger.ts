@@ -41,12 +41,15 @@ export async function ledgerAnew(): Promise<void> {
   await write(async (tx) => {
     const [done] = await tx.select().from(counters).where(eq(counters.key, LEDGER))
     if (done) return
+    const posted = new Set(
+      (await tx.selectDistinct({ event: ledgerEntries.event }).from(ledgerEntries)).map((e) => e.event),
+    )
     const [there] = await tx.select({ n: sql<number>`count(*)` }).from(payments)
     if (there!.n) {
       const { timeZone } = await theBusiness()
       for (const p of await tx.select().from(payments)) {
         const of = { event: `payment:${p.id}`, day: p.day || dayOf(p.at, timeZone), jobId: p.jobId }
-        if (p.method === 'kept') continue
+        if (p.method === 'kept' || posted.has(of.event)) continue
         const amount = minor(Math.abs(p.amount))
         const held = p.stage === DAMAGE
         const type = held ? (p.amount < 0 ? ('deposit returned' as const) : ('deposit held' as const)) : null
@@ -61,12 +64,14 @@ export async function ledgerAnew(): Promise<void> {
         )
       }
     }
-    for (const i of await tx.select().from(invoices))
+    for (const i of await tx.select().from(invoices)) {
+      if (posted.has(`invoice:${i.id}`)) continue
       await post(
         tx,
         { event: `invoice:${i.id}`, day: i.issuedOn, jobId: i.jobId },
         entriesOf({ type: 'invoiced', groups: i.invoice.groups }),
       )
+    }
     await tx.insert(counters).values({ key: LEDGER, value: 1 })
   })
 }
