@@ -12,7 +12,7 @@ import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { jobs, letGo, outbox } from '../platform/db/schema'
 import { enqueue } from '../queue/outbox'
-import { theBusiness } from '../records/business'
+import { businessOrNone, theBusiness } from '../records/business'
 
 /** `upwold-2026-11-29T02-30-00.tar.gz`: the instant it was begun, in UTC. */
 const NAME = /^upwold-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})\.tar\.gz$/
@@ -40,7 +40,8 @@ let making: Promise<unknown> | null = null
 /** The outbox’s part: one file of everything, for its owner alone, and the older ones that are not kept taken away. */
 export async function backUpNow(night: boolean): Promise<{ again: string } | void> {
   const again = night ? { again: nextNight() } : undefined
-  if (!isFolder() || (night && !(await theBusiness()).settings.nightly)) return again
+  // A folder nobody has begun waits for its first night, however long.
+  if (!isFolder() || (night && !(await businessOrNone())?.settings.nightly)) return again
   const { dataDir, backupsDir } = useConfig()
   await mkdir(backupsDir, { recursive: true, mode: 0o700 })
   // One that takes longer than its errand is leased for is waited for, not begun again.

@@ -4,10 +4,16 @@ import { Problem } from '../platform/problem'
 
 export type Business = typeof business.$inferSelect
 
+/** The business's own facts; null while nobody has begun it. */
+export async function businessOrNone(): Promise<Business | null> {
+  const [row] = await db().select().from(business).limit(1)
+  // What an earlier release didn't ask for is as it is usual.
+  return row ? { ...row, settings: { ...BUSINESS_SETTINGS, ...row.settings } } : null
+}
+
 /** The business's own facts. */
 export async function theBusiness(): Promise<Business> {
-  const [row] = await db().select().from(business).limit(1)
-  if (!row) throw new Problem('unavailable', 'This Upwold has not been set up yet.')
-  // What an earlier release didn't ask for is as it is usual.
-  return { ...row, settings: { ...BUSINESS_SETTINGS, ...row.settings } }
+  const there = await businessOrNone()
+  if (!there) throw new Problem('unavailable', 'This Upwold has not been set up yet.')
+  return there
 }

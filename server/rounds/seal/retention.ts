@@ -26,7 +26,7 @@ import {
   uploads,
 } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
-import { theBusiness } from '../../records/business'
+import { businessOrNone } from '../../records/business'
 import { note } from '../../standing/thread'
 import { touch } from '../../standing/touch'
 import { papersOf } from '../../chain/papers'
@@ -56,7 +56,9 @@ async function sealedRounds(day: string) {
 /** The outbox's part, each night: tells of what goes in thirty days, and lets go what was told of then. */
 export async function letGoNight(): Promise<{ again: string }> {
   const again = { again: nextAt(3, 15) }
-  const { timeZone, settings } = await theBusiness()
+  const there = await businessOrNone()
+  if (!there) return again
+  const { timeZone, settings } = there
   const years = settings.keepYears
   if (years === null) {
     await write((tx) => tx.delete(letGo).where(isNull(letGo.goneAt)))
