@@ -8,7 +8,7 @@ import { type Minor, formatMoney } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
 import type { Credit } from './credit'
-import { type InvoiceHead, headBlocks, invoiceFooter } from './invoice'
+import { type InvoiceHead, headBlocks, sheetOf } from './invoice'
 import { invoiceSays } from './words'
 
 /** A credit note as a paper: of which invoice, by rate, and why; in the invoice's language, from and to the same. */
@@ -25,12 +25,7 @@ export function creditDocument(head: InvoiceHead, credit: Credit): PaperDocument
   })
   return {
     title: fill(says.creditTitled, { number: head.number }),
-    language: head.language === 'en' ? 'en-GB' : head.language,
-    ...(head.paper ? { paper: head.paper } : {}),
-    ...(head.letterhead ? { letterhead: head.letterhead } : {}),
-    parties: [],
-    header: [],
-    footer: invoiceFooter(head, says),
+    ...sheetOf(head, says),
     body: [
       headBlocks(head, says, says.credit),
       { t: 'space', height: 14 },

@@ -141,8 +141,18 @@ function lessWords(d: InvoiceDeduction, says: InvoiceSays, day: (d: Day) => stri
     : fill(says.lessAsked, { label: d.label })
 }
 
+/** The sheet an invoice or credit note stands on: language, paper, letterhead, and what is beneath each page. */
+export const sheetOf = (head: InvoiceHead, says: InvoiceSays): Omit<PaperDocument, 'title' | 'body'> => ({
+  language: head.language === 'en' ? 'en-GB' : head.language,
+  ...(head.paper ? { paper: head.paper } : {}),
+  ...(head.letterhead ? { letterhead: head.letterhead } : {}),
+  parties: [],
+  header: [],
+  footer: invoiceFooter(head, says),
+})
+
 /** What stands beneath each page: who it is from, with their tax number. */
-export function invoiceFooter({ business }: InvoiceHead, says: InvoiceSays): Block[] {
+function invoiceFooter({ business }: InvoiceHead, says: InvoiceSays): Block[] {
   const taxNumber = business.taxNumber && `${says.taxNumber} ${business.taxNumber}`
   const from = [business.name, business.email, taxNumber, says.page].filter(Boolean).join(' · ')
   return [para([run(`${from} `), { t: 'page' }, run(` ${says.of} `), { t: 'pages' }], { align: 'center', small: true })]
@@ -204,12 +214,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
   ]
   return {
     title: fill(says.titled, { number: head.number }),
-    language: head.language === 'en' ? 'en-GB' : head.language,
-    ...(head.paper ? { paper: head.paper } : {}),
-    ...(head.letterhead ? { letterhead: head.letterhead } : {}),
-    parties: [],
-    header: [],
-    footer: invoiceFooter(head, says),
+    ...sheetOf(head, says),
     body: [
       headBlocks(head, says, says.invoice),
       { t: 'space', height: 14 },
