@@ -171,7 +171,7 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
     expect(done.invoice).toMatchObject({ total: 70224, balance: 70224 - 21067 })
     await expect(today.getByText('£210.67 from Wanda Keel, deposit')).toBeVisible()
     await page.goto(`/jobs/${jobId}`)
-    await expect(page.getByRole('link', { name: `Invoice ${done.invoice!.number} (PDF)` })).toBeVisible()
+    await expect(page.getByRole('link', { name: `Invoice ${done.invoice!.number}` })).toBeVisible()
     await accessible(page)
   })
   expect(client.faults).toEqual([])
