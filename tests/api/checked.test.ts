@@ -1,84 +1,168 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { LibraryView } from '../../shared/library'
-import type { WaysView } from '../../shared/out/settings'
-import type { PlanView } from '../../shared/rounds'
-import { type Caller, memberAs, signedIn } from '../support/caller'
-import { looked, makeJob, makePaper } from '../support/line'
+import { Caller, STAFF, signedIn } from '../support/caller'
+import { linkTo, looked, makeJob, makePaper, paperOf, send, sign } from '../support/line'
+import { checkStep, contractWith, manage, plan, planOf, somebody } from '../support/rounds'
 import { TestServer } from '../support/server'
 
-let server: TestServer, owner: Caller
+/** Nothing goes out past the check, and nothing goes out that was not looked at. */
+let server: TestServer, owner: Caller, staff: Caller
 beforeAll(async () => {
   server = await TestServer.start()
   owner = await signedIn(server)
+  staff = await signedIn(server, STAFF)
+  const settings = await owner.must<object>('GET', '/api/business/settings')
+  await owner.must('PUT', '/api/business/settings', { ...settings, checked: ['staff'] })
 })
 afterAll(() => server.stop())
 
-/** Has papers of garden weekends checked by somebody. */
-async function checkedBy(checkWith: string | null) {
-  const { kinds } = await owner.must<LibraryView>('GET', '/api/library')
-  const { name, settings } = kinds.find((k) => k.id === 'garden')!
-  const facts = settings.facts.map(({ people: _, ...f }) => f)
-  return owner.call('PUT', '/api/kinds/garden', { name, settings: { ...settings, facts, checkWith } })
+const typesOf = async (paper: string) =>
+  (
+    await owner.must<{ events: { type: string; data: { why?: string; checks?: { name: string }[] } }[] }>(
+      'GET',
+      `/api/papers/${paper}/events`,
+    )
+  ).events
+const changePlace = async (job: string, place: string) => {
+  const { version } = await owner.must<{ version: number }>('GET', `/api/jobs/${job}`)
+  await owner.must('PATCH', `/api/jobs/${job}`, { version, set: { place } })
 }
-const checkers = async (paper: string) =>
-  (await owner.must<PlanView>('GET', `/api/papers/${paper}/plan`)).plan.people.filter((p) => p.part === 'check')
+/** A contract that is out and signed by its client, whose place was wrong. */
+async function wrongAndSigned() {
+  const made = await contractWith(owner)
+  await send(owner, made.paper)
+  await sign(new Caller(server), await linkTo(owner, made.email))
+  await changePlace(made.id, 'Another meadow')
+  return made
+}
 
-describe('a kind whose papers somebody checks', () => {
-  it('has them in every round that is prepared; whoever leaves hands that on, too', async () => {
-    const before = await makePaper(owner, (await makeJob(owner)).id, 'quote')
-    const { id: first } = await memberAs(server, owner, 'manager')
-    const { id: second } = await memberAs(server, owner, 'manager')
-    expect((await checkedBy(first)).status).toBe(200)
-    const paper = await makePaper(owner, (await makeJob(owner)).id, 'quote')
-    expect(await checkers(paper)).toMatchObject([{ memberId: first }])
-    expect((await checkers(before)).length).toBeLessThanOrEqual(1)
-    const sent = await owner.post(`/api/papers/${paper}/send`, {
-      ...(await looked(owner, paper)),
-      subject: 'x',
-      message: 'x',
-      key: 'k-checked',
+describe('somebody whose papers are checked', () => {
+  it('sends no correction by themself: handed in, it goes out when it is passed, as it was shown', async () => {
+    const { paper, id } = await wrongAndSigned()
+    expect(await manage(staff, paper, { do: 'revise', why: 'the place' })).toMatchObject({
+      status: 403,
+      body: { reason: 'check' },
     })
-    expect(sent.status).toBe(409)
-    await owner.must('DELETE', `/api/members/${first}?to=${second}`)
-    expect(await checkers(await makePaper(owner, (await makeJob(owner)).id, 'quote'))).toMatchObject([
-      { memberId: second },
-    ])
-    expect((await checkedBy(first)).body).toMatchObject({ fields: { checkWith: expect.any(String) } })
-    expect((await checkedBy(null)).status).toBe(200)
-    expect(await checkers(await makePaper(owner, (await makeJob(owner)).id, 'quote'))).toEqual([])
-    // Who checks is somebody here: a set that is taken out names nobody.
-    const set = await owner.must<{ kinds: { settings: { checkWith?: string | null } }[] }>('GET', '/api/starter')
-    expect(set.kinds.every((k) => !k.settings.checkWith)).toBe(true)
+    expect((await paperOf(staff, paper)).correction).toMatchObject({ asked: true, status: 'none' })
+    expect((await checkStep(staff, paper, { step: 'pass' })).status).toBe(409)
+    expect((await checkStep(staff, paper, { step: 'hand-in', correct: 'the place was wrong' })).status).toBe(200)
+    const today = await owner.must<{ yours: { words: string; paperId: string }[] }>('GET', '/api/today')
+    expect(JSON.stringify(today)).toContain('Check the')
+    expect((await typesOf(paper)).some((e) => e.type === 'revised')).toBe(false)
+    // What was changed behind the checker's back isn't passed with it.
+    const { seen } = await paperOf(owner, paper)
+    await changePlace(id, 'A third meadow')
+    expect(await owner.post(`/api/papers/${paper}/check`, { step: 'pass', seen })).toMatchObject({
+      status: 409,
+      body: { code: 'stale' },
+    })
+    expect((await checkStep(owner, paper, { step: 'pass' })).status).toBe(200)
+    const revised = (await typesOf(paper)).find((e) => e.type === 'revised')!
+    expect(revised.data).toMatchObject({ why: 'the place was wrong', checks: [{ name: 'Maren Fosse' }] })
+    expect((await paperOf(owner, paper)).correction).toMatchObject({ status: 'passed' })
+  })
+
+  it('has a correction returned with a remark, takes it back, and can’t pass it', async () => {
+    const { paper } = await wrongAndSigned()
+    await checkStep(staff, paper, { step: 'hand-in', correct: '' })
+    expect((await checkStep(staff, paper, { step: 'pass' })).body.title).toContain('somebody else’s to check')
+    expect((await checkStep(owner, paper, { step: 'return', remark: 'Which meadow?' })).status).toBe(200)
+    expect((await paperOf(staff, paper)).correction).toMatchObject({ status: 'returned', remark: 'Which meadow?' })
+    await checkStep(staff, paper, { step: 'hand-in', correct: '' })
+    expect((await checkStep(staff, paper, { step: 'take-back' })).status).toBe(200)
+    expect((await checkStep(owner, paper, { step: 'pass' })).status).toBe(409)
+    expect((await typesOf(paper)).some((e) => e.type === 'revised')).toBe(false)
+  })
+
+  it('sends no second round of the same, and no list, and puts nobody else’s list right', async () => {
+    const { paper } = await wrongAndSigned()
+    const { id: copy } = await staff.must<{ id: string }>('POST', `/api/papers/${paper}/copy`, { key: `c${paper}` })
+    await expect(send(staff, copy)).rejects.toThrow('checks what you send')
+    const { id: anew } = await staff.must<{ id: string }>('POST', `/api/papers/${paper}/drift`, {
+      how: 'anew',
+      key: `a${paper}`,
+    })
+    await expect(send(staff, anew)).rejects.toThrow('checks what you send')
+    const job = await makeJob(owner)
+    const { templates } = await owner.must<{ templates: { id: string; kind: string }[] }>('GET', '/api/library')
+    const body = {
+      templateId: templates.find((t) => t.kind === 'waiver')!.id,
+      key: `list${job.id}`,
+      subject: 's',
+      message: 'm',
+      csv: 'name,email\nSam Vale,sam@clients.example\nNobody,',
+    }
+    expect((await staff.post(`/api/jobs/${job.id}/lists`, body)).status).toBe(403)
+    const list = await owner.must<{ id: string; failed: { n: number }[] }>('POST', `/api/jobs/${job.id}/lists`, body)
+    const rows = [{ n: list.failed[0]!.n, to: { name: 'Me', email: 'me@elsewhere.example', phone: '' } }]
+    expect((await staff.post(`/api/lists/${list.id}/retry`, { rows })).status).toBe(403)
+    expect((await owner.post(`/api/lists/${list.id}/retry`, { rows })).status).toBe(200)
   })
 })
 
-describe('the ways out', () => {
-  it('say what is pretended and what works, to whoever may change it', async () => {
-    const { ways } = await owner.must<WaysView>('GET', '/api/business/ways')
-    expect(Object.fromEntries(ways.map((w) => [w.key, w.state]))).toEqual({
-      letters: 'pretended',
-      texts: 'pretended',
-      cards: 'pretended',
-      identity: 'pretended',
-      storage: 'works',
-      times: 'off',
+describe('what goes out', () => {
+  const changes: [string, (job: string, paper: string) => Promise<unknown>][] = [
+    ['the record', (job) => changePlace(job, 'Elsewhere')],
+    [
+      'the priced lines',
+      async (job) => {
+        const view = await owner.must<{ version: number; lines: object[] }>('GET', `/api/jobs/${job}`)
+        const { lines, version } = view
+        await owner.must('PUT', `/api/jobs/${job}/lines`, { version, lines: lines.slice(1), discount: null })
+      },
+    ],
+    [
+      'the client',
+      async (job) => {
+        const { client } = await owner.must<{ client: { id: string } }>('GET', `/api/jobs/${job}`)
+        await owner.must('PATCH', `/api/contacts/${client.id}`, { name: 'Petra Holmes' })
+      },
+    ],
+    ['the paper’s own values', (_, paper) => owner.must('PATCH', `/api/papers/${paper}`, { changes: 'clean' })],
+    [
+      'an amendment',
+      async (_, paper) => {
+        const { written } = await paperOf(owner, paper)
+        const block = written.base.body.find((b) => b.t === 'paragraph')!
+        await owner.must('POST', `/api/papers/${paper}/amendments`, {
+          id: 'a1',
+          kind: 'strike',
+          block: block.id,
+          why: 'not needed',
+        })
+      },
+    ],
+    ['the plan', (_, paper) => plan(owner, paper, (p) => ({ people: [...p.people, somebody({ name: 'Jo Vale' })] }))],
+  ]
+  it.each(changes)('is what was looked at: not after %s changed', async (_, change) => {
+    const job = await makeJob(owner)
+    const paper = await makePaper(owner, job.id, 'contract')
+    const before = await looked(owner, paper)
+    const sending = { subject: 's', message: 'm', key: `k${paper}` }
+    await change(job.id, paper)
+    expect(await owner.post(`/api/papers/${paper}/send`, { ...sending, ...before })).toMatchObject({
+      status: 409,
+      body: { code: 'stale' },
     })
-    const { caller } = await memberAs(server, owner, 'staff')
-    expect((await caller.get('/api/business/ways')).status).toBe(403)
+    expect((await paperOf(owner, paper)).state).toBe('draft')
+    expect(
+      await owner.post(`/api/papers/${paper}/send`, { ...sending, ...(await looked(owner, paper)) }),
+    ).toMatchObject({ status: 200 })
   })
-})
 
-describe('a logo', () => {
-  it('of twelve thousand points a side is refused in words, before it is drawn', async () => {
-    // A PNG's own head (ISO/IEC 15948, 11.2.1): its size is known before anything of it is unpacked.
-    const head = Buffer.alloc(33)
-    Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex').copy(head)
-    head.writeUInt32BE(12_000, 16)
-    head.writeUInt32BE(12_000, 20)
-    head.set([8, 6, 0, 0, 0], 24)
-    const answer = await owner.call('PUT', '/api/business/logo', new Uint8Array(head), {
-      'content-type': 'application/octet-stream',
+  it('has to be said: a sending that doesn’t say what was looked at is refused', async () => {
+    const paper = await makePaper(owner, (await makeJob(owner)).id, 'contract')
+    expect((await owner.post(`/api/papers/${paper}/send`, { key: 'x1' })).status).toBe(422)
+    expect((await planOf(owner, paper)).version).toBe(0)
+  })
+
+  it('as a correction, is what was looked at, too', async () => {
+    const { paper, id } = await wrongAndSigned()
+    const { seen } = await paperOf(owner, paper)
+    await changePlace(id, 'Elsewhere again')
+    expect(await manage(owner, paper, { do: 'revise', why: '', seen })).toMatchObject({
+      status: 409,
+      body: { code: 'stale' },
     })
-    expect(answer).toMatchObject({ status: 422, body: { fields: { file: expect.any(String) } } })
+    expect((await manage(owner, paper, { do: 'revise', why: '' })).status).toBe(200)
   })
 })
