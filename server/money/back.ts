@@ -14,8 +14,7 @@ import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { post } from './ledger'
-
-const HOW: Record<Way, string> = { card: 'by card', bank: 'by bank', cash: 'in cash' }
+import { METHOD } from './payments'
 
 /**
  * Takes back a booking that was a mistake, by one that says the opposite; both stay to be seen. What a card service took is
@@ -119,13 +118,13 @@ export async function giveBack(jobId: string, given: z.output<typeof payBack>, b
       const words = `Only ${formatMoney(paid, business.currency)} was paid on this job.`
       throw new Problem('invalid', words, { amount: words })
     }
-    // From the last stage that was paid to the first: each gives back what it had.
     // What was beyond all that was owed when it came stands to their credit; the rest was paid on what they owed.
     const [stands] = await tx
       .select({ credit: sql<number>`coalesce(-sum(${ledgerEntries.amount}), 0)` })
       .from(ledgerEntries)
       .where(and(eq(ledgerEntries.jobId, jobId), eq(ledgerEntries.account, 'credit')))
     let [left, ofCredit] = [amount as number, Math.min(stands!.credit, amount)]
+    // From the last stage that was paid to the first: each gives back what it had.
     const stages = [...new Set(ordinary.map((p) => p.stage))].reverse()
     for (const [i, stage] of stages.entries()) {
       const had = sum(ordinary.filter((p) => p.stage === stage).map((p) => p.amount))
@@ -142,7 +141,7 @@ export async function giveBack(jobId: string, given: z.output<typeof payBack>, b
       jobId,
       type: 'paid-back',
       words: `${words} given back to ${client?.name.slice(0, 80) ?? 'the client'}`,
-      detail: [HOW[given.method], given.words].filter(Boolean).join('. '),
+      detail: [METHOD[given.method], given.words].filter(Boolean).join('. '),
       state: 'settled',
       notable: true,
     })

@@ -16,7 +16,8 @@ import { type LoadedJob, loadJob } from '../records/job'
 import { touch } from '../standing/touch'
 import { insistOnOpenDay, post } from './ledger'
 
-const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
+/** How money moves, in words. */
+export const METHOD = { card: 'by card', bank: 'by bank', cash: 'in cash' } as const
 export interface NewPayment {
   jobId: string
   stage: string

@@ -28,6 +28,8 @@ export interface LoadedJob {
   invoice: Row<typeof invoices> | null
   /** What was taken back of it. */
   credits: Row<typeof creditNotes>[]
+  /** All of that together. */
+  credited: Minor
   business: Business
   today: string
 }
@@ -75,7 +77,8 @@ export async function loadJob(id: string): Promise<LoadedJob> {
   const of = { plan: job.plan, acceptedOn: job.agreedOn, today: day, payments: inForce(paid) }
   const agreed = planStages({ ...of, total: priced.total, jobDay: job.day })
   // What was credited of its invoice isn't owed any more.
-  const owed = subtract(priced.total, sum(credits.map((c) => c.credit.total)))
+  const credited = sum(credits.map((c) => c.credit.total))
+  const owed = subtract(priced.total, credited)
   const { stages, credit } = job.calledOff
     ? stagesCalledOff({ ...of, calledOff: job.calledOff })
     : credits.length
@@ -96,6 +99,7 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     credit,
     invoice: invoice ?? null,
     credits,
+    credited,
     business,
     today: day,
   }

@@ -67,7 +67,7 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
     papers: facts,
     agreedOn: job.agreedOn,
     // What was credited of it isn't to be paid any more.
-    total: subtract(priced.total, sum(loaded.credits.map((c) => c.credit.total))),
+    total: subtract(priced.total, loaded.credited),
     stages,
     paid: sum(ordinary.map((p) => p.amount)),
     invoice: loaded.invoice

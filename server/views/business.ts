@@ -31,7 +31,7 @@ export async function businessView(): Promise<BusinessView> {
 }
 
 /** Messages that wait because they could not be given over, and what was said last. */
-async function stuckMessages(): Promise<BusinessView['stuck']> {
+export async function stuckMessages(): Promise<BusinessView['stuck']> {
   const rows = await db()
     .select({ error: outbox.lastError })
     .from(outbox)

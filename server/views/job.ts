@@ -8,7 +8,7 @@ import { driftOfJob } from '../papers/drift'
 import { db } from '../platform/db/client'
 import { papers, happenings } from '../platform/db/schema'
 import { type LoadedJob, loadJob } from '../records/job'
-import { subtract, sum } from '../../core/money/money'
+import { subtract } from '../../core/money/money'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import { withPeople } from '../records/facts'
 import { lineFacts } from '../standing/project'
@@ -110,7 +110,7 @@ export async function jobView(id: string): Promise<JobView> {
           id: loaded.invoice.id,
           number: loaded.invoice.number,
           total: loaded.invoice.invoice.total,
-          left: subtract(loaded.invoice.invoice.total, sum(loaded.credits.map((c) => c.credit.total))),
+          left: subtract(loaded.invoice.invoice.total, loaded.credited),
         }
       : null,
     bookings: bookingsOf(loaded),

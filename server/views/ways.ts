@@ -1,11 +1,12 @@
 import { statfs } from 'node:fs/promises'
-import { and, desc, isNull, isNotNull, like, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import type { WaysView } from '../../shared/out/settings'
 import { takesCards } from '../gateways/cards'
 import { hasStandin, useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
-import { blobs, outbox } from '../platform/db/schema'
+import { blobs } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
+import { stuckMessages } from './business'
 
 type Way = WaysView['ways'][number]
 /** Below so many bytes free it is said that there is little room left. */
@@ -14,17 +15,6 @@ const size = (n: number) =>
   n < 1e9
     ? `${(n / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`
     : `${(n / 1e9).toLocaleString('en', { maximumFractionDigits: 1 })} GB`
-
-/** What waits to go out and could not, with what was said last. */
-async function stuck(): Promise<{ n: number; error: string }> {
-  const rows = await db()
-    .select({ error: outbox.lastError })
-    .from(outbox)
-    .where(and(like(outbox.kind, 'mail.%'), isNull(outbox.doneAt), isNotNull(outbox.lastError)))
-    .orderBy(desc(outbox.id))
-    .limit(100)
-  return { n: rows.length, error: rows[0]?.error?.slice(0, 300) ?? '' }
-}
 
 async function storage(): Promise<Way> {
   const { dataDir } = useConfig()
@@ -44,7 +34,7 @@ async function storage(): Promise<Way> {
 /** Every way out of the business, how it stands, and what went wrong last. */
 export async function waysView(): Promise<WaysView> {
   const { settings } = await theBusiness()
-  const { n, error } = await stuck()
+  const { waiting: n, error } = await stuckMessages()
   const post = hasStandin('post')
   const mail = useConfig().mail !== null || settings.mail !== null
   const waiting = n ? `${n === 100 ? '100 or more' : n} wait and could not go out.` : ''

@@ -1,7 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import type { z } from 'zod'
 import { formatDay } from '../../../core/calendar/dates'
-import { leftOf } from '../../../core/invoices/credit'
 import { type Minor, ZERO, formatMoney, minor, subtract, sum } from '../../../core/money/money'
 import { owedWhenCalledOff, settledAt } from '../../../core/payment-plan/called-off'
 import { DAMAGE, planStages } from '../../../core/payment-plan/plan'
@@ -25,7 +24,7 @@ import { withdrawPaper } from './manage'
 const HOUR = 3600
 
 /** What is owed by the terms the job was agreed with; nothing where the business calls it off, or it wasn't agreed. */
-function owedBy({ job, priced, credits, today }: LoadedJob, by: 'client' | 'business', on: string): Minor {
+function owedBy({ job, priced, credited, today }: LoadedJob, by: 'client' | 'business', on: string): Minor {
   if (by === 'business' || !job.agreedOn) return ZERO
   const plan = planStages({
     plan: job.plan,
@@ -38,7 +37,7 @@ function owedBy({ job, priced, credits, today }: LoadedJob, by: 'client' | 'busi
   const first = plan.stages[0]?.amount ?? ZERO
   const owed = owedWhenCalledOff(job.plan.calledOff ?? [], { total: priced.total, first, on, jobDay: job.day })
   // What was credited of the invoice before isn't owed by calling off.
-  return minor(Math.min(owed, subtract(priced.total, sum(credits.map((c) => c.credit.total)))))
+  return minor(Math.min(owed, subtract(priced.total, credited)))
 }
 
 const papersOut = (jobId: string) =>
@@ -125,15 +124,10 @@ export async function followCallOff(jobId: string, at: string): Promise<void> {
   const why = job.calledOff.words || says('mCalledOffSubject', { job: job.title })
   for (const { id } of await papersOut(jobId)) await withdrawPaper(id, why, SYSTEM)
   await write(async (tx) => {
-    const { invoice, credits, job: there } = await loadJob(jobId)
+    const { invoice, credited, job: there } = await loadJob(jobId)
     const calledOff = there.calledOff!
     if (invoice) {
-      const left = sum(
-        leftOf(
-          invoice.invoice.groups,
-          credits.map((c) => c.credit),
-        ).map((g) => g.total),
-      )
+      const left = subtract(invoice.invoice.total, credited)
       if (left > calledOff.owed)
         await raiseCredit(invoice.id, {
           amount: minor(left - calledOff.owed),
