@@ -9,6 +9,12 @@ export async function buildWorker(folder) {
   mkdirSync(folder, { recursive: true })
   copyFileSync(join(root, 'node_modules/zxing-wasm/dist/reader/zxing_reader.wasm'), join(folder, 'zxing_reader.wasm'))
   copyFileSync(join(root, 'node_modules/@hyzyla/pdfium/dist/pdfium.wasm'), join(folder, 'pdfium.wasm'))
+  // The colours an archived PDF means, which its writer looks for beside itself.
+  mkdirSync(join(folder, 'data'), { recursive: true })
+  copyFileSync(
+    join(root, 'node_modules/pdfkit/js/data/sRGB_IEC61966_2_1.icc'),
+    join(folder, 'data/sRGB_IEC61966_2_1.icc'),
+  )
   const outfile = join(folder, 'index.mjs')
   const entry = (name) => join(root, `server/files/worker/${name}.ts`)
   await build({

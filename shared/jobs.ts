@@ -150,6 +150,9 @@ export const callOff = z.object({
   words: prose(1000).default(''),
 })
 export const callOffQuery = z.object({ by: z.enum(['client', 'business']), on: z.iso.date() })
+/** An invoice by hand: of a stage by itself, or (no stage) of all that is left. */
+export const newInvoice = z.object({ stage: z.string().max(60).nullable(), key: z.string().min(1).max(60) })
+export const invoiceQuery = z.object({ stage: z.string().max(60).optional() })
 /** A credit note over an invoice: a part of it, or all that is left. */
 export const newCredit = z.object({
   amount: someAmount.nullable(),
@@ -256,5 +259,6 @@ export type {
   JobView,
   ShortOf,
   CallOffLook,
+  InvoiceLook,
   Booking,
 } from './out/jobs'

@@ -100,6 +100,8 @@ export const starterSet = z
           folder: line(60),
           name: requiredLine(120, 'The name of the template'),
           document: paperDocument,
+          /** The template of this file it says the same as, in another language. */
+          languageOf: id.nullish(),
         }),
       )
       .max(200),
@@ -117,5 +119,9 @@ export const starterSet = z
   .refine(
     (s) => s.kinds.every((k) => Object.values(k.settings.templates).every((t) => s.templates.some((x) => x.id === t))),
     'A job kind names a template that is not in this file.',
+  )
+  .refine(
+    (s) => s.templates.every((t) => !t.languageOf || s.templates.some((x) => x.id === t.languageOf)),
+    'A template says the same as one that is not in this file.',
   )
 export type StarterSet = z.output<typeof starterSet>

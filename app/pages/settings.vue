@@ -11,6 +11,7 @@ const QUESTIONS = [
   ['/settings/mail', 'How our letters go out'],
   ['/settings/texts', 'How our texts go out'],
   ['/settings/letters', 'What our letters say'],
+  ['/settings/times', 'Who vouches for our times'],
   ['/settings/ways', 'What goes out, and does it'],
   ['/settings/rounds', 'What holds for all rounds'],
   ['/settings/kept', 'What is kept, and how long'],

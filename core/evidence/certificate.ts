@@ -20,14 +20,26 @@ const OID = {
   basicConstraints: '2.5.29.19',
   documentSigning: '1.3.6.1.5.5.7.3.36',
   emailProtection: '1.3.6.1.5.5.7.3.4',
+  timeStamping: '1.3.6.1.5.5.7.3.8',
+}
+/** What a key is for: the extended usages of its certificate, and whether nothing else may be done with it. */
+const USES = {
+  sealing: { purposes: [OID.documentSigning, OID.emailProtection], alone: false },
+  'time stamps': { purposes: [OID.timeStamping], alone: true },
 }
 
 /**
- * Makes a key for sealing and a certificate for it (RFC 5280): usage digitalSignature and nonRepudiation, extended
- * usage document signing (RFC 9336) with emailProtection beside it, which older verifiers ask for.
- * `serial`: at least 8 random bytes.
+ * Makes a key and a certificate for it (RFC 5280): usage digitalSignature and nonRepudiation. For sealing the extended
+ * usage is document signing (RFC 9336) with emailProtection beside it, which older verifiers ask for; for time stamps
+ * that one alone, critical (RFC 3161, 2.3). `serial`: at least 8 random bytes.
  */
-export async function makeSigningKey(name: string, from: Date, years: number, serial: Uint8Array): Promise<SigningKey> {
+export async function makeSigningKey(
+  name: string,
+  from: Date,
+  years: number,
+  serial: Uint8Array,
+  use: keyof typeof USES = 'sealing',
+): Promise<SigningKey> {
   const keys = await crypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify'])
   const certificate = new pkijs.Certificate()
   certificate.version = 2
@@ -36,7 +48,7 @@ export async function makeSigningKey(name: string, from: Date, years: number, se
     dn.typesAndValues.push(
       new pkijs.AttributeTypeAndValue({
         type: OID.commonName,
-        value: new asn1js.Utf8String({ value: `${name}, sealing` }),
+        value: new asn1js.Utf8String({ value: `${name}, ${use}` }),
       }),
     )
   }
@@ -50,8 +62,8 @@ export async function makeSigningKey(name: string, from: Date, years: number, se
     extension(OID.keyUsage, true, usage),
     extension(
       OID.extendedUsage,
-      false,
-      new pkijs.ExtKeyUsage({ keyPurposes: [OID.documentSigning, OID.emailProtection] }).toSchema(),
+      USES[use].alone,
+      new pkijs.ExtKeyUsage({ keyPurposes: USES[use].purposes }).toSchema(),
     ),
   ]
   await certificate.subjectPublicKeyInfo.importKey(keys.publicKey)

@@ -1,7 +1,7 @@
 import { XMLBuilder } from 'fast-xml-parser'
 import type { Day } from '../calendar/dates'
 import { type Minor, majorString } from '../money/money'
-import type { EInvoice, Party, TaxPart } from './en16931'
+import { type EInvoice, type Party, type TaxPart, priceOf } from './en16931'
 
 const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true })
 const some = <T>(there: unknown, part: T): T | Record<string, never> => (there ? part : {})
@@ -61,7 +61,11 @@ export function ciiOf(e: EInvoice): string {
             'ram:AssociatedDocumentLineDocument': { 'ram:LineID': l.id },
             'ram:SpecifiedTradeProduct': { 'ram:Name': l.name },
             'ram:SpecifiedLineTradeAgreement': {
-              'ram:NetPriceProductTradePrice': { 'ram:ChargeAmount': amount(l.net), 'ram:BasisQuantity': quantity },
+              // A price is never negative (BR-27): what comes off comes off by its quantity.
+              'ram:NetPriceProductTradePrice': {
+                'ram:ChargeAmount': amount(priceOf(l)),
+                'ram:BasisQuantity': { ...quantity, '#text': l.quantity.replace('-', '') },
+              },
             },
             'ram:SpecifiedLineTradeDelivery': { 'ram:BilledQuantity': quantity },
             'ram:SpecifiedLineTradeSettlement': {

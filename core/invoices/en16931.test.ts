@@ -7,11 +7,11 @@ import fc from 'fast-check'
 import { afterAll, describe, expect, it } from 'vitest'
 import { type Minor, minor, minorDigits } from '../money/money'
 import { planStages } from '../payment-plan/plan'
-import { type PricedLine, price } from '../pricing/pricing'
+import { type PricedLine, type Pricing, price } from '../pricing/pricing'
 import { ciiOf } from './cii'
 import { creditGroups, creditOf } from './credit'
 import { type EInvoice, eCreditOf, eInvoiceOf, unitCode } from './en16931'
-import { type InvoiceHead, buildInvoice } from './invoice'
+import { type InvoiceHead, type InvoicedBefore, buildInvoice, buildStageInvoice } from './invoice'
 import { breaches } from './rules'
 import { ublOf } from './ubl'
 
@@ -49,20 +49,31 @@ const job = fc.record({
   discount: fc.constantFrom(null, { percent: '7.5' }, { amount: minor(1999) }),
   paid: fc.nat(50_000),
 })
+/** Whole invoices of some agreed lines, after stages of them were invoiced on their own. */
+const PLAN = {
+  stages: [
+    { key: 'deposit', label: 'Anzahlung', amount: { percent: '30' }, due: { afterAcceptance: 2 } },
+    { key: 'interim', label: 'Abschlag', amount: { percent: '25.5' }, due: { fromDay: -30 } },
+    { key: 'rest', label: 'Rest', amount: 'remainder' as const, due: { fromDay: -7 } },
+  ],
+  damageDeposit: null,
+}
 type Job = typeof job extends fc.Arbitrary<infer T> ? T : never
-const invoiceOf = ({ lines, pricesIncludeTax, discount, paid }: Job) => {
-  const pricing = {
-    lines: lines.map((l, i): PricedLine => ({
-      ...l,
-      key: `l${i}`,
-      optional: false,
-      group: null,
-      chosen: true,
-      clientQuantity: null,
-    })),
-    discount,
-    pricesIncludeTax,
-  }
+const pricingOf = ({ lines, pricesIncludeTax, discount }: Omit<Job, 'paid'>): Pricing => ({
+  lines: lines.map((l, i): PricedLine => ({
+    ...l,
+    key: `l${i}`,
+    optional: false,
+    group: null,
+    chosen: true,
+    clientQuantity: null,
+  })),
+  discount,
+  pricesIncludeTax,
+})
+const invoiceOf = (of: Job) => {
+  const pricing = pricingOf(of)
+  const { paid } = of
   const plan = {
     stages: [
       { key: 'deposit', label: 'Anzahlung', amount: { percent: '30' }, due: { afterAcceptance: 2 } },
@@ -123,6 +134,46 @@ describe('an e-invoice', () => {
         )
       }),
       { numRuns: 300 },
+    )
+  })
+
+  it('takes off what was invoiced before, tax by tax: stage by stage and at the end it is the whole, to the cent', () => {
+    fc.assert(
+      fc.property(job, fc.subarray(['deposit', 'interim']), (of, alone) => {
+        const pricing = pricingOf(of)
+        const whole = price(pricing)
+        const { stages } = planStages({
+          plan: PLAN,
+          total: whole.total,
+          acceptedOn: '2026-04-01',
+          jobDay: '2026-05-18',
+          today: '2026-05-20',
+          payments: [],
+        })
+        const before = stages
+          .filter((s) => alone.includes(s.key) && s.amount > 0)
+          .map((s, i): InvoicedBefore => {
+            const { groups, total, balance } = buildStageInvoice(whole.groups, s, `Abschlag: ${s.label}`, '2026-05-01')
+            expect(total).toBe(s.amount)
+            expect(balance).toBe(s.amount)
+            return { number: `RE-${i}`, issuedOn: '2026-05-01', stage: s.key, groups, total }
+          })
+        const last = buildInvoice(pricing, stages, '2026-05-20', 14, before)
+        const all = [...before, last]
+        expect(all.reduce((n, x) => n + x.total, 0)).toBe(whole.total)
+        for (const g of whole.groups)
+          for (const of of ['net', 'tax', 'total'] as const)
+            expect(all.reduce((n, x) => n + (x.groups.find((y) => y.rate === g.rate)?.[of] ?? 0), 0)).toBe(g[of])
+        expect(last.deductions.reduce((n, d) => n + d.amount, 0) + last.balance).toBe(last.total)
+        const e = eInvoiceOf(HEAD, last, 'Steuerfrei')
+        expect(breaches(e)).toEqual([])
+        const ubl = (parser.parse(ublOf(e)) as Any).Invoice!
+        expect(list(ubl.InvoiceLine!).reduce((n, l) => n + units(text(l.LineExtensionAmount!)), 0n)).toBe(
+          BigInt(last.net),
+        )
+        for (const l of list(ubl.InvoiceLine!)) expect(text(l.Price!.PriceAmount!)).not.toMatch(/^-/)
+      }),
+      { numRuns: 200 },
     )
   })
 

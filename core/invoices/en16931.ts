@@ -56,6 +56,8 @@ export interface ELine {
   category: Category
   rate: string
 }
+/** What a line's quantity costs: its net without its sign (BT-146, BT-149). */
+export const priceOf = (l: Pick<ELine, 'net'>): Minor => minor(Math.abs(l.net))
 /** UNTDID 5305: standard rate, zero rate, exempt. */
 export type Category = 'S' | 'Z' | 'E'
 export interface TaxPart {
@@ -120,7 +122,12 @@ const plainRate = (rate: string) => (rate.includes('.') ? rate.replace(/\.?0+$/,
 /** An invoice as it was raised; `exempt` says why nothing is charged at 0 %, where that isn't a zero rate. */
 export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EInvoice {
   const { part, ...of } = common(head, exempt)
-  const lines = invoice.groups.flatMap((g): [number, ELine][] => {
+  // Lines are of the whole; what was invoiced before comes off by lines of its own.
+  const whole = invoice.groups.map((g) => ({
+    rate: g.rate,
+    net: sum([g.net, ...(invoice.before ?? []).flatMap((b) => b.groups.find((x) => x.rate === g.rate)?.net ?? [])]),
+  }))
+  const lines = whole.flatMap((g): [number, ELine][] => {
     const own = invoice.lines.map((l, i) => ({ l, i })).filter(({ l }) => plainRate(l.taxRate) === g.rate)
     const nets = share(
       g.net,
@@ -140,12 +147,23 @@ export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EI
     ])
   })
   const paid = sum(invoice.deductions.map((d) => d.paid))
+  const gone = (invoice.before ?? []).flatMap((b) =>
+    b.groups.map((g): Omit<ELine, 'id'> => ({
+      name: `${b.number}, ${b.issuedOn}`,
+      quantity: g.net < 0 ? '1' : '-1',
+      unit: 'C62',
+      net: minor(-g.net),
+      category: categoryOf(g.rate, exempt),
+      rate: g.rate,
+    })),
+  )
+  const own = lines.sort(([a], [b]) => a - b).map(([, l]) => l)
   return {
     ...of,
     type: '380',
     dueOn: invoice.dueOn,
     preceding: null,
-    lines: lines.sort(([a], [b]) => a - b).map(([, l]) => l),
+    lines: [...own, ...gone.map((l, i) => ({ ...l, id: String(own.length + i + 1) }))],
     groups: invoice.groups.map(part),
     totals: {
       lines: invoice.net,

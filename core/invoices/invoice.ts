@@ -7,11 +7,12 @@ import { quantityText } from '../layout/expand'
 import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
 import { tableSays } from '../merge/table-words'
-import { type Minor, ZERO, formatMoney, minor, minorDigits, sum } from '../money/money'
+import { type Minor, ZERO, formatMoney, minor, minorDigits, subtract, sum } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import type { Stage } from '../payment-plan/plan'
 import { type InvoiceSays, invoiceSays } from './words'
-import { type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
+import { type Priced, type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
+import { partPricing } from './kept'
 
 /** One line as invoiced; amounts in minor units, in the price list's own basis. */
 export interface InvoiceLine {
@@ -32,10 +33,21 @@ export interface InvoiceDeduction {
   /** Part of the last stage that had been paid. */
   already?: boolean
 }
+/** An earlier invoice of the same job: what of it still counts comes off, by rate, its tax with it. */
+export interface InvoicedBefore {
+  number: string
+  issuedOn: Day
+  /** The stage it was raised for; null for one of the whole. */
+  stage: string | null
+  groups: TaxGroup[]
+  total: Minor
+}
+/** What is left after what was invoiced before is `groups`, `net`, `tax` and `total`; lines and discount are of the whole. */
 export interface Invoice {
   lines: InvoiceLine[]
   subtotal: Minor
   discount: Minor
+  before?: InvoicedBefore[]
   groups: TaxGroup[]
   net: Minor
   tax: Minor
@@ -46,14 +58,9 @@ export interface Invoice {
   pricesIncludeTax: boolean
 }
 
-/**
- * The invoice of a job: agreed lines, tax by rate, less the stages before the balance, which are asked for on their own.
- * `total = sum of deductions + balance`, always. Money paid beyond those stages comes off the balance, which is due on its
- * stage's day, or `within` so many days where that is over.
- */
-export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedOn: Day, within = 0): Invoice {
-  const priced = price(pricing)
-  const lines = pricing.lines.flatMap((l, i): InvoiceLine[] =>
+/** The lines of a pricing that count, as they are invoiced. */
+function invoiced(pricing: Pricing, priced: Priced): InvoiceLine[] {
+  return pricing.lines.flatMap((l, i): InvoiceLine[] =>
     counts(l)
       ? [
           {
@@ -68,26 +75,92 @@ export function buildInvoice(pricing: Pricing, stages: readonly Stage[], issuedO
         ]
       : [],
   )
+}
+
+/** What is left of some groups, by rate, after what was invoiced before; a rate of which too much was is negative. */
+export function lessInvoiced(groups: readonly TaxGroup[], before: readonly InvoicedBefore[]): TaxGroup[] {
+  const rates = [...new Set([groups, ...before.map((b) => b.groups)].flatMap((gs) => gs.map((g) => g.rate)))]
+  const left = (of: 'net' | 'tax' | 'total', rate: string) => {
+    const at = (gs: readonly TaxGroup[]) => gs.find((g) => g.rate === rate)?.[of] ?? ZERO
+    return subtract(at(groups), sum(before.map((b) => at(b.groups))))
+  }
+  return rates
+    .sort((a, b) => Number(b) - Number(a))
+    .map((rate) => ({ rate, net: left('net', rate), tax: left('tax', rate), total: left('total', rate) }))
+    .filter((g) => g.net !== 0 || g.tax !== 0 || groups.some((x) => x.rate === g.rate))
+}
+
+/**
+ * The invoice of a job: agreed lines, tax by rate, less what was invoiced before, less the stages before the balance that are
+ * asked for on their own. `total = sum of deductions + balance`, unless more was asked for than is left of it. Money paid
+ * beyond those stages comes off the balance, which is due on its stage's day, or `within` so many days where that is over.
+ */
+export function buildInvoice(
+  pricing: Pricing,
+  stages: readonly Stage[],
+  issuedOn: Day,
+  within = 0,
+  before: readonly InvoicedBefore[] = [],
+): Invoice {
+  const priced = price(pricing)
+  const groups = lessInvoiced(priced.groups, before)
+  const total = sum(groups.map((g) => g.total))
   const ordinary = stages.filter((s) => !s.held && s.amount > 0)
   const last = ordinary.at(-1)
+  const alone = new Set(before.map((b) => b.stage))
   const deductions = ordinary
     .slice(0, -1)
+    .filter((s) => !alone.has(s.key))
     .map((s): InvoiceDeduction => ({ label: s.label, amount: s.amount, paid: s.paid, dueOn: s.dueOn }))
-  if (last && last.paid > 0)
+  // Of what a whole invoice before this one asked for, the rest is asked for there.
+  const asked = before.some((b) => b.stage === null)
+  if (last && last.paid > 0 && !asked)
     deductions.push({ label: last.label, amount: last.paid, paid: last.paid, dueOn: null, already: true })
-  const balance = minor(Math.max(priced.total - sum(deductions.map((d) => d.amount)), 0))
+  const taken = asked ? [] : deductions
+  const balance = minor(Math.max(total - sum(taken.map((d) => d.amount)), 0))
   return {
-    lines,
+    lines: invoiced(pricing, priced),
+    subtotal: priced.subtotal,
+    discount: priced.discount,
+    ...(before.length ? { before: [...before] } : {}),
+    groups,
+    net: sum(groups.map((g) => g.net)),
+    tax: sum(groups.map((g) => g.tax)),
+    total,
+    deductions: taken,
+    balance,
+    dueOn: balance === ZERO ? null : last?.dueOn && last.dueOn > issuedOn ? last.dueOn : addDays(issuedOn, within),
+    pricesIncludeTax: pricing.pricesIncludeTax,
+  }
+}
+
+/**
+ * The invoice of one stage: its amount as a part of the whole, over all its rates in proportion, said as `description`; what
+ * was paid on it comes off.
+ */
+export function buildStageInvoice(
+  groups: readonly TaxGroup[],
+  stage: Pick<Stage, 'label' | 'amount' | 'paid' | 'dueOn'>,
+  description: string,
+  issuedOn: Day,
+  within = 0,
+): Invoice {
+  const pricing = partPricing(groups, stage.amount, description)
+  const priced = price(pricing)
+  const balance = subtract(priced.total, stage.paid)
+  return {
+    lines: invoiced(pricing, priced),
     subtotal: priced.subtotal,
     discount: priced.discount,
     groups: priced.groups,
     net: priced.net,
     tax: priced.tax,
     total: priced.total,
-    deductions,
+    deductions:
+      stage.paid > 0 ? [{ label: stage.label, amount: stage.paid, paid: stage.paid, dueOn: null, already: true }] : [],
     balance,
-    dueOn: balance === ZERO ? null : last?.dueOn && last.dueOn > issuedOn ? last.dueOn : addDays(issuedOn, within),
-    pricesIncludeTax: pricing.pricesIncludeTax,
+    dueOn: balance === ZERO ? null : stage.dueOn && stage.dueOn > issuedOn ? stage.dueOn : addDays(issuedOn, within),
+    pricesIncludeTax: true,
   }
 }
 
@@ -248,12 +321,14 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
             columns,
             head: [],
             rows: [
-              ...(invoice.discount > 0
-                ? [
-                    row(table.together, money(invoice.subtotal)),
-                    row(table.wholeDiscount, `−${money(invoice.discount)}`),
-                  ]
-                : []),
+              ...(invoice.discount > 0 || invoice.before ? [row(table.together, money(invoice.subtotal))] : []),
+              ...(invoice.discount > 0 ? [row(table.wholeDiscount, `−${money(invoice.discount)}`)] : []),
+              ...(invoice.before ?? []).map((b) =>
+                row(
+                  fill(says.lessInvoice, { number: b.number, date: day(b.issuedOn) }),
+                  money(minor(-(invoice.pricesIncludeTax ? b.total : sum(b.groups.map((g) => g.net))))),
+                ),
+              ),
               row(table.withoutTax, money(invoice.net)),
               ...invoice.groups.map((g) =>
                 row(fill(table.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }), money(g.tax)),

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { minor, sum } from '../money/money'
 import { price } from '../pricing/pricing'
-import { keptPricing } from './kept'
+import { partPricing } from './kept'
 
 const groups = fc.uniqueArray(
   fc.record({
@@ -17,7 +17,7 @@ describe('what is kept of a job that was called off', () => {
       fc.property(groups, fc.nat(100), (list, percent) => {
         const all = list.map((g) => ({ ...g, net: g.total, tax: minor(0) }))
         const owed = minor(Math.floor((sum(all.map((g) => g.total)) * percent) / 100))
-        const pricing = keptPricing(all, owed, 'Kept as agreed')
+        const pricing = partPricing(all, owed, 'Kept as agreed')
         expect(price(pricing).total).toBe(owed)
         expect(pricing.lines.every((l) => l.unitPrice > 0)).toBe(true)
       }),

@@ -2,10 +2,10 @@ import { type Minor, share } from '../money/money'
 import type { PricedLine, Pricing, TaxGroup } from '../pricing/pricing'
 
 /**
- * What is kept of a job that was called off, to be invoiced: a line for each tax rate of what was agreed, sharing the amount in
- * proportion (largest remainder), tax inside. It prices to exactly that amount.
+ * A part of what was agreed, to be invoiced by itself (a stage, what is kept of a job that was called off): a line for each of
+ * its tax rates, sharing the amount in proportion (largest remainder), tax inside. It prices to exactly that amount.
  */
-export function keptPricing(groups: readonly TaxGroup[], owed: Minor, description: string): Pricing {
+export function partPricing(groups: readonly TaxGroup[], owed: Minor, description: string): Pricing {
   const shares = share(
     owed,
     groups.map((g) => g.total),
@@ -14,7 +14,7 @@ export function keptPricing(groups: readonly TaxGroup[], owed: Minor, descriptio
     shares[i]! > 0
       ? [
           {
-            key: `kept-${g.rate}`,
+            key: `part-${g.rate}`,
             description,
             unit: '',
             quantity: '1',

@@ -1,6 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser'
 import { type Minor, majorString } from '../money/money'
-import type { EInvoice, Party, TaxPart } from './en16931'
+import { type EInvoice, type Party, type TaxPart, priceOf } from './en16931'
 
 const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true })
 const SPEC = 'urn:cen.eu:en16931:2017'
@@ -88,7 +88,11 @@ export function ublOf(e: EInvoice): string {
           [credit ? 'cbc:CreditedQuantity' : 'cbc:InvoicedQuantity']: quantity,
           'cbc:LineExtensionAmount': amount(l.net),
           'cac:Item': { 'cbc:Name': l.name, 'cac:ClassifiedTaxCategory': category(l) },
-          'cac:Price': { 'cbc:PriceAmount': amount(l.net), 'cbc:BaseQuantity': quantity },
+          // A price is never negative (BR-27): what comes off comes off by its quantity.
+          'cac:Price': {
+            'cbc:PriceAmount': amount(priceOf(l)),
+            'cbc:BaseQuantity': { ...quantity, '#text': l.quantity.replace('-', '') },
+          },
         }
       }),
     },

@@ -24,6 +24,8 @@ const en = {
   creditOf: 'Takes back, of invoice {number} of {date}',
   credited: 'Credited',
   kept: 'Kept as agreed: called off on {date}',
+  lessInvoice: 'Less invoice {number} of {date}',
+  part: 'On account: {label}',
 }
 export type InvoiceSays = Record<keyof typeof en, string>
 const SAYS: Record<string, InvoiceSays> = {
@@ -53,6 +55,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'Berichtigt die Rechnung {number} vom {date}',
     credited: 'Erstattet',
     kept: 'Einbehalten wie vereinbart: abgesagt am {date}',
+    lessInvoice: 'Abzüglich Rechnung {number} vom {date}',
+    part: 'Abschlag: {label}',
   },
   fr: {
     titled: 'Facture {number}',
@@ -79,6 +83,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'Annule, sur la facture {number} du {date}',
     credited: 'Montant de l’avoir',
     kept: 'Retenu comme convenu : annulé le {date}',
+    lessInvoice: 'À déduire : facture {number} du {date}',
+    part: 'Acompte : {label}',
   },
   es: {
     titled: 'Factura {number}',
@@ -105,6 +111,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'Rectifica la factura {number} del {date}',
     credited: 'Abonado',
     kept: 'Retenido según lo acordado: cancelado el {date}',
+    lessInvoice: 'Menos la factura {number} del {date}',
+    part: 'A cuenta: {label}',
   },
   pt: {
     titled: 'Fatura {number}',
@@ -131,6 +139,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'Retifica a fatura {number} de {date}',
     credited: 'Creditado',
     kept: 'Retido conforme acordado: cancelado em {date}',
+    lessInvoice: 'Menos a fatura {number} de {date}',
+    part: 'Por conta: {label}',
   },
   pl: {
     titled: 'Faktura {number}',
@@ -157,6 +167,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'Koryguje fakturę {number} z dnia {date}',
     credited: 'Skorygowano',
     kept: 'Zatrzymano zgodnie z umową: odwołano {date}',
+    lessInvoice: 'Minus faktura {number} z dnia {date}',
+    part: 'Zaliczka: {label}',
   },
   ar: {
     titled: 'فاتورة {number}',
@@ -183,6 +195,8 @@ const SAYS: Record<string, InvoiceSays> = {
     creditOf: 'يصحح الفاتورة {number} بتاريخ {date}',
     credited: 'المبلغ الدائن',
     kept: 'محتفظ به بحسب الاتفاق: أُلغي في {date}',
+    lessInvoice: 'ناقص الفاتورة {number} بتاريخ {date}',
+    part: 'على الحساب: {label}',
   },
 }
 /** The words of an invoice in its language; English where there are none in it. */

@@ -1,5 +1,6 @@
 import PDFDocument from 'pdfkit'
 import { INK, type Item, type Laid, PARTY_INK, type PlacedField, type StructNode } from '../layout/types'
+import { type Carried, carry } from './carried'
 import type { FaceFile, FontSet } from './fonts'
 
 export type Pdf = PDFKit.PDFDocument
@@ -13,11 +14,21 @@ export interface DrawOptions {
   untagged?: boolean
 }
 
-/** An empty PDF 1.7 document, tagged, with language and title (ISO 32000-1, 14.8 and 14.9). */
-export function createPdf(title: string, language: string, at: Date, author: string, tagged = true): Pdf {
+/**
+ * An empty PDF 1.7 document, tagged, with language and title (ISO 32000-1, 14.8 and 14.9); `archived` makes it one to be kept
+ * for good that may carry files (PDF/A-3b, ISO 19005-3).
+ */
+export function createPdf(
+  title: string,
+  language: string,
+  at: Date,
+  author: string,
+  { tagged = true, archived = false }: { tagged?: boolean; archived?: boolean } = {},
+): Pdf {
   return new PDFDocument({
     autoFirstPage: false,
     pdfVersion: '1.7',
+    ...(archived ? { subset: 'PDF/A-3b' as 'PDF/A-3' } : {}),
     tagged,
     lang: language,
     displayTitle: true,
@@ -143,11 +154,17 @@ function drawField(doc: Pdf, fonts: FontSet, f: PlacedField, parties: readonly s
     doc.fillColor(ink).text(label, f.x + 3, f.y + 6.5, { lineBreak: false, baseline: 'alphabetic' })
 }
 
-/** Draws laid-out pages as a tagged PDF with subset fonts. */
-export async function drawPdf(laid: Laid, fonts: FontSet, options: DrawOptions): Promise<Uint8Array> {
-  const doc = createPdf(laid.title, laid.language, options.at, options.author)
+/** Draws laid-out pages as a tagged PDF with subset fonts; with an e-invoice in it, where it carries one. */
+export async function drawPdf(
+  laid: Laid,
+  fonts: FontSet,
+  options: DrawOptions,
+  carried?: Carried,
+): Promise<Uint8Array> {
+  const doc = createPdf(laid.title, laid.language, options.at, options.author, { archived: !!carried })
   const bytes = collect(doc)
   drawPages(doc, laid, fonts, options)
+  if (carried) carry(doc, carried, options.at)
   doc.end()
   return bytes
 }

@@ -15,7 +15,7 @@ const FACES = Object.keys(FONT_FILES) as FaceFile[]
 const SIDE = 2000
 
 async function written(face: FaceFile, lines: readonly string[]): Promise<Uint8Array> {
-  const doc = createPdf('Glyphs', 'en', new Date(0), 'Larkmoor', false)
+  const doc = createPdf('Glyphs', 'en', new Date(0), 'Larkmoor', { tagged: false })
   const bytes = collect(doc)
   lines.forEach((line, i) => {
     if (i % 60 === 0) doc.addPage({ size: [SIDE, SIDE], margin: 0 })

@@ -44,7 +44,7 @@ export async function drawMarked(input: MarkedInput, fonts: FontSet): Promise<Ui
   const touched = [...new Set([...input.fields, ...input.words, ...input.strikes].map((m) => m.page))]
     .filter((n) => pages[n - 1])
     .sort((a, b) => a - b)
-  const drawn = createPdf(input.title, input.language, input.at, input.author, false)
+  const drawn = createPdf(input.title, input.language, input.at, input.author, { tagged: false })
   const bytes = collect(drawn)
   for (const n of touched) {
     const { w, h } = shownAs(pages[n - 1]!)

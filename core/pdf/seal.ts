@@ -11,6 +11,8 @@ import {
 } from '@cantoo/pdf-lib'
 import type { SigningKey } from '../evidence/certificate'
 import { signDetached } from '../evidence/cms'
+import { lastSeal } from '../evidence/contents'
+import { type Stamp, toStamp, withStamp } from '../evidence/stamp'
 import { INK, type Laid } from '../layout/types'
 import { type Pdf, collect, createPdf, drawPages, setFont } from './draw'
 import type { FontSet } from './fonts'
@@ -41,8 +43,8 @@ export interface SealInput {
   reason: string
 }
 
-/** Room for the CMS in bytes. A signature with its certificate takes about 2,200; a timestamp would fit too. */
-const CONTENTS = 8192
+/** Room for the CMS in bytes: a signature with its certificate takes about 2,200, a time stamp with those of its authority up to 9,000. */
+const CONTENTS = 16_384
 const RANGE_WIDTH = 10
 
 /**
@@ -74,7 +76,7 @@ async function revise(input: SealInput, fonts: FontSet): Promise<Uint8Array> {
     ? restated.laid.pages.map((_, i) => i + 1)
     : [...new Set(input.marks.map((m) => m.at.page))].sort((a, b) => a - b)
 
-  const addendum = createPdf(input.title, input.language, input.at, input.author, false)
+  const addendum = createPdf(input.title, input.language, input.at, input.author, { tagged: false })
   const bytes = collect(addendum)
   const options = { at: input.at, author: input.author, parties: [], untagged: true }
   const put = (marks: readonly PlacedMark[]) => marks.forEach((mark) => drawMark(addendum, fonts, mark))
@@ -201,6 +203,28 @@ async function sign(pdf: Uint8Array, from: number, key: SigningKey): Promise<Uin
   covered.set(out.subarray(close), open)
   const cms = await signDetached(covered, key)
   if (cms.length > CONTENTS) throw new Error(`The signature needs ${cms.length} bytes; there is room for ${CONTENTS}.`)
-  out.set(ascii([...cms].map((b) => b.toString(16).padStart(2, '0')).join('')), open + 1)
+  out.set(hex(cms), open + 1)
+  return out
+}
+
+const hex = (bytes: Uint8Array) => ascii([...bytes].map((b) => b.toString(16).padStart(2, '0')).join(''))
+
+/** What of a sealed copy a time stamp covers. */
+export function signatureIn(sealed: Uint8Array): Uint8Array {
+  const seal = lastSeal(sealed)
+  if (typeof seal === 'string') throw new Error(`The sealed copy ${seal}.`)
+  return toStamp(seal.cms)
+}
+
+/** A sealed copy with a time stamp on its signature (PAdES baseline T, ETSI EN 319 142-1, 6.3): nothing that is signed changes. */
+export function stampSeal(sealed: Uint8Array, stamp: Stamp): Uint8Array {
+  const seal = lastSeal(sealed)
+  if (typeof seal === 'string') throw new Error(`The sealed copy ${seal}.`)
+  const digits = hex(withStamp(seal.cms, stamp))
+  const { from, to } = seal.room
+  if (digits.length > to - from) throw new Error(`The time stamp needs ${digits.length / 2} bytes with its seal.`)
+  const out = sealed.slice()
+  out.fill(0x30, from, to)
+  out.set(digits, from)
   return out
 }

@@ -46,7 +46,7 @@ function contract() {
 
 /** The PDF library alone, writing the very glyph runs of a laid-out paper: no layout, no structure, no boxes. */
 async function writeRuns(laid: Laid, fonts: FontSet): Promise<Uint8Array> {
-  const doc = createPdf('', 'en', AT, '', false)
+  const doc = createPdf('', 'en', AT, '', { tagged: false })
   const bytes = collect(doc)
   for (const page of laid.pages) {
     doc.addPage({ size: [laid.width, laid.height], margin: 0 })

@@ -8,7 +8,7 @@ import type { Minor } from '../../core/money/money'
 import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
 import { drawCredit } from '../money/credits'
 import { followCallOff } from '../rounds/manage/call-off'
-import { raiseInvoice } from '../money/invoices'
+import { drawInvoice, raiseInvoice } from '../money/invoices'
 import { remind } from '../rounds/after/remind'
 import { projectJob } from '../standing/project'
 import { letGoNight } from '../rounds/seal/retention'
@@ -73,6 +73,7 @@ export const handlers: Record<string, Handler> = {
   'mail.damage': (e) => mailDamage(e.key, s(e.payload.jobId), e.payload as { back: Minor; kept: Minor; words: string }),
   'mail.called-off': (e) => mailCalledOff(e.key, s(e.payload.jobId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
+  'invoice.draw': (e) => drawInvoice(s(e.payload.id)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
 }
 

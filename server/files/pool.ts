@@ -16,6 +16,7 @@ import type { RowsFile, RowsTask } from './worker/rows'
 import type { PageOf } from '../../core/pdf/assemble'
 import type { PaperDocument } from '../../core/document/model'
 import type { SigningKey } from '../../core/evidence/certificate'
+import type { Stamp } from '../../core/evidence/stamp'
 
 /** Threads that draw and seal our own papers. */
 let own: Piscina | null = null
@@ -39,7 +40,11 @@ export const sealInWorker = async ({ restated, ...task }: SealTask): Promise<Sea
     ...task,
     ...(restated ? { restated: { ...restated, document: await withPicture(restated.document) } } : {}),
   })
-export const makeKeyInWorker = (name: string, at: string): Promise<SigningKey> => run('makeKey', { name, at })
+export const makeKeyInWorker = (name: string, at: string, use?: 'time stamps'): Promise<SigningKey> =>
+  run('makeKey', { name, at, use })
+export const readStampInWorker = (task: Record<'answer' | 'data' | 'nonce', Uint8Array>) =>
+  run<{ stamp: Stamp } | { refused: string }>('readStamp', task)
+export const stampInWorker = (task: { sealed: Uint8Array; stamp: Stamp }) => run<Uint8Array>('stampSealed', task)
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
 /** Does something with the whole data folder, in a thread of its own that ends with it. */
 async function keeping<T>(name: string, task: unknown): Promise<T> {

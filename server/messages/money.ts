@@ -100,7 +100,8 @@ export async function mailReceipt(key: string, jobId: string, paymentId: string)
 
 /** Sends an invoice. */
 export async function mailInvoice(key: string, jobId: string, number: string, sha: string): Promise<void> {
-  const { job, client, invoice, business } = await loadJob(jobId)
+  const { job, client, invoices, business } = await loadJob(jobId)
+  const invoice = invoices.find((i) => i.number === number)
   if (!client?.email || !invoice) return
   const language = await clientLanguage(jobId, client.id)
   const says = await saysHere(language)

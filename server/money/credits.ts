@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { creditDocument } from '../../core/invoices/credit-document'
 import { creditGroups, creditOf, leftOf } from '../../core/invoices/credit'
+import { eCreditOf } from '../../core/invoices/en16931'
 import { entriesOf } from '../../core/ledger/ledger'
 import { type Minor, formatMoney, sum } from '../../core/money/money'
 import { takeNumber } from '../business/numbers'
@@ -12,9 +13,11 @@ import { creditNotes, invoices } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
+import { theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
+import { carriedBy, exemptBy } from './e-invoice'
 import { headOf } from './invoices'
 import { post } from './ledger'
 
@@ -37,7 +40,7 @@ export async function raiseCredit(
     const { business, today } = loaded
     const left = leftOf(
       invoice.invoice.groups,
-      loaded.credits.map((c) => c.credit),
+      loaded.credits.filter((c) => c.invoiceId === invoiceId).map((c) => c.credit),
     )
     const rest = sum(left.map((g) => g.total))
     if (rest === 0) throw new Problem('not-now', `Invoice ${invoice.number} was taken back whole already.`)
@@ -86,7 +89,14 @@ export async function drawCredit(id: string): Promise<void> {
   if (!row || row.pdfSha) return
   const document = creditDocument(row.frozen, row.credit)
   const author = row.frozen.business.name
-  const { pdf } = await renderPaper({ document, figures: null, at: row.createdAt, author })
+  const { carried } = carriedBy(eCreditOf(row.frozen, row.credit, exemptBy(await theBusiness())))
+  const { pdf } = await renderPaper({
+    document,
+    figures: null,
+    at: row.createdAt,
+    author,
+    ...(carried ? { carried } : {}),
+  })
   const pdfSha = await putBlob(pdf, 'application/pdf')
   await write(async (tx) => {
     await tx.update(creditNotes).set({ pdfSha }).where(eq(creditNotes.id, id))

@@ -1,111 +1,205 @@
 import { and, eq } from 'drizzle-orm'
 import { instantOf } from '../../core/calendar/dates'
-import { type InvoiceHead, buildInvoice, invoiceDocument, invoiceProblems } from '../../core/invoices/invoice'
+import {
+  type Invoice,
+  type InvoiceHead,
+  buildInvoice,
+  buildStageInvoice,
+  invoiceDocument,
+  invoiceProblems,
+} from '../../core/invoices/invoice'
+import type { InvoiceLook } from '../../shared/jobs'
+import { toInvoice } from '../../core/invoices/so-far'
+import type { Stage } from '../../core/payment-plan/plan'
 import { letterheadOf } from '../../core/look/look'
 import { invoiceSays } from '../../core/invoices/words'
 import { formatDate } from '../../core/merge/merge'
 import { fill } from '../../core/text/fill'
-import { keptPricing } from '../../core/invoices/kept'
+import { eInvoiceOf } from '../../core/invoices/en16931'
+import { partPricing } from '../../core/invoices/kept'
 import { entriesOf } from '../../core/ledger/ledger'
 import { linesIn } from '../../core/pricing/said'
-import { formatMoney } from '../../core/money/money'
+import { formatMoney, sum } from '../../core/money/money'
 import { takeNumber } from '../business/numbers'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
-import { db, write } from '../platform/db/client'
+import { type Db, db, write } from '../platform/db/client'
 import { happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
+import { idBy, makeOnce } from '../platform/once'
+import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
 import { renderPaper } from '../files/pool'
 import { note } from '../standing/thread'
 import type { Language } from '../../core/text/language'
 import { type LoadedJob, loadJob } from '../records/job'
 import { clientLanguage } from '../chain/language'
+import { carriedBy, exemptBy } from './e-invoice'
 import { post } from './ledger'
 import { touch } from '../standing/touch'
 import { lineFacts } from '../standing/project'
 import { isAllSigned } from '../../core/line/line'
 
+/** What stands in the way of an invoice, for the business to put there. */
+class Missing {
+  constructor(readonly words: string[]) {}
+}
+
+/** An invoice as it would be now, without its number: of a stage, or of all that is left. */
+async function drafted(loaded: LoadedJob, stage: Stage | null): Promise<{ head: InvoiceHead; built: Invoice }> {
+  const { job, pricing, priced, stages, before, business, today } = loaded
+  const { days } = business.settings.terms
+  const language = await clientLanguage(job.id, job.clientId)
+  const head = headOf(loaded, language)
+  const says = invoiceSays(language)
+  const { calledOff } = job
+  if (stage) {
+    const words = fill(says.part, { label: stage.label })
+    return { head, built: buildStageInvoice(priced.groups, stage, words, today, days) }
+  }
+  const sold = calledOff
+    ? partPricing(priced.groups, calledOff.owed, keptWords(language, calledOff.on))
+    : { ...pricing, lines: linesIn(pricing.lines, language) }
+  return { head, built: buildInvoice(sold, stages, today, days, before) }
+}
+
+/** Numbers, freezes and posts an invoice of a stage, or (no stage) of all that is left, in the open transaction. */
+async function raise(
+  tx: Db,
+  loaded: LoadedJob,
+  { id, stage }: { id: string; stage: Stage | null },
+): Promise<string | Missing> {
+  const { job, business, today } = loaded
+  const { head, built } = await drafted(loaded, stage)
+  const missing = invoiceProblems(head, built)
+  if (missing.length) return new Missing(missing)
+  const number = await takeNumber(tx, 'invoices', isTaken)
+  await tx.insert(invoices).values({
+    id,
+    jobId: job.id,
+    stage: stage?.key ?? null,
+    number,
+    issuedOn: today,
+    invoice: built,
+    frozen: { ...head, number },
+    createdAt: now(),
+  })
+  await post(
+    tx,
+    { event: `invoice:${id}`, day: today, jobId: job.id },
+    entriesOf({ type: 'invoiced', groups: built.groups }),
+  )
+  await note({
+    jobId: job.id,
+    type: 'invoice',
+    words: `Invoice ${number} raised${stage ? `, ${stage.label.toLowerCase()}` : ''}: ${formatMoney(built.total, business.currency)}`,
+    detail: built.balance > 0 ? `Balance ${formatMoney(built.balance, business.currency)}` : 'Nothing left to pay',
+    state: 'settled',
+    notable: true,
+  })
+  await enqueue('invoice.draw', `invoice-draw:${id}`, { id })
+  touch(job.id)
+  return id
+}
+
 /**
- * Raises a job's invoice: number and content in one transaction, so that numbers run without gaps; the PDF and the
- * message after. Done again it goes on where it stopped. Returns when to come back if the day hasn't come yet.
+ * Raises a job's invoice by itself: number and content in one transaction, so that numbers run without gaps; the PDF and the
+ * message after. Done again it does nothing more. Returns when to come back if its day hasn't come or something is missing.
  */
 export async function raiseInvoice(jobId: string): Promise<{ again: string } | void> {
-  const later = await write(async (tx) => {
+  return write(async (tx) => {
     const loaded = await loadJob(jobId)
-    const { job, kind, invoice, pricing, stages, business, today } = loaded
-    if (invoice || !job.agreedOn || (await waitsForMore(loaded))) return
+    const { job, kind, invoice, business, today } = loaded
     const { calledOff } = job
+    // A release before drew it within this errand.
+    if (invoice && !invoice.pdfSha) await enqueue('invoice.draw', `invoice-draw:${invoice.id}`, { id: invoice.id })
+    if ((invoice && !calledOff) || !job.agreedOn || (await waitsForMore(loaded))) return
     if (!calledOff && kind.settings.expects.invoice === 'day') {
       if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
       if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
     }
-    const language = await clientLanguage(jobId, job.clientId)
-    const head = headOf(loaded, language)
-    const sold = calledOff
-      ? keptPricing(loaded.priced.groups, calledOff.owed, keptWords(language, calledOff.on))
-      : pricing
-    const built = buildInvoice(
-      { ...sold, lines: linesIn(sold.lines, language) },
-      stages,
-      today,
-      business.settings.terms.days,
-    )
-    const missing = invoiceProblems(head, built)
-    if (missing.length) {
-      await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+    const raised = await raise(tx, loaded, { id: newId(), stage: null })
+    if (!(raised instanceof Missing)) return
+    const words = raised.words.join(' ')
+    await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+      jobId,
+      subject: 'An invoice waits',
+      words: `The invoice can’t be raised yet: ${words} It is raised by itself once that is there.`,
+    })
+    const [said] = await tx
+      .select({ id: happenings.id })
+      .from(happenings)
+      .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
+    if (!said)
+      await note({
         jobId,
-        subject: 'An invoice waits',
-        words: `The invoice can’t be raised yet: ${missing.join(' ')} It is raised by itself once that is there.`,
+        type: 'invoice-waits',
+        words: 'The invoice waits',
+        detail: words,
+        state: 'trouble',
+        notable: true,
       })
-      const [said] = await tx
-        .select({ id: happenings.id })
-        .from(happenings)
-        .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
-      if (!said)
-        await note({
-          jobId,
-          type: 'invoice-waits',
-          words: 'The invoice waits',
-          detail: missing.join(' '),
-          state: 'trouble',
-          notable: true,
-        })
-      return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
-    }
-    const number = await takeNumber(tx, 'invoices', isTaken)
-    const id = newId()
-    await tx.insert(invoices).values({
-      id,
-      jobId,
-      number,
-      issuedOn: today,
-      invoice: built,
-      frozen: { ...head, number },
-      createdAt: now(),
-    })
-    await post(tx, { event: `invoice:${id}`, day: today, jobId }, entriesOf({ type: 'invoiced', groups: built.groups }))
-    await note({
-      jobId,
-      type: 'invoice',
-      words: `Invoice ${number} raised: ${formatMoney(built.total, business.currency)}`,
-      detail: built.balance > 0 ? `Balance ${formatMoney(built.balance, business.currency)}` : 'Nothing left to pay',
-      state: 'settled',
-      notable: true,
-    })
-    touch(jobId)
+    return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
   })
-  if (later) return later
+}
+
+/** What of a job can be invoiced by hand now. */
+export const invoiceable = ({ job, priced, stages, before }: LoadedJob) =>
+  job.agreedOn && !job.calledOff ? toInvoice(priced.groups, stages, before) : []
+
+/** An invoice as it would be raised now: what it asks for, what is missing, and which rules of e-invoices it would break. */
+export async function lookAtInvoice(jobId: string, key: string | null): Promise<InvoiceLook> {
   const loaded = await loadJob(jobId)
-  const { invoice, business } = loaded
+  if (!invoiceable(loaded).some((x) => x.stage === key)) throw notFound('part to invoice')
+  const stage = key === null ? null : loaded.stages.find((s) => s.key === key)!
+  const { head, built } = await drafted(loaded, stage)
+  const { broken } = carriedBy(eInvoiceOf({ ...head, number: '1' }, built, exemptBy(loaded.business)))
+  const { total, balance, dueOn } = built
+  return { total, balance, dueOn, missing: invoiceProblems(head, built), broken }
+}
+
+/** Raises an invoice by hand, of a stage or of all that is left. With the same key it is the same. */
+export async function invoiceByHand(
+  jobId: string,
+  { stage, key }: { stage: string | null; key: string },
+): Promise<string> {
+  const id = idBy('i', key)
+  return makeOnce(invoices, id, async (tx) => {
+    const loaded = await loadJob(jobId)
+    if (!invoiceable(loaded).some((x) => x.stage === stage))
+      throw new Problem(
+        'not-now',
+        loaded.job.agreedOn
+          ? 'There is nothing left of that to invoice. Look again: another member may have been first.'
+          : 'This job isn’t agreed yet, so there is nothing to invoice.',
+      )
+    const of = stage === null ? null : loaded.stages.find((s) => s.key === stage)!
+    const raised = await raise(tx, loaded, { id, stage: of })
+    if (raised instanceof Missing) throw new Problem('invalid', raised.words.join(' '))
+    return raised
+  })
+}
+
+/** The outbox's part: draws an invoice and sends it. Done again it goes on where it stopped. */
+export async function drawInvoice(id: string): Promise<void> {
+  const [invoice] = await db().select().from(invoices).where(eq(invoices.id, id))
   if (!invoice || invoice.pdfSha) return
+  const loaded = await loadJob(invoice.jobId)
   const head = invoice.frozen ?? { ...headOf(loaded, 'en'), number: invoice.number, issuedOn: invoice.issuedOn }
   const document = invoiceDocument(head, invoice.invoice)
-  const { pdf } = await renderPaper({ document, figures: null, at: invoice.createdAt, author: business.legalName })
+  const author = head.business.name
+  const { carried } = carriedBy(eInvoiceOf(head, invoice.invoice, exemptBy(loaded.business)))
+  const { pdf } = await renderPaper({
+    document,
+    figures: null,
+    at: invoice.createdAt,
+    author,
+    ...(carried ? { carried } : {}),
+  })
   const pdfSha = await putBlob(pdf, 'application/pdf')
   await write(async (tx) => {
-    await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, invoice.id))
-    await enqueue('mail.invoice', `invoice-mail:${invoice.id}`, { jobId, number: invoice.number, sha: pdfSha })
+    await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, id))
+    await enqueue('mail.invoice', `invoice-mail:${id}`, { jobId: invoice.jobId, number: invoice.number, sha: pdfSha })
   })
 }
 
@@ -116,7 +210,7 @@ const keptWords = (language: Language, on: string): string =>
 async function waitsForMore(loaded: LoadedJob): Promise<boolean> {
   const { calledOff } = loaded.job
   // Of what was called off only what is kept is invoiced, once the hour to take it back is over.
-  if (calledOff) return !calledOff.done || calledOff.owed === 0
+  if (calledOff) return !calledOff.done || calledOff.owed <= sum(loaded.before.map((b) => b.total)) - loaded.credited
   const when = loaded.kind.settings.expects.invoice
   if (when === 'completed') return !loaded.job.completedOn
   return when === 'signed' && !isAllSigned(await lineFacts(loaded))

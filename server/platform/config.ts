@@ -3,8 +3,8 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import { join, resolve } from 'node:path'
 import { randomBytes } from 'node:crypto'
 
-/** What can be pretended when it is asked for: card payments, identity checks, and the post. */
-export const STANDINS = ['cards', 'identity', 'post'] as const
+/** What can be pretended when it is asked for: card payments, identity checks, the post, and an authority of time. */
+export const STANDINS = ['cards', 'identity', 'post', 'times'] as const
 export type Standin = (typeof STANDINS)[number]
 
 /** Settings from the environment, each with what it falls back to. Read once, at start. */

@@ -1,7 +1,9 @@
 import { asc, eq, inArray } from 'drizzle-orm'
+import type { InvoicedBefore } from '../../core/invoices/invoice'
+import { invoicedSoFar } from '../../core/invoices/so-far'
 import { inForce, lessCredited, planStages, type Stage, stagesCalledOff } from '../../core/payment-plan/plan'
 import { type Priced, type PricedLine, type Pricing, price } from '../../core/pricing/pricing'
-import { type Minor, subtract, sum } from '../../core/money/money'
+import { type Minor, subtract } from '../../core/money/money'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { contacts, creditNotes, guests, invoices, jobLines, jobs, kinds, payments } from '../platform/db/schema'
@@ -25,10 +27,14 @@ export interface LoadedJob {
   /** The stages as they were agreed, whatever was credited or called off since: what papers say. */
   agreedStages: Stage[]
   credit: Minor
+  /** The last invoice of the whole; null while there is none. */
   invoice: Row<typeof invoices> | null
-  /** What was taken back of it. */
+  /** All invoices, those of stages among them, the first first; and what of them counts for the next. */
+  invoices: Row<typeof invoices>[]
+  before: InvoicedBefore[]
+  /** What was taken back of them. */
   credits: Row<typeof creditNotes>[]
-  /** All of that together. */
+  /** What of that takes off what is owed. */
   credited: Minor
   business: Business
   today: string
@@ -50,13 +56,13 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     toLine,
   )
   const paid = await d.select().from(payments).where(eq(payments.jobId, id)).orderBy(asc(payments.at))
-  const [invoice] = await d.select().from(invoices).where(eq(invoices.jobId, id))
-  const credits = invoice
-    ? await d
-        .select()
-        .from(creditNotes)
-        .where(eq(creditNotes.invoiceId, invoice.id))
-        .orderBy(asc(creditNotes.createdAt))
+  const raised = await d
+    .select()
+    .from(invoices)
+    .where(eq(invoices.jobId, id))
+    .orderBy(asc(invoices.createdAt), asc(invoices.number))
+  const credits = raised.length
+    ? await d.select().from(creditNotes).where(eq(creditNotes.jobId, id)).orderBy(asc(creditNotes.createdAt))
     : []
   const coming = await d.select().from(guests).where(eq(guests.jobId, id)).orderBy(asc(guests.position))
   const people = coming.length
@@ -76,12 +82,11 @@ export async function loadJob(id: string): Promise<LoadedJob> {
   const day = today(business.timeZone)
   const of = { plan: job.plan, acceptedOn: job.agreedOn, today: day, payments: inForce(paid) }
   const agreed = planStages({ ...of, total: priced.total, jobDay: job.day })
-  // What was credited of its invoice isn't owed any more.
-  const credited = sum(credits.map((c) => c.credit.total))
+  const { before, credited } = invoicedSoFar(raised, credits)
   const owed = subtract(priced.total, credited)
   const { stages, credit } = job.calledOff
     ? stagesCalledOff({ ...of, calledOff: job.calledOff })
-    : credits.length
+    : credited > 0
       ? lessCredited(planStages({ ...of, total: owed, jobDay: job.day }), owed)
       : agreed
   return {
@@ -97,7 +102,9 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     stages,
     agreedStages: agreed.stages,
     credit,
-    invoice: invoice ?? null,
+    invoice: raised.findLast((i) => i.stage === null) ?? null,
+    invoices: raised,
+    before,
     credits,
     credited,
     business,

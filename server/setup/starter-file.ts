@@ -31,12 +31,13 @@ export async function starterOut(): Promise<StarterSet> {
     language: business.settings.language,
     kinds: kindRows.map(({ id, name, settings }) => ({ id, name, settings: withoutGone(settings, there) })),
     templates: await Promise.all(
-      written.map(async ({ id, kind, folder, name, document }) => ({
+      written.map(async ({ id, kind, folder, name, document, languageOf }) => ({
         id,
         kind,
         folder,
         name,
         document: (await wholeDocument(document)).document,
+        languageOf: languageOf && there.has(languageOf) ? languageOf : null,
       })),
     ),
     items: items.map(({ position: _, ...item }) => ({ ...item, picture: null })),
@@ -76,9 +77,15 @@ export async function starterIn(set: StarterSet): Promise<{ kinds: number; templ
     const [lastKind] = await tx.select({ at: max(kinds.position) }).from(kinds)
     const [lastItem] = await tx.select({ at: max(catalogue.position) }).from(catalogue)
     for (const t of set.templates)
-      await tx
-        .insert(templates)
-        .values({ ...t, id: fresh.get(t.id)!, document: withIds(t.document), edition: 1, updatedAt: at })
+      await tx.insert(templates).values({
+        ...t,
+        id: fresh.get(t.id)!,
+        document: withIds(t.document),
+        edition: 1,
+        updatedAt: at,
+        languageOf: t.languageOf ? fresh.get(t.languageOf)! : null,
+        inStepWith: t.languageOf ? 1 : null,
+      })
     for (const [i, k] of set.kinds.entries()) {
       const named = Object.entries(k.settings.templates).map(([part, id]) => [part, fresh.get(id)!])
       const settings = { ...k.settings, checkWith: null, templates: Object.fromEntries(named) as Settings['templates'] }

@@ -25,6 +25,7 @@ export async function businessView(): Promise<BusinessView> {
     senders: settings.senders,
     mail: mail && { host: mail.host, port: mail.port, user: mail.user, from: mail.from, kept: !!mail.password },
     texts: texts && { url: texts.url, kind: texts.kind, body: texts.body, from: texts.from, kept: !!texts.headers },
+    times: settings.times,
     stuck: await stuckMessages(),
     mailFromOutside: useConfig().mail !== null,
   }

@@ -7,19 +7,14 @@ import type { InvoiceHead } from '../../core/invoices/invoice'
 import { db } from '../platform/db/client'
 import { creditNotes, invoices } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
-import { type Business, theBusiness } from '../records/business'
+import { exemptBy } from '../money/e-invoice'
+import { theBusiness } from '../records/business'
 
 type Syntax = 'ubl' | 'cii'
 export interface XmlFile {
   bytes: Uint8Array
   name: string
   type: string
-}
-
-/** Why nothing is charged at 0 %, by what the business calls that rate; nothing where it is a zero rate. */
-const exemptBy = ({ settings }: Business): string => {
-  const words = settings.taxRates.find((r) => Number(r.rate) === 0)?.words ?? ''
-  return /^(|none|zero.*|null.*)$/i.test(words) ? '' : words
 }
 
 /** What an earlier release kept nothing of can't be written anew with another head. */

@@ -115,6 +115,13 @@ const PLACES: Place[] = [
     words: 'settings mails wording reminder receipt template',
   },
   {
+    label: 'Who vouches for our times',
+    detail: 'time stamps on sealed copies',
+    to: '/settings/times',
+    may: 'settings',
+    words: 'settings authority clock tsa rfc 3161',
+  },
+  {
     label: 'What goes out, and does it',
     detail: 'letters, texts, cards, files: how each stands',
     to: '/settings/ways',

@@ -4,7 +4,7 @@ import type { Minor } from '../../core/money/money'
 import type { MoneyView } from '../../shared/overview'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, daySums, dues, invoices, jobs, payments, standings } from '../platform/db/schema'
+import { contacts, daySums, dues, jobs, payments, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { listInvoices } from './invoices'
 import { moneyRow } from './sums'
@@ -27,12 +27,13 @@ export async function moneyView(): Promise<MoneyView> {
       open: dues.open,
       dueOn: dues.dueOn,
       held: dues.held,
-      invoice: invoices.number,
+      invoice: sql<
+        string | null
+      >`(select number from invoices i where i.job_id = ${dues.jobId} order by i.created_at desc limit 1)`,
     })
     .from(dues)
     .innerJoin(jobs, eq(jobs.id, dues.jobId))
     .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-    .leftJoin(invoices, eq(invoices.jobId, dues.jobId))
     .orderBy(asc(dues.dueOn))
     .limit(60)
   const all = await db()

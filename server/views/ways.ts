@@ -1,10 +1,11 @@
 import { statfs } from 'node:fs/promises'
-import { sql } from 'drizzle-orm'
+import { desc, sql } from 'drizzle-orm'
 import type { WaysView } from '../../shared/out/settings'
 import { takesCards } from '../gateways/cards'
+import { stampsTimes } from '../gateways/times'
 import { hasStandin, useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
-import { blobs } from '../platform/db/schema'
+import { blobs, outbox } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { stuckMessages } from './business'
 
@@ -15,6 +16,22 @@ const size = (n: number) =>
   n < 1e9
     ? `${(n / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`
     : `${(n / 1e9).toLocaleString('en', { maximumFractionDigits: 1 })} GB`
+
+/** A way that is set up, or pretended, or neither: how each is said. */
+function of(
+  key: Way['key'],
+  on: boolean,
+  pretended: boolean,
+  words: [on: string, off: string, pretended?: string],
+): Way {
+  return {
+    key,
+    state: on ? 'works' : pretended ? 'pretended' : 'off',
+    words: on ? words[0] : pretended ? `Pretended: ${words[2] ?? LETTER}` : words[1],
+    error: '',
+  }
+}
+const LETTER = 'seen in the post room, nothing really goes out'
 
 async function storage(): Promise<Way> {
   const { dataDir } = useConfig()
@@ -31,6 +48,22 @@ async function storage(): Promise<Way> {
   }
 }
 
+/** Time stamps: how they stand, and what the authority said last while copies wait for it. */
+async function times(url: string | null): Promise<Way> {
+  const way = of('times', url !== null, stampsTimes(url), [
+    `By ${url}`,
+    'Times on papers are this machine’s own; nobody else vouches for them',
+    'sealed copies carry stamps that prove nothing',
+  ])
+  const [waiting] = await db()
+    .select({ error: outbox.lastError })
+    .from(outbox)
+    .where(sql`${outbox.kind} = 'seal' and ${outbox.doneAt} is null and ${outbox.lastError} like 'No time stamp:%'`)
+    .orderBy(desc(outbox.id))
+    .limit(1)
+  return waiting ? { ...way, state: 'trouble', error: `Sealed copies wait. ${waiting.error ?? ''}` } : way
+}
+
 /** Every way out of the business, how it stands, and what went wrong last. */
 export async function waysView(): Promise<WaysView> {
   const { settings } = await theBusiness()
@@ -38,18 +71,6 @@ export async function waysView(): Promise<WaysView> {
   const post = hasStandin('post')
   const mail = useConfig().mail !== null || settings.mail !== null
   const waiting = n ? `${n === 100 ? '100 or more' : n} wait and could not go out.` : ''
-  const letter = 'seen in the post room, nothing really goes out'
-  const of = (
-    key: Way['key'],
-    on: boolean,
-    pretended: boolean,
-    words: [on: string, off: string, pretended?: string],
-  ): Way => ({
-    key,
-    state: on ? 'works' : pretended ? 'pretended' : 'off',
-    words: on ? words[0] : pretended ? `Pretended: ${words[2] ?? letter}` : words[1],
-    error: '',
-  })
   const letters = of('letters', mail, post, [
     settings.mail ? `By ${settings.mail.host}` : 'By the server this installation was started with',
     'No mail server is set: letters wait',
@@ -69,12 +90,7 @@ export async function waysView(): Promise<WaysView> {
         'specimen documents alone are known',
       ]),
       await storage(),
-      {
-        key: 'times',
-        state: 'off',
-        words: 'Times on papers are this machine’s own; no time stamps of another are asked for',
-        error: '',
-      },
+      await times(settings.times?.url ?? null),
     ],
   }
 }

@@ -52,7 +52,7 @@ export const sessionView = z.object({
       language,
     })
     .nullable(),
-  standins: z.array(z.enum(['cards', 'identity', 'post'])),
+  standins: z.array(z.enum(['cards', 'identity', 'post', 'times'])),
   postRoomOpens: z.boolean().optional(),
   noMail: z.boolean().optional(),
   /** There is a business here. */

@@ -154,6 +154,15 @@ export const callOffLook = z.object({
   out: z.array(z.string()),
   invoice: z.string().nullable(),
 })
+/** An invoice as it would be raised now: what is missing, and which rules of EN 16931 it would break, so that it goes as a PDF alone. */
+export const invoiceLook = z.object({
+  total: minor,
+  balance: minor,
+  dueOn: z.string().nullable(),
+  missing: z.array(z.string()),
+  broken: z.array(z.object({ rule: z.string(), words: z.string() })),
+})
+export type InvoiceLook = z.output<typeof invoiceLook>
 export type CallOffLook = z.output<typeof callOffLook>
 
 /** Money that came or went, as it was booked; `takenBack` where another booking says it was a mistake. */
@@ -219,6 +228,20 @@ export const jobView = z.object({
       left: minor,
     })
     .nullable(),
+  /** All its invoices, those of single stages among them. */
+  invoices: z.array(
+    z.object({
+      id: z.string(),
+      number: z.string(),
+      total: minor,
+      left: minor,
+      issuedOn: z.string(),
+      stage: z.string().nullable(),
+      ready: z.boolean(),
+    }),
+  ),
+  /** What can be invoiced by hand now: the whole that is left (no stage), or a stage by itself. */
+  toInvoice: z.array(z.object({ stage: z.string().nullable(), label: z.string(), amount: minor })),
   bookings: z.array(booking),
   calledOff: z
     .object({

@@ -45,6 +45,8 @@ export const businessView = z.object({
   texts: z
     .object({ url: z.string(), kind: z.enum(textKinds), body: z.string(), from: z.string(), kept: z.boolean() })
     .nullable(),
+  /** Who stamps the times of sealed copies. */
+  times: z.object({ url: z.string() }).nullable(),
   /** Whom letters are from where it isn’t the business as such. */
   senders: z.object({ papers: sender, money: sender }),
   /** Messages that could not be given over yet, and what was said last. */

@@ -298,14 +298,26 @@ describe('what one begins with, as a file', () => {
     expect(after.kinds.length).toBe(before.kinds.length + set.kinds.length)
     const added = after.kinds.at(-1)!
     expect(after.templates.map((t) => t.id)).toContain(added.settings.templates.quote)
-    // The demo's own goes the other way, its clauses put into its papers.
+    // The demo's own goes the other way, its clauses put into its papers, and what says the same in another language with it.
+    const first = before.templates.find((t) => t.name === 'Hire agreement')!
+    const { id: german } = await maren.must<{ id: string }>('POST', `/api/templates/${first.id}/language`, {
+      language: 'de',
+    })
     const theirs = await maren.must<StarterSet>('GET', '/api/starter')
     expect(JSON.stringify(theirs.templates)).not.toContain('"t":"clause"')
+    expect(theirs.templates.find((t) => t.id === german)!.languageOf).toBe(first.id)
+    const lost = { ...theirs, templates: theirs.templates.filter((t) => t.id !== first.id), kinds: [] }
+    expect((await owner.call('POST', '/api/starter', lost)).status).toBe(422)
     await owner.must('POST', '/api/starter', theirs)
     const hire = (await owner.must<LibraryView>('GET', '/api/library')).templates.find(
       (t) => t.name === 'Hire agreement',
     )!
     expect(await owner.raw(`/api/templates/${hire.id}/export?as=pdf`)).toHaveProperty('length')
+    expect(await owner.must('POST', `/api/templates/${hire.id}/language`, { language: 'de' })).toMatchObject({
+      id: (await owner.must<LibraryView>('GET', '/api/library')).templates.find((t) =>
+        t.name.startsWith('Hire agreement, '),
+      )!.id,
+    })
     for (const wrong of [{ ...set, version: 2 }, { ...set, templates: [] }, { upwold: 'starter' }])
       expect((await owner.call('POST', '/api/starter', wrong)).status).toBe(422)
   })

@@ -150,6 +150,7 @@ test('from an empty folder: a business is made by four questions, and every sett
       'settings/members',
       'settings/mail',
       'settings/texts',
+      'settings/times',
       'settings/letters',
       'settings/rounds',
       'settings/sets',

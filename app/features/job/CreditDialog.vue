@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { newCredit } from '~~/shared/jobs'
+import { type JobView, newCredit } from '~~/shared/jobs'
 import { majorString } from '~~/core/money/money'
 import { typedDecimal } from '~~/core/money/typed'
 import { typedAmount } from '~~/shared/typed'
 import { useJob } from './useJob'
 
-/** Takes the invoice back, whole or a part of what is left of it, by a credit note. */
+/** Takes an invoice back, whole or a part of what is left of it, by a credit note. */
+const { invoice } = defineProps<{ invoice: JobView['invoices'][number] }>()
 const emit = defineEmits<{ close: [] }>()
 const thisJob = useJob()
 const { job } = storeToRefs(thisJob)
 const locale = useLocale()
 const notices = useNotices()
-const invoice = job.value.invoice!
 const { currency } = job.value
 const form = reactive({
   amount: typedDecimal(majorString(invoice.left, currency), locale.value),

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Undo2 } from '@lucide/vue'
+import { ReceiptText, Undo2 } from '@lucide/vue'
 import { takeBack } from '~~/shared/jobs'
-import type { Booking } from '~~/shared/jobs'
+import type { Booking, JobView } from '~~/shared/jobs'
 import BackDialog from './BackDialog.vue'
 import CallOffDialog from './CallOffDialog.vue'
 import CreditDialog from './CreditDialog.vue'
 import DepositDialog from './DepositDialog.vue'
+import InvoiceDialog from './InvoiceDialog.vue'
 import { useJob } from './useJob'
 
 /** Money that came and went on a job, as it was booked, and what can be done about it. */
@@ -20,9 +21,12 @@ const WAYS: Record<string, string> = { card: 'by card', bank: 'by bank', cash: '
 const wordsOf = (b: Booking) => [b.reverses ? 'taken back' : WAYS[b.method], b.words].filter(Boolean).join(': ')
 const held = computed(() => job.value.stages.find((s) => s.held)?.paid ?? 0)
 const paid = computed(() => job.value.bookings.some((b) => b.stage !== 'damage' && b.amount > 0 && !b.takenBack))
-type Open = '' | 'back' | 'deposit' | 'callOff' | 'credit'
+type Open = '' | 'back' | 'deposit' | 'callOff' | 'invoice'
 const open = ref<Open>('')
 const show = (what: Open) => (open.value = what)
+/** The invoice that is being taken back. */
+const crediting = ref<JobView['invoices'][number] | null>(null)
+const stageLabel = (key: string) => job.value.stages.find((s) => s.key === key)?.label ?? key
 defineExpose({ show })
 /** A booking that was a mistake: why is asked first, and stands beside it. */
 const mistaken = ref<Booking | null>(null)
@@ -62,16 +66,20 @@ const until = computed(() => {
         ><Button size="small" variant="outlined" :disabled="busy" @click="callBack">Take it back</Button></span
       >
     </div>
-    <ul v-if="job.bookings.length || job.invoice || job.credits.length" class="ledger" aria-label="Bookings">
-      <li v-if="job.invoice" class="booking">
+    <ul v-if="job.bookings.length || job.invoices.length || job.credits.length" class="ledger" aria-label="Bookings">
+      <li v-for="i in job.invoices" :key="i.id" class="booking">
         <span
-          ><a :href="`/api/invoices/${job.invoice.id}/pdf`" target="_blank">Invoice {{ job.invoice.number }}</a
-          ><span class="small block"
-            ><a :href="`/api/invoices/${job.invoice.id}/xml?as=ubl`" download>as UBL</a>,
-            <a :href="`/api/invoices/${job.invoice.id}/xml?as=cii`" download>as CII</a></span
+          ><a v-if="i.ready" :href="`/api/invoices/${i.id}/pdf`" target="_blank">Invoice {{ i.number }}</a
+          ><template v-else>Invoice {{ i.number }}, being drawn</template
+          ><span class="soft small block"
+            ><template v-if="i.stage">{{ stageLabel(i.stage) }}; </template>{{ dayWords(i.issuedOn, job.today) }};
+            <a :href="`/api/invoices/${i.id}/xml?as=ubl`" download>as UBL</a>,
+            <a :href="`/api/invoices/${i.id}/xml?as=cii`" download>as CII</a></span
           ></span
-        ><span class="money">{{ c(job.invoice.total) }}</span>
-        <span />
+        ><span class="money">{{ c(i.total) }}</span>
+        <IconButton v-if="mayBook && i.left > 0" :label="`Credit invoice ${i.number}`" @click="crediting = i"
+          ><ReceiptText :size="16" /></IconButton
+        ><span v-else />
       </li>
       <li v-for="n in job.credits" :key="n.id" class="booking">
         <span
@@ -97,9 +105,7 @@ const until = computed(() => {
     <p v-if="mayBook" class="acts mt-2">
       <Button v-if="held > 0" size="small" variant="outlined" @click="show('deposit')">Settle the deposit</Button>
       <Button v-if="paid" size="small" variant="outlined" @click="show('back')">Give money back</Button>
-      <Button v-if="job.invoice && job.invoice.left > 0" size="small" variant="outlined" @click="show('credit')"
-        >Credit the invoice</Button
-      >
+      <Button v-if="job.toInvoice.length" size="small" variant="outlined" @click="show('invoice')">Invoice now…</Button>
       <Button
         v-if="!job.calledOff && !job.completedOn && job.agreedOn"
         size="small"
@@ -135,7 +141,8 @@ const until = computed(() => {
     </Dialog>
     <BackDialog v-if="open === 'back'" @close="show('')" />
     <DepositDialog v-if="open === 'deposit'" :held="held" @close="show('')" />
-    <CreditDialog v-if="open === 'credit'" @close="show('')" />
+    <InvoiceDialog v-if="open === 'invoice'" @close="show('')" />
+    <CreditDialog v-if="crediting" :invoice="crediting" @close="crediting = null" />
     <CallOffDialog v-if="open === 'callOff'" @close="show('')" />
   </section>
 </template>

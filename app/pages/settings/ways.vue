@@ -16,7 +16,7 @@ const NAMES: Record<Way['key'], [name: string, to?: string]> = {
   cards: ['Card payments'],
   identity: ['Checks of identity documents'],
   storage: ['Files', '/settings/kept'],
-  times: ['Time stamps'],
+  times: ['Time stamps', '/settings/times'],
 }
 const MARKS: Record<Way['state'], StopState> = {
   works: 'settled',

@@ -6,6 +6,8 @@ import type { PlacedField } from '../../../core/layout/types'
 import { toDocx } from '../../../core/document/docx'
 import type { PaperDocument } from '../../../core/document/model'
 import { type SigningKey, makeSigningKey } from '../../../core/evidence/certificate'
+import { type Stamp, NoStamp, readAnswer } from '../../../core/evidence/stamp'
+import type { Carried } from '../../../core/pdf/carried'
 import { drawPdf } from '../../../core/pdf/draw'
 import { fontSet } from '../../../core/pdf/fonts'
 import { type MarkedInput, drawMarked } from '../../../core/pdf/marked'
@@ -13,7 +15,7 @@ import { moveMarks } from '../../../core/layout/restate'
 import { type Mark, type PlacedMark, fits } from '../../../core/pdf/marks'
 import { pageSizes } from '../../../core/pdf/overlay'
 import { Unproved, compareDrawn, insistOnInk } from '../../../core/pdf/proof'
-import { type ScanPage, seal } from '../../../core/pdf/seal'
+import { type ScanPage, seal, signatureIn, stampSeal } from '../../../core/pdf/seal'
 import { drawnPages } from './pixels'
 
 /** What is done with our own papers, off the event loop. Each takes and returns plain data. */
@@ -24,6 +26,8 @@ export interface RenderTask {
   figures: PaperFigures | null
   at: string
   author: string
+  /** An e-invoice the file carries. */
+  carried?: Carried
 }
 export interface Rendered {
   pdf: Uint8Array
@@ -34,9 +38,10 @@ export interface Rendered {
   unseen?: { page: number; label: string }[]
 }
 
-export async function render({ document, figures, at, author }: RenderTask): Promise<Rendered> {
+export async function render({ document, figures, at, author, carried }: RenderTask): Promise<Rendered> {
   const laid = layoutDocument(expandTables(document, figures), fonts)
-  const pdf = await drawPdf(laid, fonts, { at: new Date(at), author, parties: document.parties.map((p) => p.key) })
+  const parties = document.parties.map((p) => p.key)
+  const pdf = await drawPdf(laid, fonts, { at: new Date(at), author, parties }, carried)
   return { pdf, fields: laid.fields, pages: laid.pages.length, overflows: laid.overflows }
 }
 
@@ -57,8 +62,8 @@ export interface SealTask {
   reason: string
   key: SigningKey
 }
-/** A sealed copy, or why it would not show what was signed. */
-export type SealAnswer = { sealed: Uint8Array } | { unproved: string }
+/** A sealed copy and what a time stamp on it covers, or why it would not show what was signed. */
+export type SealAnswer = { sealed: Uint8Array; signature: Uint8Array } | { unproved: string }
 
 /** Pixels a point that a proof is drawn at: a comma has some. */
 const PROOF_SCALE = 1.5
@@ -115,16 +120,30 @@ export async function sealPaper({
       key,
       prove,
     )
-    return { sealed }
+    return { sealed, signature: signatureIn(sealed) }
   } catch (error) {
     if (error instanceof Unproved) return { unproved: error.message }
     throw error
   }
 }
 
-export async function makeKey({ name, at }: { name: string; at: string }): Promise<SigningKey> {
-  return makeSigningKey(name, new Date(at), 10, crypto.getRandomValues(new Uint8Array(8)))
+export async function makeKey(task: { name: string; at: string; use?: 'time stamps' }): Promise<SigningKey> {
+  return makeSigningKey(task.name, new Date(task.at), 10, crypto.getRandomValues(new Uint8Array(8)), task.use)
 }
+
+/** Reads what an authority answered; why it is no time stamp, where it is none. */
+export async function readStamp(task: Record<'answer' | 'data' | 'nonce', Uint8Array>) {
+  try {
+    return { stamp: await readAnswer(task.answer, task.data, task.nonce) }
+  } catch (error) {
+    if (error instanceof NoStamp) return { refused: error.message }
+    throw error
+  }
+}
+
+/** Puts a time stamp on a sealed copy. */
+export const stampSealed = ({ sealed, stamp }: { sealed: Uint8Array; stamp: Stamp }): Uint8Array =>
+  stampSeal(new Uint8Array(sealed), stamp)
 
 export interface MarkedTask extends Omit<MarkedInput, 'at'> {
   at: string

@@ -59,7 +59,7 @@ export async function lookAtCallOff(jobId: string, by: 'client' | 'business', on
     ...settledAt(owed, paid),
     held: held(true),
     out: (await papersOut(jobId)).map((p) => p.title),
-    invoice: loaded.invoice?.number ?? null,
+    invoice: loaded.invoices.map((i) => i.number).join(', ') || null,
   }
 }
 
@@ -124,17 +124,20 @@ export async function followCallOff(jobId: string, at: string): Promise<void> {
   const why = job.calledOff.words || says('mCalledOffSubject', { job: job.title })
   for (const { id } of await papersOut(jobId)) await withdrawPaper(id, why, SYSTEM)
   await write(async (tx) => {
-    const { invoice, credited, job: there } = await loadJob(jobId)
+    const { invoices, credits, job: there } = await loadJob(jobId)
     const calledOff = there.calledOff!
-    if (invoice) {
-      const left = subtract(invoice.invoice.total, credited)
-      if (left > calledOff.owed)
-        await raiseCredit(invoice.id, {
-          amount: minor(left - calledOff.owed),
-          words: calledOff.words,
-          key: `off-${jobId}-${at}`,
-        })
-    } else if (calledOff.owed > 0) await enqueue('invoice', `invoice:${jobId}:off:${at}`, { jobId })
+    const left = invoices.map((i) => ({
+      id: i.id,
+      total: subtract(i.invoice.total, sum(credits.filter((c) => c.invoiceId === i.id).map((c) => c.credit.total))),
+    }))
+    let over = sum(left.map((i) => i.total)) - calledOff.owed
+    if (over < 0) await enqueue('invoice', `invoice:${jobId}:off:${at}`, { jobId })
+    // The last that was raised is taken back first.
+    for (const { id, total } of left.reverse()) {
+      const amount = minor(Math.min(total, Math.max(over, 0)))
+      if (amount > 0) await raiseCredit(id, { amount, words: calledOff.words, key: `off-${jobId}-${at}-${id}` })
+      over -= amount
+    }
     await tx
       .update(jobs)
       .set({ calledOff: { ...calledOff, done: true } })

@@ -23,6 +23,7 @@ import { WORDS, recordSays } from '../../../shared/words/says'
 import { touch } from '../../standing/touch'
 import { note } from '../../standing/thread'
 import { sealingKey } from './key'
+import { type Stamped, stamped } from './stamp'
 
 /** Everything the sealed copies of one round are made from. */
 interface Sealing extends Omit<Marking, 'paperLanguage'> {
@@ -107,51 +108,65 @@ export async function sealRound(roundId: string): Promise<void> {
   if (agreed.state.status !== 'signed' || agreed.state.sealed) return
   const about = await loadSealing(roundId, agreed)
   const list = await papersOf(roundId)
-  const shas = new Map<string, string>()
+  const signedAt = about.events.findLast((e) => e.type === 'signed' || e.type === 'on-paper')?.at ?? about.at
+  const copies: Copy[] = []
   for (const each of list) {
     const answer = await sealPaper(each, about)
     if ('unproved' in answer) return tellUnproved(about.round, each.paper, answer.unproved)
-    shas.set(each.paper.id, await putBlob(answer.sealed, 'application/pdf'))
+    const { sealed, stamp, why } = await stamped(answer.sealed, answer.signature, signedAt)
+    copies.push({ paper: each, sha256: await putBlob(sealed, 'application/pdf'), stamp, why })
   }
-  await keepSealed(about, list, shas)
+  await keepSealed(about, copies)
+}
+
+/** The sealed copy of one paper, as it is kept. */
+interface Copy extends Pick<Stamped, 'stamp' | 'why'> {
+  paper: RoundPaper
+  sha256: string
 }
 
 /** Puts the seals into the chain, and sends everybody their copies, unless another process was first. */
-async function keepSealed(
-  { round, people, agreed }: Sealing,
-  list: RoundPaper[],
-  shas: Map<string, string>,
-): Promise<void> {
+async function keepSealed({ round, people, agreed }: Sealing, copies: readonly Copy[]): Promise<void> {
   await write(async (tx) => {
     if ((await roundState(round.id)).sealed) return
-    const [first] = list
-    const sha256 = shas.get(first!.paper.id)!
+    const papers = copies.map((c) => c.paper.paper)
+    const { sha256, stamp } = copies[0]!
     await record(
       round.id,
       SYSTEM,
       { type: 'sealed', sha256 },
-      list.length > 1 ? { papers: list.map((p) => ({ paper: p.paper.title, sha256: shas.get(p.paper.id)! })) } : {},
+      {
+        ...(stamp ? { stamp: { ...stamp } } : {}),
+        ...(copies.length > 1 ? { papers: copies.map((c) => ({ paper: c.paper.paper.title, sha256: c.sha256 })) } : {}),
+      },
     )
     await enqueue('heads.ended', `heads:${round.id}:sealed`, { roundId: round.id })
     await tx.update(rounds).set({ sealedSha: sha256 }).where(eq(rounds.id, round.id))
-    for (const p of list)
+    for (const c of copies)
       await tx
         .update(roundPapers)
-        .set({ sealedSha: shas.get(p.paper.id)! })
-        .where(and(eq(roundPapers.roundId, round.id), eq(roundPapers.position, p.position)))
+        .set({ sealedSha: c.sha256 })
+        .where(and(eq(roundPapers.roundId, round.id), eq(roundPapers.position, c.paper.position)))
+    const why = copies.find((c) => c.why)?.why
     await note({
       jobId: round.jobId,
       type: 'sealed',
-      words: `${titlesOf(list.map((p) => p.paper))} sealed`,
-      detail: 'Everyone gets the sealed copy.',
+      words: `${titlesOf(papers)} sealed`,
+      detail: [
+        'Everyone gets the sealed copy.',
+        stamp && `Its time is stamped by ${stamp.by}.`,
+        why && `It has no time stamp: ${why}`,
+      ]
+        .filter(Boolean)
+        .join(' '),
       state: 'settled',
-      paperId: first!.paper.id,
+      paperId: papers[0]!.id,
     })
     const gone = new Set(agreed.state.people.filter((p) => p.status === 'replaced').map((p) => p.id))
     for (const p of people)
       if (p.email && p.how.copy !== 'none' && !gone.has(p.id))
         await enqueue('mail.copy', `copy:${p.id}`, { personId: p.id })
-    touch(round.jobId, { papers: list.map((p) => p.paper.id), round: round.id })
+    touch(round.jobId, { papers: papers.map((p) => p.id), round: round.id })
   })
 }
 

@@ -51,13 +51,15 @@ export interface BusinessSettings {
   senders: Record<'papers' | 'money', { name: string; email: string } | null>
   /** How texts go out; null where none do. */
   texts: TextSettings | null
-  /** Whether everything is backed up each night. */
+  /** The authority sealed copies get their time stamps from; null where none is set. */
+  times: { url: string } | null
   /** How many years sealed papers are kept; null for ever. */
   keepYears: number | null
   /** The last month that takes nothing in any more, `YYYY-MM`. */
   closedTo: string | null
   /** The bookkeeper's own numbers of accounts, by account. */
   accountNumbers: Record<string, string>
+  /** Whether everything is backed up each night. */
   nightly: boolean
 }
 /** A service that takes texts by a request of its own making; its headers are encrypted at rest. */
@@ -102,6 +104,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   mail: null,
   senders: { papers: null, money: null },
   texts: null,
+  times: null,
   closedTo: null,
   accountNumbers: {},
   nightly: true,

@@ -63,20 +63,26 @@ export const payments = sqliteTable(
   (t) => [index('payments_by_job').on(t.jobId), index('payments_by_time').on(t.at)],
 )
 
-export const invoices = sqliteTable('invoices', {
-  id: id(),
-  jobId: text('job_id')
-    .notNull()
-    .unique()
-    .references(() => jobs.id),
-  number: text('number').notNull().unique(),
-  issuedOn: text('issued_on').notNull(),
-  invoice: json<Invoice>('invoice').notNull(),
-  /** Everything else that stands on it, as it was when it was raised; null on those raised before this was kept. */
-  frozen: json<InvoiceHead | null>('frozen'),
-  pdfSha: text('pdf_sha').references(() => blobs.sha),
-  createdAt: at('created_at').notNull(),
-})
+/** What was invoiced of a job: a stage by itself, or the whole less what was invoiced before; frozen with all that stands on it. */
+export const invoices = sqliteTable(
+  'invoices',
+  {
+    id: id(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    /** The stage it is of; null where it is of the whole. */
+    stage: text('stage'),
+    number: text('number').notNull().unique(),
+    issuedOn: text('issued_on').notNull(),
+    invoice: json<Invoice>('invoice').notNull(),
+    /** Everything else that stands on it, as it was when it was raised; null on those raised before this was kept. */
+    frozen: json<InvoiceHead | null>('frozen'),
+    pdfSha: text('pdf_sha').references(() => blobs.sha),
+    createdAt: at('created_at').notNull(),
+  },
+  (t) => [index('invoices_by_job').on(t.jobId, t.createdAt)],
+)
 
 /** The entries every event of money posts; those of one event always come to nothing together (core/ledger). */
 export const ledgerEntries = sqliteTable(
