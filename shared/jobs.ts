@@ -150,6 +150,14 @@ export const callOff = z.object({
   words: prose(1000).default(''),
 })
 export const callOffQuery = z.object({ by: z.enum(['client', 'business']), on: z.iso.date() })
+/** A change to what was agreed, by the lines as they are to be. */
+export const newExtra = z.object({
+  lines: z.array(pricedLine).max(200),
+  discount,
+  words: prose(1000),
+  key: z.string().min(1).max(60),
+})
+export type NewExtra = z.output<typeof newExtra>
 /** An invoice by hand: of a stage by itself, or (no stage) of all that is left. */
 export const newInvoice = z.object({ stage: z.string().max(60).nullable(), key: z.string().min(1).max(60) })
 export const invoiceQuery = z.object({ stage: z.string().max(60).optional() })

@@ -1,7 +1,7 @@
 import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
 import { block, paperDocument } from '../core/document/model'
-import { paperKinds } from '../core/document/kinds'
+import { templateKinds } from '../core/document/kinds'
 import { languages } from '../core/text/language'
 import { line, requiredLine } from './text'
 
@@ -11,7 +11,7 @@ const name = requiredLine(120, 'The name')
 
 export const newTemplate = z.object({
   name,
-  kind: z.enum(paperKinds).default('form'),
+  kind: z.enum(templateKinds).default('form'),
   folder: folder.optional(),
   /** The template to duplicate. */
   from: id.optional(),
@@ -26,7 +26,7 @@ export const saveTemplate = z.object({
   aside: id.optional(),
   name: name.optional(),
   folder: folder.optional(),
-  kind: z.enum(paperKinds).optional(),
+  kind: z.enum(templateKinds).optional(),
   archived: z.boolean().optional(),
 })
 export const saveClause = z.object({
@@ -44,7 +44,7 @@ export const bringIn = z.object({ name: z.string().min(1).max(255) })
 export const paperFile = z.object({
   upwold: z.literal('paper'),
   version: z.literal(1),
-  kind: z.enum(paperKinds),
+  kind: z.enum(templateKinds),
   name: z.string().max(200),
   document: paperDocument,
 })

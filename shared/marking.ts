@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { party } from '../core/document/model'
 import { mark, strike } from '../core/marking/model'
-import { paperKinds } from '../core/document/kinds'
+import { templateKinds } from '../core/document/kinds'
 import { line, requiredLine } from './text'
 
 const recordId = z.string().min(1).max(60)
@@ -18,7 +18,7 @@ export const pageList = z
   .max(1000, 'More than 1,000 pages don’t fit on one paper.')
 export const layOut = z.object({
   title: requiredLine(120, 'The title'),
-  kind: z.enum(paperKinds).default('form'),
+  kind: z.enum(templateKinds).default('form'),
   pages: pageList,
   key: recordId,
 })

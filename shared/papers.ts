@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { paperKinds } from '../core/document/kinds'
 import { amendment } from '../core/amend/amend'
 import { looked } from './looked'
 import { line, prose, requiredLine } from './text'
@@ -55,7 +56,7 @@ export const listPapers = z.object({
   /** In titles, people, jobs and the words inside. */
   find: z.string().max(200).optional(),
   state: z.enum(['draft', 'out', 'signed', 'declined', 'withdrawn', 'lapsed', 'yours']).optional(),
-  kind: z.enum(['quote', 'contract', 'waiver', 'form']).optional(),
+  kind: z.enum(paperKinds).optional(),
   jobKind: recordId.optional(),
   job: recordId.optional(),
   client: recordId.optional(),

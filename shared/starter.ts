@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { paperKinds } from '../core/document/kinds'
+import { templateKinds } from '../core/document/kinds'
 import { INVOICE_WHEN } from '../core/invoices/when'
 import { factTypes } from '../core/facts/facts'
 import { paperDocument } from '../core/document/model'
@@ -96,7 +96,7 @@ export const starterSet = z
       .array(
         z.object({
           id,
-          kind: z.enum(paperKinds),
+          kind: z.enum(templateKinds),
           folder: line(60),
           name: requiredLine(120, 'The name of the template'),
           document: paperDocument,

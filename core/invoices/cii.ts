@@ -86,7 +86,7 @@ export function ciiOf(e: EInvoice): string {
           ? { 'ram:ActualDeliverySupplyChainEvent': { 'ram:OccurrenceDateTime': date(e.suppliedOn) } }
           : '',
         'ram:ApplicableHeaderTradeSettlement': {
-          ...some(e.iban, { 'ram:PaymentReference': e.number }),
+          ...some(e.iban, { 'ram:PaymentReference': e.remittance }),
           'ram:InvoiceCurrencyCode': e.currency,
           ...some(e.iban, {
             'ram:SpecifiedTradeSettlementPaymentMeans': {

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { minor, sum } from '../money/money'
 import { type PricedLine, price } from '../pricing/pricing'
-import { type Credit, creditGroups, creditOf, leftOf } from './credit'
+import { type Credit, creditGroups, creditOf, leftOf, takeOff } from './credit'
 
 const line = fc.record({
   unitPrice: fc.integer({ min: 1, max: 900_000 }).map((n) => minor(n)),
@@ -65,5 +65,41 @@ describe('a credit note', () => {
     expect(() => creditGroups(groups, minor(0))).toThrow(RangeError)
     const once = creditOf(of, creditGroups(groups, minor(120)))
     expect(() => creditGroups(leftOf(groups, [once]), minor(1))).toThrow(RangeError)
+  })
+
+  it('takes off what was too much, invoice by invoice, to the cent of each rate, never more than is left of one', () => {
+    fc.assert(
+      fc.property(
+        groupsOf,
+        fc.array(fc.integer({ min: 1, max: 100 }), { minLength: 1, maxLength: 4 }),
+        (gone, parts) => {
+          let over = gone.map((g) => ({ ...g, net: minor(-g.net), tax: minor(-g.tax), total: minor(-g.total) }))
+          over = over.filter((g) => g.total < 0)
+          const wanted = over
+          const taken = parts.map((percent) => {
+            const left = gone.map((g) => ({ ...g, total: minor(Math.floor((g.total * percent) / 100)) }))
+            const step = takeOff(over, left)
+            for (const g of step.groups) {
+              expect(g.total).toBeLessThanOrEqual(left.find((l) => l.rate === g.rate)!.total)
+              expect(g.net + g.tax).toBe(g.total)
+            }
+            over = step.over
+            return step.groups
+          })
+          for (const g of wanted)
+            for (const of of ['net', 'tax', 'total'] as const) {
+              const done = sum(
+                taken
+                  .flat()
+                  .filter((x) => x.rate === g.rate)
+                  .map((x) => x[of]),
+              )
+              const rest = over.find((x) => x.rate === g.rate)?.[of] ?? 0
+              expect(rest - done).toBe(g[of])
+            }
+        },
+      ),
+      { numRuns: 300 },
+    )
   })
 })

@@ -53,3 +53,30 @@ export const creditOf = (
   tax: sum(groups.map((g) => g.tax)),
   total: sum(groups.map((g) => g.total)),
 })
+
+/**
+ * What of too much that was invoiced (groups below nothing) one invoice takes back, of what is left of it; and what is then
+ * still too much. The tax of a part is in proportion, half away from zero, so that the whole gives exactly what was over.
+ */
+export function takeOff(
+  over: readonly TaxGroup[],
+  left: readonly TaxGroup[],
+): { groups: TaxGroup[]; over: TaxGroup[] } {
+  const groups = over.flatMap((g): TaxGroup[] => {
+    const there = left.find((l) => l.rate === g.rate)?.total ?? ZERO
+    const total = minor(Math.min(-g.total, Math.max(there, 0)))
+    if (total <= 0) return []
+    const tax = minor(multiplyDivide(BigInt(-g.tax), BigInt(total), BigInt(-g.total)))
+    return [{ rate: g.rate, net: subtract(total, tax), tax, total }]
+  })
+  return {
+    groups,
+    over: over
+      .map((g) => {
+        const done = groups.find((x) => x.rate === g.rate)
+        const and = (of: 'net' | 'tax' | 'total') => sum([g[of], done?.[of] ?? ZERO])
+        return { rate: g.rate, net: and('net'), tax: and('tax'), total: and('total') }
+      })
+      .filter((g) => g.total < 0),
+  }
+}

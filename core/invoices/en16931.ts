@@ -26,6 +26,8 @@ export interface EInvoice {
   /** BG-4, BG-7. */
   seller: Party
   buyer: Party
+  /** BT-83: what is quoted to pay it. */
+  remittance: string
   /** BT-84: the account it is paid to; null for none. */
   iban: string | null
   lines: ELine[]
@@ -111,6 +113,7 @@ function common(head: InvoiceHead, exempt: string) {
     seller: partyOf(head.business.name, head.business.address, country, head.business.taxNumber, head.business.email),
     buyer: partyOf(head.client.name, head.client.address, country, '', ''),
     iban: ibanIn(head.business.bank),
+    remittance: head.reference ?? head.number,
     part: (g: { rate: string; net: Minor; tax: Minor }): TaxPart => {
       const category = categoryOf(g.rate, exempt)
       return { category, rate: g.rate, net: g.net, tax: g.tax, reason: category === 'E' ? exempt : '' }

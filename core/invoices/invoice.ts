@@ -8,6 +8,7 @@ import { formatDate } from '../merge/merge'
 import { fill } from '../text/fill'
 import { tableSays } from '../merge/table-words'
 import { type Minor, ZERO, formatMoney, minor, minorDigits, subtract, sum } from '../money/money'
+import { spaced } from '../money/reference'
 import { typedDecimal } from '../money/typed'
 import type { Stage } from '../payment-plan/plan'
 import { type InvoiceSays, invoiceSays } from './words'
@@ -174,6 +175,8 @@ export interface InvoiceHead {
   jobTitle: string
   /** Where the business is, which says what an invoice has to name; not kept before. */
   country?: CountryCode
+  /** What is quoted to pay it by bank (ISO 11649); not kept before. */
+  reference?: string
   /** What stands under it: terms, ways to pay. */
   terms?: string
   paper?: PaperDocument['paper']
@@ -260,8 +263,11 @@ export function headBlocks(head: InvoiceHead, says: InvoiceSays, title: string):
   }
 }
 
-/** The invoice as a paper, to be laid out and drawn like any other. */
-export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocument {
+/**
+ * The invoice as a paper, to be laid out and drawn like any other; `code` is a picture of a QR code to pay it by, as an address
+ * of data.
+ */
+export function invoiceDocument(head: InvoiceHead, invoice: Invoice, code?: string): PaperDocument {
   const says = invoiceSays(head.language)
   const table = tableSays(head.language)
   const money = (n: Minor) => formatMoney(n, head.currency, localeOf(head.language))
@@ -348,10 +354,14 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice): PaperDocum
       para([
         run(
           invoice.balance > 0
-            ? fill(says.pleasePay, { bank: head.business.bank, number: head.number })
+            ? fill(says.pleasePay, {
+                bank: head.business.bank,
+                number: head.reference ? spaced(head.reference) : head.number,
+              })
             : says.nothingLeft,
         ),
       ]),
+      ...(code ? [{ t: 'image' as const, src: code, alt: says.payCode, width: 96, height: 96 }] : []),
       ...(head.terms ? [para(lines(head.terms))] : []),
     ],
   }

@@ -15,13 +15,15 @@ export interface Raised {
 }
 export interface TakenBack {
   invoiceId: string
+  /** The extra it follows: what was agreed has come down already. */
+  extraId?: string | null
   credit: Credit
   createdAt: string
 }
 
 /**
  * What of a job was invoiced so far, for the next invoice to take off, and how much of what was agreed was credited, so that it
- * isn't owed any more. Taking back a stage's invoice before there was one of the whole takes nothing off what is owed: the next
+ * isn't owed any more. What follows an extra lowers nothing by itself, and taking back a stage's invoice before there was one of the whole takes nothing off what is owed: the next
  * invoice asks for it. Any other credit note does, and its invoice still counts as having asked for it.
  */
 export function invoicedSoFar(
@@ -31,6 +33,7 @@ export function invoicedSoFar(
   const whole = invoices.find((i) => i.stage === null)
   const lowers = (c: TakenBack) => {
     const of = invoices.find((i) => i.id === c.invoiceId)
+    if (c.extraId) return false
     return of?.stage === null || (!!whole && c.createdAt >= whole.createdAt)
   }
   const before = invoices.map(({ id, number, issuedOn, stage, invoice }): InvoicedBefore => {

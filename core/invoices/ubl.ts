@@ -61,7 +61,7 @@ export function ublOf(e: EInvoice): string {
       ...some(e.iban, {
         'cac:PaymentMeans': {
           'cbc:PaymentMeansCode': '58',
-          'cbc:PaymentID': e.number,
+          'cbc:PaymentID': e.remittance,
           'cac:PayeeFinancialAccount': { 'cbc:ID': e.iban },
         },
       }),

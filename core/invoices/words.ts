@@ -26,6 +26,7 @@ const en = {
   kept: 'Kept as agreed: called off on {date}',
   lessInvoice: 'Less invoice {number} of {date}',
   part: 'On account: {label}',
+  payCode: 'QR code for your bank’s application',
 }
 export type InvoiceSays = Record<keyof typeof en, string>
 const SAYS: Record<string, InvoiceSays> = {
@@ -57,6 +58,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'Einbehalten wie vereinbart: abgesagt am {date}',
     lessInvoice: 'Abzüglich Rechnung {number} vom {date}',
     part: 'Abschlag: {label}',
+    payCode: 'QR-Code für die App Ihrer Bank',
   },
   fr: {
     titled: 'Facture {number}',
@@ -85,6 +87,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'Retenu comme convenu : annulé le {date}',
     lessInvoice: 'À déduire : facture {number} du {date}',
     part: 'Acompte : {label}',
+    payCode: 'Code QR pour l’application de votre banque',
   },
   es: {
     titled: 'Factura {number}',
@@ -113,6 +116,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'Retenido según lo acordado: cancelado el {date}',
     lessInvoice: 'Menos la factura {number} del {date}',
     part: 'A cuenta: {label}',
+    payCode: 'Código QR para la aplicación de su banco',
   },
   pt: {
     titled: 'Fatura {number}',
@@ -141,6 +145,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'Retido conforme acordado: cancelado em {date}',
     lessInvoice: 'Menos a fatura {number} de {date}',
     part: 'Por conta: {label}',
+    payCode: 'Código QR para a aplicação do seu banco',
   },
   pl: {
     titled: 'Faktura {number}',
@@ -169,6 +174,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'Zatrzymano zgodnie z umową: odwołano {date}',
     lessInvoice: 'Minus faktura {number} z dnia {date}',
     part: 'Zaliczka: {label}',
+    payCode: 'Kod QR do aplikacji banku',
   },
   ar: {
     titled: 'فاتورة {number}',
@@ -197,6 +203,7 @@ const SAYS: Record<string, InvoiceSays> = {
     kept: 'محتفظ به بحسب الاتفاق: أُلغي في {date}',
     lessInvoice: 'ناقص الفاتورة {number} بتاريخ {date}',
     part: 'على الحساب: {label}',
+    payCode: 'رمز QR لتطبيق مصرفك',
   },
 }
 /** The words of an invoice in its language; English where there are none in it. */

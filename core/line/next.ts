@@ -137,7 +137,16 @@ export function nextStep(facts: LineFacts, client: { name: string; email: string
       client?.email ? 'ask-money' : 'none',
     )
   }
-  for (const paper of [contract, quote]) if (paper?.state === 'out') return outStep(paper, say)
+  const extra = current(facts, 'extra')
+  for (const paper of [contract, quote, extra]) if (paper?.state === 'out') return outStep(paper, say)
+  if (extra?.state === 'draft')
+    return say(
+      `Have the ${lower(extra.title)} signed`,
+      `It counts once ${first} has signed it.`,
+      'To the sending sheet',
+      'send-paper',
+      extra.id,
+    )
   if (contract?.state === 'draft')
     return say(
       `Send the ${lower(contract.title)}`,

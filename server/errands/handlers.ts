@@ -7,6 +7,7 @@ import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../
 import type { Minor } from '../../core/money/money'
 import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
 import { drawCredit } from '../money/credits'
+import { followExtra } from '../money/extras'
 import { followCallOff } from '../rounds/manage/call-off'
 import { drawInvoice, raiseInvoice } from '../money/invoices'
 import { remind } from '../rounds/after/remind'
@@ -66,6 +67,7 @@ export const handlers: Record<string, Handler> = {
   'let-go': () => letGoNight(),
   lapse: (e) => lapseRound(s(e.payload.roundId)),
   'call-off': (e) => followCallOff(s(e.payload.jobId), s(e.payload.at)),
+  extra: (e) => followExtra(s(e.payload.id)),
   credit: (e) => drawCredit(s(e.payload.id)),
   'mail.credit': (e) => mailCredit(e.key, s(e.payload.id)),
   'mail.corrected': (e) => mailCorrected(e.key, s(e.payload.jobId), s(e.payload.paymentId)),

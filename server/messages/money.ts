@@ -3,10 +3,20 @@ import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
 import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
 import { payments } from '../platform/db/schema'
+import { spaced } from '../../core/money/reference'
+import { referenceFor } from '../money/reference'
+import type { Business } from '../records/business'
 import { loadJob } from '../records/job'
 import { saysHere } from '../records/words'
+import type { MessageSays } from '../../shared/words/says'
 import { clientLanguage, clientOf } from '../chain/language'
 import { freshLink, post } from './compose'
+
+/** Where and by which reference it is paid by bank; nothing where the business names no account. */
+async function toTheBank(says: MessageSays, { bank }: Business, jobId: string, stage: string): Promise<string[]> {
+  if (!bank) return []
+  return [says('mByBank', { bank }), says('mReference', { reference: spaced(await referenceFor(jobId, stage)) })]
+}
 
 /** Asks the client for what is due now on an agreed job, with the way to pay. */
 export async function mailDeposit(key: string, jobId: string): Promise<void> {
@@ -32,7 +42,7 @@ export async function mailDeposit(key: string, jobId: string): Promise<void> {
         amount,
         due,
       }),
-      ...(byCard || !business.bank ? [] : [says('mByBank', { bank: business.bank })]),
+      ...(byCard ? [] : await toTheBank(says, business, jobId, stage.key)),
     ],
     button: { label: byCard ? says('mPay', { amount }) : says('mSeeAgreed'), to: await freshLink(person.id, 'email') },
   })
@@ -55,7 +65,7 @@ export async function mailLate(key: string, jobId: string, stageKey: string): Pr
     subject: says('mLateSubject', { label: stage.label, job: job.title }),
     paragraphs: [
       says('mLate', { amount, job: job.title, label: stage.label, date: dayIn(language, stage.dueOn!) }),
-      ...(byCard || !business.bank ? [] : [says('mByBank', { bank: business.bank })]),
+      ...(byCard ? [] : await toTheBank(says, business, jobId, stage.key)),
     ],
     ...(person
       ? {

@@ -4,6 +4,7 @@ import { creditGroups, creditOf, leftOf } from '../../core/invoices/credit'
 import { eCreditOf } from '../../core/invoices/en16931'
 import { entriesOf } from '../../core/ledger/ledger'
 import { type Minor, formatMoney, sum } from '../../core/money/money'
+import type { TaxGroup } from '../../core/pricing/pricing'
 import { takeNumber } from '../business/numbers'
 import { renderPaper } from '../files/pool'
 import { putBlob } from '../platform/blobs'
@@ -26,11 +27,17 @@ const isTaken = async (number: string): Promise<boolean> =>
 
 /**
  * Takes back an invoice, whole or a part of what is left of it, by a credit note: numbered and frozen in one transaction, its
- * PDF and the message after. With the same key it is the same. Never more than is left.
+ * PDF and the message after. With the same key it is the same. Never more than is left. One that follows an extra says which
+ * amounts by rate.
  */
 export async function raiseCredit(
   invoiceId: string,
-  { amount, words, key }: { amount: Minor | null; words: string; key: string },
+  {
+    amount,
+    words,
+    key,
+    extra,
+  }: { amount: Minor | null; words: string; key: string; extra?: { id: string; groups: TaxGroup[] } },
 ): Promise<string> {
   const id = idBy('g', key)
   return makeOnce(creditNotes, id, async (tx) => {
@@ -50,7 +57,7 @@ export async function raiseCredit(
       throw new Problem('invalid', said, { amount: said })
     }
     const of = { invoice: invoice.number, invoicedOn: invoice.issuedOn, words }
-    const credit = creditOf(of, creditGroups(left, total))
+    const credit = creditOf(of, extra ? extra.groups : creditGroups(left, total))
     const number = await takeNumber(tx, 'credits', isTaken)
     // From and to the same as the invoice, in its language; only number and day are its own.
     const head = { ...(invoice.frozen ?? headOf(loaded, 'en')), number, issuedOn: today }
@@ -61,6 +68,7 @@ export async function raiseCredit(
       number,
       issuedOn: today,
       credit,
+      extraId: extra?.id ?? null,
       frozen: head,
       createdAt: now(),
     })

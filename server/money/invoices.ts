@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm'
+import { toDataURL } from 'qrcode'
 import { instantOf } from '../../core/calendar/dates'
 import {
   type Invoice,
@@ -20,6 +21,7 @@ import { partPricing } from '../../core/invoices/kept'
 import { entriesOf } from '../../core/ledger/ledger'
 import { linesIn } from '../../core/pricing/said'
 import { formatMoney, sum } from '../../core/money/money'
+import { paymentCode } from '../../core/money/payment-qr'
 import { takeNumber } from '../business/numbers'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
@@ -36,6 +38,7 @@ import { type LoadedJob, loadJob } from '../records/job'
 import { clientLanguage } from '../chain/language'
 import { carriedBy, exemptBy } from './e-invoice'
 import { post } from './ledger'
+import { referenceFor } from './reference'
 import { touch } from '../standing/touch'
 import { lineFacts } from '../standing/project'
 import { isAllSigned } from '../../core/line/line'
@@ -71,6 +74,8 @@ async function raise(
 ): Promise<string | Missing> {
   const { job, business, today } = loaded
   const { head, built } = await drafted(loaded, stage)
+  const pays = (stage ?? loaded.stages.findLast((s) => !s.held))?.key
+  if (built.balance > 0 && business.bank && pays) head.reference = await referenceFor(job.id, pays)
   const missing = invoiceProblems(head, built)
   if (missing.length) return new Missing(missing)
   const number = await takeNumber(tx, 'invoices', isTaken)
@@ -180,13 +185,22 @@ export async function invoiceByHand(
   })
 }
 
+/** The picture of a QR code to pay an invoice by, where its currency has one. */
+async function codeOf(
+  { business, currency, reference }: InvoiceHead,
+  { balance }: Invoice,
+): Promise<string | undefined> {
+  const code = reference && paymentCode({ ...business, currency, amount: balance, reference })
+  return code ? toDataURL(code, { errorCorrectionLevel: 'M', margin: 1, scale: 6 }) : undefined
+}
+
 /** The outbox's part: draws an invoice and sends it. Done again it goes on where it stopped. */
 export async function drawInvoice(id: string): Promise<void> {
   const [invoice] = await db().select().from(invoices).where(eq(invoices.id, id))
   if (!invoice || invoice.pdfSha) return
   const loaded = await loadJob(invoice.jobId)
   const head = invoice.frozen ?? { ...headOf(loaded, 'en'), number: invoice.number, issuedOn: invoice.issuedOn }
-  const document = invoiceDocument(head, invoice.invoice)
+  const document = invoiceDocument(head, invoice.invoice, await codeOf(head, invoice.invoice))
   const author = head.business.name
   const { carried } = carriedBy(eInvoiceOf(head, invoice.invoice, exemptBy(loaded.business)))
   const { pdf } = await renderPaper({

@@ -9,7 +9,11 @@ import { now, today } from '../platform/clock'
 import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
 import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
-import { theBusiness } from '../records/business'
+import { paymentCode } from '../../core/money/payment-qr'
+import { spaced } from '../../core/money/reference'
+import type { Stage } from '../../core/payment-plan/plan'
+import { referenceFor } from '../money/reference'
+import { type Business, theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
 import { onItsWay } from '../money/payments'
 import { isOrganisation } from '../records/contacts'
@@ -145,9 +149,18 @@ export async function signerView(
             currency: business.currency,
             byCard: takesCards(),
             bank: business.bank,
+            ...(await byBank(business, round!.jobId, stage)),
           }
         : null,
   }
+}
+
+/** What a client quotes who pays by bank, and the code their bank's application reads where the currency has one. */
+async function byBank(business: Business, jobId: string, stage: Pick<Stage, 'key' | 'open'>) {
+  if (!business.bank || stage.open === 0) return { reference: '', code: null }
+  const reference = await referenceFor(jobId, stage.key)
+  const { legalName: name, bank, currency } = business
+  return { reference: spaced(reference), code: paymentCode({ name, bank, currency, amount: stage.open, reference }) }
 }
 
 async function paperFor(

@@ -150,6 +150,10 @@ export const signerView = z.object({
       /** Whether it can be paid by card here; by bank it always can. */
       byCard: z.boolean(),
       bank: z.string(),
+      /** What is quoted by bank, in fours; empty where nothing is paid by bank. */
+      reference: z.string(),
+      /** What a QR code for the transfer says, where the currency has one. */
+      code: z.string().nullable(),
     })
     .nullable(),
 })

@@ -1,3 +1,4 @@
+import { paperKinds } from '../../core/document/kinds'
 import { z } from 'zod'
 import { valueSource } from '../../core/document/model'
 import type { StopKey, StopState, Stop, PaperState, PaperFact, LineFacts } from '../../core/line/line'
@@ -46,7 +47,7 @@ export const roundMove: z.ZodType<RoundMove> = z.object({
 
 export const paperFact: z.ZodType<PaperFact> = z.object({
   id: z.string(),
-  kind: z.enum(['quote', 'contract', 'waiver', 'form']),
+  kind: z.enum(paperKinds),
   title: z.string(),
   state: paperState,
   move: roundMove.nullable(),

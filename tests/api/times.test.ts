@@ -122,7 +122,7 @@ describe('time stamps of an authority', () => {
     expect(verdict).toMatch(/all fit/i)
   })
 
-  it('are waited for while the authority doesn’t answer; after an hour the copy goes out without, and says so', async () => {
+  it('are waited for while the authority doesn’t answer, and said on the job', async () => {
     answers = 'never'
     const { contract, id } = await agreedJob(owner, free)
     const waits = () =>

@@ -4,6 +4,7 @@ import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
 import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
+import ExtraDialog from './ExtraDialog.vue'
 import { useJob } from './useJob'
 
 /** The priced lines with their sum, and the table to change them in. */
@@ -12,6 +13,7 @@ const { job } = storeToRefs(thisJob)
 const { put } = thisJob
 const notices = useNotices()
 const locale = useLocale()
+const session = useSession()
 interface Lines {
   lines: PricedLine[]
   discount: Discount | null
@@ -29,6 +31,14 @@ async function save() {
   editing.value = null
   notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
 }
+/** What was agreed is changed by an extra, one at a time. */
+const extra = ref(false)
+const mayExtra = computed(
+  () =>
+    session.may('papers') &&
+    !job.value.calledOff &&
+    !job.value.papers.some((p) => p.kind === 'extra' && ['draft', 'out'].includes(p.state)),
+)
 const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
 </script>
 
@@ -37,6 +47,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
     <div class="section-head">
       <h2 id="lines">Priced lines</h2>
       <Button v-if="!job.agreedOn" size="small" variant="text" @click="begin">Change</Button>
+      <Button v-else-if="mayExtra" size="small" variant="text" @click="extra = true">Add an extra</Button>
     </div>
     <table
       class="[&_td]:border-b [&_td]:border-hairline [&_td]:py-[7px] [&_td]:px-0 sums w-full border-collapse"
@@ -75,6 +86,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         >
       </li>
     </ul>
+    <ExtraDialog v-if="extra" @close="extra = false" />
     <Dialog
       :visible="!!editing"
       modal

@@ -138,7 +138,14 @@ const pdfOf = (id: string, sealed: boolean) =>
       <Button v-if="view.pay.byCard" size="large" class="wide" :disabled="busy" @click="toPay(view.pay.stage)">
         {{ says('pay', { amount: amountIn(view.pay.amount) }) }}
       </Button>
-      <p v-else-if="view.pay.bank" class="whitespace-pre-line">{{ view.pay.bank }}</p>
+      <div v-else-if="view.pay.bank" class="grid gap-2">
+        <p class="whitespace-pre-line">{{ view.pay.bank }}</p>
+        <p>{{ says('payReference', { reference: view.pay.reference }) }}</p>
+        <template v-if="view.pay.code">
+          <p class="small">{{ says('payScan') }}</p>
+          <QrImage :text="view.pay.code" :label="says('payScan')" />
+        </template>
+      </div>
     </section>
     <section v-else-if="view.pay?.paid" class="next paid" role="status">
       <p class="strong">{{ says('arrived', { stage }) }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { paperKinds } from '~~/core/document/kinds'
 import type { ContactView } from '~~/shared/jobs'
 import type { PaperRow } from '~~/shared/papers'
 import { LANGUAGE_NAMES } from '~~/shared/words'
@@ -38,7 +39,7 @@ const state = computed({
 })
 const upper = (s: string) => s[0]!.toUpperCase() + s.slice(1)
 const all = (label: string) => ({ value: '', label })
-const KINDS = ['quote', 'contract', 'waiver', 'form'].map((k) => ({ value: k, label: `${k}s` }))
+const KINDS = paperKinds.map((k) => ({ value: k, label: `${k}s` }))
 const kinds = computed(() => [all('Paper: every kind'), ...KINDS])
 const jobKinds = computed(() => [all('Job: every kind'), ...library.kinds.map((k) => ({ value: k.id, label: k.name }))])
 const senders = computed(() => [

@@ -12,6 +12,7 @@ import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
 import { loadJob } from '../../records/job'
 import { makeJobPaper } from '../../papers/make'
+import { takeExtra } from '../../money/extras'
 import { usualWaivers } from '../../papers/usual'
 import { type RoundPaper, papersOf } from '../../chain/papers'
 import { agreedFor } from '../../chain/state'
@@ -34,6 +35,7 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
     if (over !== 'signed') return
     await enqueue('seal', `seal:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    for (const p of list) if (p.paper.kind === 'extra') await takeExtra(p.paper.id)
     const quote = list.find((p) => p.paper.kind === 'quote')
     const titles = titlesOf(list.map((p) => p.paper))
     if (!quote)

@@ -5,6 +5,7 @@ import { now } from '../../platform/clock'
 import { type Db, write } from '../../platform/db/client'
 import { type TemplateRound, papers, templates } from '../../platform/db/schema'
 import { newId } from '../../platform/ids'
+import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { loadPaper, type Paper } from '../../records/paper'
 import { planOfRound } from './plan-of-round'
@@ -54,6 +55,7 @@ export async function keepRound(paperId: string): Promise<string> {
 async function makeTemplate(tx: Db, paper: Paper): Promise<string> {
   const id = newId()
   const { kind, title: name, document, marked } = paper
+  if (kind === 'extra') throw new Problem('not-now', 'An extra is written from what it changes. It has no template.')
   await tx.insert(templates).values({ id, kind, name, edition: 0, document, marked, updatedAt: now() })
   await tx.update(papers).set({ templateId: id }).where(eq(papers.id, paper.id))
   return id

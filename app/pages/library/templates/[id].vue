@@ -5,7 +5,7 @@ import { resolveClauses } from '~~/core/document/clauses'
 import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, inlinesAsProse } from '~~/core/document/prose'
 import { merge } from '~~/core/merge/merge'
-import { paperKinds } from '~~/core/document/kinds'
+import { templateKinds } from '~~/core/document/kinds'
 import { clausesIn } from '~~/shared/library'
 import CommentList from '~/features/comments/CommentList.vue'
 import ChosenCard from '~/features/writing/ChosenCard.vue'
@@ -139,7 +139,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         aria-label="Kind of paper"
         class="kind w-37.5"
         :model-value="view.kind"
-        :options="paperKinds.map((k) => ({ value: k, label: k }))"
+        :options="templateKinds.map((k) => ({ value: k, label: k }))"
         @update:model-value="rename({ kind: $event })"
       />
       <span class="soft small"

@@ -4,7 +4,7 @@ import type { DatedPrice } from '../../../../core/items/item'
 import type { LineWords } from '../../../../core/pricing/said'
 import type { Language } from '../../../../core/text/language'
 import type { MessageKey } from '../../../../shared/words/says'
-import type { PaperKind } from '../../../../core/document/kinds'
+import type { TemplateKind } from '../../../../core/document/kinds'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Block, PaperDocument } from '../../../../core/document/model'
 import type { Marked } from '../../../../core/marking/model'
@@ -78,7 +78,7 @@ export interface TemplateRound {
 /** A paper to make papers from. `edition` is the last that was used; what was written since waits in `document`. */
 export const templates = sqliteTable('templates', {
   id: id(),
-  kind: text('kind').$type<PaperKind>().notNull(),
+  kind: text('kind').$type<TemplateKind>().notNull(),
   name: text('name').notNull(),
   edition: integer('edition').notNull(),
   document: json<PaperDocument>('document').notNull(),

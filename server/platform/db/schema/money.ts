@@ -1,10 +1,12 @@
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import type { ExtraChange } from '../../../../core/extras/extra'
 import type { Credit } from '../../../../core/invoices/credit'
 import type { Invoice, InvoiceHead } from '../../../../core/invoices/invoice'
 import type { Account } from '../../../../core/ledger/ledger'
 import { at, flag, id, json, money } from './columns'
 import { blobs } from './files'
 import { jobs } from './jobs'
+import { papers } from './papers'
 
 /** Open stages of agreed jobs: what is to be paid, and by when. */
 export const dues = sqliteTable(
@@ -118,11 +120,48 @@ export const creditNotes = sqliteTable(
     number: text('number').notNull().unique(),
     issuedOn: text('issued_on').notNull(),
     credit: json<Credit>('credit').notNull(),
+    /** The extra it follows, whose total has come down already; null where it lowers what is owed by itself. */
+    extraId: text('extra_id').references(() => extras.id),
     frozen: json<InvoiceHead>('frozen').notNull(),
     pdfSha: text('pdf_sha').references(() => blobs.sha),
     createdAt: at('created_at').notNull(),
   },
   (t) => [index('credit_notes_by_job').on(t.jobId), index('credit_notes_by_invoice').on(t.invoiceId)],
+)
+
+/** The numbers clients quote when they pay by bank, one a stage of a job (core/money/reference.ts). */
+export const paymentNumbers = sqliteTable(
+  'payment_numbers',
+  {
+    n: integer('n').primaryKey({ autoIncrement: true }),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    stage: text('stage').notNull(),
+  },
+  (t) => [uniqueIndex('payment_numbers_once').on(t.jobId, t.stage)],
+)
+
+/** A change to what was agreed: what it does to the lines, and the paper it is signed on. Taken in once that is signed. */
+export const extras = sqliteTable(
+  'extras',
+  {
+    id: id(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    paperId: text('paper_id')
+      .notNull()
+      .unique()
+      .references(() => papers.id, { onDelete: 'cascade' }),
+    change: json<ExtraChange>('change').notNull(),
+    /** The agreed total before and after, as its paper says them. */
+    before: money('before').notNull(),
+    after: money('after').notNull(),
+    createdAt: at('created_at').notNull(),
+    takenAt: at('taken_at'),
+  },
+  (t) => [index('extras_by_job').on(t.jobId)],
 )
 
 /** What is asked of a card service: a page where somebody pays one amount. It answers by signed call-back. */
