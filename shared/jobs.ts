@@ -100,7 +100,12 @@ export const newContact = contactFacts.extend({
 })
 
 /** Only what is given changes: no defaults here, or correcting a name would empty the rest. */
-export const editContact = contactFacts.partial()
+export const editContact = contactFacts
+  .extend({
+    /** They aren't reminded of what is late. */
+    lateHold: z.boolean(),
+  })
+  .partial()
 
 export const newJob = z.object({
   kindId: z.string().min(1, 'Choose the kind of job.'),
@@ -202,6 +207,24 @@ export const newPayment = z.object({
   day: z.iso.date('Give the day it came.').optional(),
   key: z.string().min(1).max(60),
 })
+/** One payment over several stages, of one job or several. */
+export const bookedTogether = z.object({
+  parts: z
+    .array(
+      z.object({ jobId: z.string().min(1).max(60), stage: z.string().min(1).max(40), amount: newPayment.shape.amount }),
+    )
+    .min(1, 'Say what it is for.')
+    .max(40)
+    .refine((p) => new Set(p.map((x) => `${x.jobId} ${x.stage}`)).size === p.length, 'One stage stands there twice.'),
+  method: newPayment.shape.method,
+  day: newPayment.shape.day,
+  key: newPayment.shape.key,
+})
+/** A reference, or a line of a bank’s statement. */
+export const statementLine = z.object({ text: z.string().max(2000) })
+/** A client's statement: from a day on, or of all there is. */
+export const statementQuery = z.object({ from: z.iso.date().optional() })
+export const sendStatement = z.object({ from: z.iso.date().nullable(), key: z.string().min(1).max(60) })
 /** That a booking was a mistake, and why. */
 export const takeBack = z.object({ words: prose(500).pipe(z.string().trim().min(1, 'Say what was wrong with it.')) })
 /** Money that goes back to a client. */

@@ -19,6 +19,8 @@ export const LETTERS = [
   { key: 'extended', when: 'there is more time', subject: 'mExtendedSubject', body: 'mExtended' },
   { key: 'due', when: 'a deposit is asked for', subject: 'mDepositSubject', body: 'mDeposit' },
   { key: 'overdue', when: 'something is late', subject: 'mLateSubject', body: 'mLate' },
+  { key: 'overdue-last', when: 'something is late, for the last time', subject: 'mLateLastSubject', body: 'mLateLast' },
+  { key: 'statement', when: 'you send a statement', subject: 'mStatementSubject', body: 'mStatement' },
   { key: 'receipt', when: 'money has arrived', subject: 'mReceiptSubject', body: 'mReceipt' },
   { key: 'returned', when: 'money goes back to them', subject: 'mReturnedSubject', body: 'mReturned' },
   { key: 'kept', when: 'part of a damage deposit is kept', subject: 'mKeptSubject', body: 'mKept' },

@@ -8,5 +8,6 @@ export type {
   Due,
   InvoiceRow,
   MoneyView,
+  PaidFor,
   Found,
 } from './out/overview'

@@ -67,6 +67,26 @@ export const termsGiven = z.object({
   days: z.coerce.number('Give a number of days, such as 14.').int('Give whole days.').min(0).max(365),
   words: prose(1000),
 })
+/** When clients are reminded of what is late: days after it was due, as they are typed. */
+export const lateGiven = z.object({
+  steps: z
+    .string()
+    .max(60)
+    .transform((text) =>
+      text
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map(Number),
+    )
+    .pipe(
+      z
+        .array(
+          z.number('Give days with commas between them, such as 3, 10, 20.').int('Give whole days.').min(1).max(180),
+        )
+        .max(5, 'Five reminders at most.')
+        .refine((days) => days.every((d, i) => i === 0 || d > days[i - 1]!), 'Each comes later than the one before.'),
+    ),
+})
 const sender = z
   .object({ name: line(120), email: line(320) })
   .refine((s) => !s.name || isMail(s.email), { message: 'Answers need an e-mail address.', path: ['email'] })

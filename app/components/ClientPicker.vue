@@ -29,7 +29,7 @@ function choose(option: ContactView | Newcomer, typed: string) {
 async function make(body: object) {
   const made = await api<{ id: string }>('/api/contacts', { method: 'POST', body })
   making.value = false
-  emit('update:modelValue', { id: made.id, ...fresh, kind: 'person', born: null, language: null })
+  emit('update:modelValue', { id: made.id, ...fresh, kind: 'person', born: null, language: null, lateHold: false })
 }
 </script>
 

@@ -5,10 +5,14 @@ import type { InvoiceRow } from '~~/shared/overview'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import FigureChart from '~/features/charts/FigureChart.vue'
 import type { Figures } from '~/features/charts/options'
+import BookDialog from '~/features/money/BookDialog.vue'
 import { useMoney } from '~/features/money/useMoney'
 
 useHead({ title: 'Money · Upwold' })
 const ledger = useMoney()
+const session = useSession()
+/** Money that came in is being booked. */
+const booking = ref(false)
 ledger.follow()
 const { data: view, problem } = storeToRefs(ledger)
 const months = computed(() => {
@@ -94,7 +98,10 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
       <div class="head">
         <h1>Money</h1>
         <span class="soft">{{ c(view.row.dueSoon) }} comes due in the next 14 days</span>
-        <NuxtLink class="ml-auto" to="/books">The books, for the bookkeeper</NuxtLink>
+        <Button v-if="session.may('book')" class="ml-auto" variant="outlined" @click="booking = true"
+          >Book what came in</Button
+        >
+        <NuxtLink :class="{ 'ml-auto': !session.may('book') }" to="/books">The books, for the bookkeeper</NuxtLink>
       </div>
       <div class="grid grid-cols-1 narrow:grid-cols-[minmax(0,1fr)_380px] gap-10">
         <div>
@@ -154,5 +161,6 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
       </div>
     </template>
     <WaitingPage v-else-if="!problem" />
+    <BookDialog v-if="booking" @close="booking = false" />
   </div>
 </template>

@@ -43,6 +43,11 @@ const forget = (c: ContactView) =>
     open.value = false
     notices.say('Forgotten.')
   })
+const sendStatement = (c: ContactView) =>
+  act(async () => {
+    await api(`/api/contacts/${c.id}/statement`, { method: 'POST', body: { from: null, key: newKey() } })
+    notices.say(`The statement goes to ${c.email}.`)
+  })
 const languages = [
   { value: '', label: 'as the business writes' },
   ...Object.entries(LANGUAGE_NAMES).map(([value, label]) => ({ value, label })),
@@ -108,6 +113,27 @@ const columns: RowColumn<ContactView>[] = [
           :save="save(person, 'language')"
         />
       </dl>
+      <div v-if="person && session.may('money')" class="grid gap-2 mt-4">
+        <h3>What is open between you</h3>
+        <p class="acts">
+          <a :href="`/api/contacts/${person.id}/statement`" target="_blank">Statement (PDF)</a>
+          <Button
+            v-if="session.may('book') && person.email"
+            variant="outlined"
+            size="small"
+            :disabled="forgetting"
+            @click="sendStatement(person)"
+            >Send it to them</Button
+          >
+        </p>
+        <label v-if="session.may('jobs')" class="row"
+          ><ToggleSwitch
+            :model-value="person.lateHold"
+            @update:model-value="(on: boolean) => people.hold(person!.id, on)"
+          />
+          No reminders of what is late</label
+        >
+      </div>
       <p v-if="person && session.may('settings')" class="acts mt-4">
         <a :href="`/api/contacts/${person.id}/data`" :download="`${person.name}.json`"
           >All there is of them, as a file</a

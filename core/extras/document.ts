@@ -29,7 +29,7 @@ export function extraDocument({ shown, stages, words, job, currency, language }:
   const says = extraSays(language)
   const table = tableSays(language)
   const money = (n: Minor) => formatMoney(n, currency, localeOf(language))
-  const signed = (n: Minor) => `${n > 0 ? '+' : n < 0 ? '−' : ''}${money(minor(Math.abs(n)))}`
+  const signed = (n: Minor) => `${n < 0 ? '−' : ''}${money(minor(Math.abs(n)))}`
   const inOwn = (side: ExtraRow['before']) => side && linesIn([side.line], language)[0]!
   const columns = [{ width: 300 }, { width: 90, align: 'right' as const }, { width: 96, align: 'right' as const }]
   const rowOf = (r: ExtraRow) => {

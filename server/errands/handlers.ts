@@ -2,7 +2,8 @@ import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
 import { mailClient, mailDoor, mailMember, mailOwner } from '../messages/house'
-import { mailDeposit, mailInvoice, mailLate, mailReceipt } from '../messages/money'
+import { mailDeposit, mailInvoice, mailLate, mailReceipt, mailStatement } from '../messages/money'
+import { remindLate } from '../money/late'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
 import type { Minor } from '../../core/money/money'
 import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
@@ -35,7 +36,9 @@ export const handlers: Record<string, Handler> = {
     ),
   'mail.news': (e) =>
     mailNews(e.key, s(e.payload.personId), e.payload.news as News, e.payload.said as { by: string; reason: string }),
-  'mail.late': (e) => mailLate(e.key, s(e.payload.jobId), s(e.payload.stage)),
+  'mail.late': (e) => mailLate(e.key, s(e.payload.jobId), s(e.payload.stage), e.payload.last === true),
+  late: () => remindLate(),
+  'mail.statement': (e) => mailStatement(e.key, s(e.payload.contactId), s(e.payload.sha), e.payload.owed as Minor),
   'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.code': (e) =>
     mailCode(e.key, s(e.payload.personId), s(e.payload.nonce), e.payload.by === 'text' ? 'text' : 'email'),

@@ -1,11 +1,13 @@
+import type { Minor } from '../../core/money/money'
+import { statementSays } from '../../core/statement/words'
 import { asc, eq } from 'drizzle-orm'
 import { dayIn, moneyIn, weekdayIn } from '../../shared/words'
 import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
-import { payments } from '../platform/db/schema'
+import { contacts, payments } from '../platform/db/schema'
 import { spaced } from '../../core/money/reference'
 import { referenceFor } from '../money/reference'
-import type { Business } from '../records/business'
+import { type Business, theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
 import { saysHere } from '../records/words'
 import type { MessageSays } from '../../shared/words/says'
@@ -48,8 +50,8 @@ export async function mailDeposit(key: string, jobId: string): Promise<void> {
   })
 }
 
-/** Asks the client once more for what is late. */
-export async function mailLate(key: string, jobId: string, stageKey: string): Promise<void> {
+/** Asks the client once more for what is late; `last`: for the last time by itself. */
+export async function mailLate(key: string, jobId: string, stageKey: string, last = false): Promise<void> {
   const { job, client, stages, business } = await loadJob(jobId)
   const stage = stages.find((s) => s.key === stageKey && s.open > 0 && s.dueOn)
   if (!client?.email || !stage) return
@@ -62,9 +64,14 @@ export async function mailLate(key: string, jobId: string, stageKey: string): Pr
     about: 'money',
     to: client.email,
     language,
-    subject: says('mLateSubject', { label: stage.label, job: job.title }),
+    subject: says(last ? 'mLateLastSubject' : 'mLateSubject', { label: stage.label, job: job.title }),
     paragraphs: [
-      says('mLate', { amount, job: job.title, label: stage.label, date: dayIn(language, stage.dueOn!) }),
+      says(last ? 'mLateLast' : 'mLate', {
+        amount,
+        job: job.title,
+        label: stage.label,
+        date: dayIn(language, stage.dueOn!),
+      }),
       ...(byCard ? [] : await toTheBank(says, business, jobId, stage.key)),
     ],
     ...(person
@@ -129,6 +136,26 @@ export async function mailInvoice(key: string, jobId: string, number: string, sh
       balance > 0 && dueOn
         ? says('mBalance', { amount: moneyIn(language, balance, currency), date: dayIn(language, dueOn) })
         : says('mNothingLeft'),
+    ],
+  })
+}
+
+/** Sends a client their statement. */
+export async function mailStatement(key: string, contactId: string, sha: string, owed: Minor): Promise<void> {
+  const [client] = await db().select().from(contacts).where(eq(contacts.id, contactId))
+  const business = await theBusiness()
+  if (!client?.email) return
+  const language = client.language ?? business.settings.language
+  const says = await saysHere(language)
+  await post(business, {
+    key,
+    about: 'money',
+    to: client.email,
+    language,
+    subject: says('mStatementSubject', { business: business.name }),
+    attachments: [{ name: `${statementSays(language).title}.pdf`, sha }],
+    paragraphs: [
+      owed > 0 ? says('mStatement', { amount: moneyIn(language, owed, business.currency) }) : says('mStatementNothing'),
     ],
   })
 }

@@ -2,6 +2,8 @@ import { and, desc, eq, gt } from 'drizzle-orm'
 import { type MoneyEvent, type Way, entriesOf } from '../../core/ledger/ledger'
 import { formatMoney, type Minor, minor, sum } from '../../core/money/money'
 import { DAMAGE, type Stage } from '../../core/payment-plan/plan'
+import type { z } from 'zod'
+import type { bookedTogether } from '../../shared/jobs'
 import { now } from '../platform/clock'
 import { useConfig } from '../platform/config'
 import { db, write } from '../platform/db/client'
@@ -63,6 +65,19 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
     })
     touch(p.jobId)
     return true
+  })
+}
+
+/** Books one payment over several stages, all of it or nothing. With the same key it is the same. Returns whether it was new. */
+export async function bookTogether(
+  { parts, key, ...of }: z.output<typeof bookedTogether>,
+  by: string | null,
+): Promise<boolean> {
+  return write(async () => {
+    const fresh: boolean[] = []
+    for (const p of parts)
+      fresh.push(await bookPayment({ ...of, ...p, reference: `hand:${key}:${p.jobId}:${p.stage}`, by }))
+    return fresh.some(Boolean)
   })
 }
 

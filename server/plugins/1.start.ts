@@ -9,6 +9,7 @@ import { upgrade } from '../platform/db/upgrade'
 import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
+import { keepLate } from '../money/late'
 import { keepRetention } from '../rounds/seal/retention'
 import { ledgerAnew } from '../money/ledger'
 import { keepNights } from '../rounds/seal/heads'
@@ -25,6 +26,7 @@ export default defineNitroPlugin((nitro) => {
     await keepTidy()
     await keepBackups()
     await keepRetention()
+    await keepLate()
     workWith(work)
     warmUp()
     const first = await firstAddress()

@@ -22,6 +22,7 @@ export async function businessView(): Promise<BusinessView> {
       credits: await numbersOf('credits'),
     },
     terms: settings.terms,
+    lateSteps: settings.lateSteps,
     senders: settings.senders,
     mail: mail && { host: mail.host, port: mail.port, user: mail.user, from: mail.from, kept: !!mail.password },
     texts: texts && { url: texts.url, kind: texts.kind, body: texts.body, from: texts.from, kept: !!texts.headers },

@@ -16,6 +16,7 @@ export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
   kind: c.kind,
   born: c.born,
   language: c.language,
+  lateHold: c.lateHold,
 })
 
 const HEADS = ['name', 'email', 'phone', 'address', 'kind', 'date of birth']

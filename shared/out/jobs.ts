@@ -55,6 +55,8 @@ export const contactView = z.object({
   kind: z.enum(['person', 'organisation']),
   born: z.string().nullable(),
   language: language.nullable(),
+  /** They aren't reminded of what is late. */
+  lateHold: z.boolean(),
 })
 export type ContactView = z.output<typeof contactView>
 

@@ -171,3 +171,22 @@ export const found = z.object({
   nudge: z.string().optional(),
 })
 export type Found = z.output<typeof found>
+
+/** Stages a payment may be for, found in what was quoted with it; and references in which a digit is wrong. */
+export const paidFor = z.object({
+  stages: z.array(
+    z.object({
+      jobId: z.string(),
+      title: z.string(),
+      client: z.string(),
+      stage: z.string(),
+      label: z.string(),
+      open: minor,
+      /** What it was found by. */
+      by: z.string(),
+    }),
+  ),
+  broken: z.array(z.string()),
+  currency: z.string(),
+})
+export type PaidFor = z.output<typeof paidFor>

@@ -39,6 +39,8 @@ export const businessView = z.object({
   currency: z.string(),
   numbers: z.object({ invoices: numbers, quotes: numbers, credits: numbers }),
   terms: z.object({ days: z.number(), words: z.string() }),
+  /** Days after something was due on which its client is reminded by itself. */
+  lateSteps: z.array(z.number()),
   mail: z
     .object({ host: z.string(), port: z.number(), user: z.string(), from: z.string(), kept: z.boolean() })
     .nullable(),

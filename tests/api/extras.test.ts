@@ -69,7 +69,7 @@ describe('an extra', () => {
     expect((await extra(id, [SAUNA])).status).toBe(409)
     const pdf = await owner.raw(`/api/papers/${paper}/pdf`)
     const text = execFileSync('pdftotext', ['-layout', '-', '-'], { input: pdf, encoding: 'utf8' })
-    for (const words of ['Ice bath', 'As we said by phone', '£1,515.00', '£2,070.00', '+£200.00'])
+    for (const words of ['Ice bath', 'As we said by phone', '£1,515.00', '£2,070.00', '£200.00'])
       expect(text).toContain(words)
     await signed(paper, email)
     const after = await until(

@@ -24,10 +24,15 @@ export const usePeople = defineStore('people', () => {
     await api(`/api/contacts/${id}`, { method: 'PATCH', body: { [fact]: fact === 'language' ? value || null : value } })
     await list.load()
   }
+  /** Puts reminders of what is late on hold for somebody, or lets them go out again. */
+  async function hold(id: string, lateHold: boolean): Promise<void> {
+    await api(`/api/contacts/${id}`, { method: 'PATCH', body: { lateHold } })
+    await list.load()
+  }
   const lookAtForgetting = (id: string) => api<ForgetLook>(`/api/contacts/${id}/forget`)
   async function forget(id: string): Promise<void> {
     await api(`/api/contacts/${id}/forget`, { method: 'POST' })
     await list.load()
   }
-  return { find, setFact, lookAtForgetting, forget, ...list }
+  return { find, setFact, hold, lookAtForgetting, forget, ...list }
 })

@@ -106,6 +106,7 @@ describe('the round being prepared', () => {
       kind: 'person',
       born: null,
       language: null,
+      lateHold: false,
     })
     expect(round.person).toMatchObject({ name: 'Petra', part: 'copy', contactId: 'c', reach: 'link' })
     round.remove(round.chosen!)

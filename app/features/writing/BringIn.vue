@@ -56,7 +56,11 @@ async function keep(body: object) {
     <FormOf v-slot="{ busy }" class="form" :schema="named" :given="() => form" :send="keep">
       <div class="two grid grid-cols-[1fr_160px] gap-3">
         <FieldOf name="name" label="Name"><InputText v-model="form.name" autofocus maxlength="120" required /></FieldOf>
-        <Choice v-model="form.kind" label="Kind of paper" :options="templateKinds.map((k) => ({ value: k, label: k }))" />
+        <Choice
+          v-model="form.kind"
+          label="Kind of paper"
+          :options="templateKinds.map((k) => ({ value: k, label: k }))"
+        />
       </div>
       <div v-if="brought.left.length" class="notice">
         <b>Left out</b>

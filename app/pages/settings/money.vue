@@ -6,6 +6,7 @@ import { LANGUAGE_NAMES } from '~~/shared/words'
 import SetupEffect from '~/features/setup/SetupEffect.vue'
 import NumbersOf from '~/features/settings/NumbersOf.vue'
 import InvoiceTerms from '~/features/settings/InvoiceTerms.vue'
+import LateSteps from '~/features/settings/LateSteps.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
 
@@ -145,6 +146,7 @@ async function keep(body: object) {
       />
     </template>
     <InvoiceTerms v-if="data" />
+    <LateSteps v-if="data" />
     <template v-if="form && data" #effect>
       <SetupEffect
         bare

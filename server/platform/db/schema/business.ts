@@ -38,6 +38,8 @@ export interface BusinessSettings {
   stepsAway: string[]
   /** Days a balance may be paid within where its stage's day is over, and what stands under an invoice. */
   terms: { days: number; words: string }
+  /** How many days after something was due its client is reminded by itself, rising; none for never. */
+  lateSteps: number[]
   /** How invoices are numbered (core/invoices/numbers.ts). */
   invoiceNumbers: string
   /** How quotes are. */
@@ -97,6 +99,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   language: 'en',
   stepsAway: ['all'],
   terms: { days: 0, words: '' },
+  lateSteps: [],
   invoiceNumbers: PLAIN_NUMBERS,
   quoteNumbers: PLAIN_QUOTE_NUMBERS,
   creditNumbers: PLAIN_CREDIT_NUMBERS,

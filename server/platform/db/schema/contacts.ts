@@ -1,6 +1,6 @@
 import type { Language } from '../../../../core/text/language'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import { at, id, json } from './columns'
+import { at, flag, id, json } from './columns'
 
 export const contacts = sqliteTable(
   'contacts',
@@ -17,6 +17,8 @@ export const contacts = sqliteTable(
     born: text('born'),
     /** The language they are written to in, where it is known. */
     language: text('language').$type<Language>(),
+    /** They aren't reminded of what is late: something is being talked about. */
+    lateHold: flag('late_hold').notNull().default(false),
     /** When they were forgotten, at their wish: what is left of them stands on papers the law keeps. */
     forgottenAt: at('forgotten_at'),
   },

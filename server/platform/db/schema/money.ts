@@ -129,6 +129,21 @@ export const creditNotes = sqliteTable(
   (t) => [index('credit_notes_by_job').on(t.jobId), index('credit_notes_by_invoice').on(t.invoiceId)],
 )
 
+/** Reminders of what is late that went out by themselves, each once for a stage as it was due. */
+export const lateAsked = sqliteTable(
+  'late_asked',
+  {
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    stage: text('stage').notNull(),
+    dueOn: text('due_on').notNull(),
+    step: integer('step').notNull(),
+    at: at('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.stage, t.dueOn, t.step] })],
+)
+
 /** The numbers clients quote when they pay by bank, one a stage of a job (core/money/reference.ts). */
 export const paymentNumbers = sqliteTable(
   'payment_numbers',
