@@ -1,4 +1,4 @@
-import type { Pdf } from './draw'
+import type PDFDocument from 'pdfkit'
 
 /** An e-invoice that a PDF carries in itself: CII, as UTF-8. */
 export interface Carried {
@@ -49,7 +49,7 @@ const METADATA = `
  * Puts an e-invoice into an invoice's PDF (Factur-X 1.0 of level EN 16931: a PDF/A-3 with the CII beside it as an alternative
  * of the whole). The document has to be made for PDF/A-3; before its end.
  */
-export function carry(doc: Pdf, { xml }: Carried, at: Date): void {
+export function carry(doc: InstanceType<typeof PDFDocument>, { xml }: Carried, at: Date): void {
   const file = doc as unknown as {
     file(bytes: Uint8Array, options: object): void
     appendXML(xml: string): void

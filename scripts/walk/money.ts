@@ -1,5 +1,5 @@
 import { type Browser, chromium } from '@playwright/test'
-import { launchOptions, signInAs } from '../../tests/support/browser'
+import { addLine, draw, launchOptions, signInAs } from '../../tests/support/browser'
 import { Caller, signedIn } from '../../tests/support/caller'
 import {
   ORCHARD,
@@ -20,9 +20,9 @@ type Keep = (name: string, content: Uint8Array | object) => void
 type Say = (words: string) => void
 
 /**
- * Money agreed, taken and given back: options taken, a deposit booked wrong and put right, a damage deposit kept in part, the
- * job done, its invoice as PDF and e-invoice, a part credited, another job called off with money back, a closed month, the
- * journal.
+ * Money agreed, taken and given back: options taken, an extra signed on site, a deposit booked wrong and put right by the
+ * reference of its transfer, a damage deposit kept in part, the job done, its invoice as a PDF that carries its data and as
+ * e-invoice, a part credited, another job called off with money back, somebody reminded, a statement, a closed month, the journal.
  */
 export async function money(keep: Keep, say: Say): Promise<void> {
   await seedOnce()
@@ -66,10 +66,46 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await send(api, paper)
   await sign(client, await linkTo(api, email, /agreement|hire|sign/i))
   await countersign(api, paper)
-  const agreed = await until(
+  await until(
     () => jobOf(api, id),
     (j) => !!j.invoice,
     60,
+  )
+
+  say('An extra is added, priced and signed on site, on the phone in hand')
+  const began = Date.now()
+  const hand = await browser.newContext({
+    baseURL: server.origin,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  })
+  const onSite = await hand.newPage()
+  await signInAs(onSite)
+  await onSite.goto(`/jobs/${id}`)
+  await onSite.getByRole('button', { name: 'Add an extra' }).click()
+  await addLine(onSite, 'Ice bath')
+  const sheet = onSite.getByRole('dialog')
+  await sheet.getByLabel(`Price each, line ${ORCHARD.length + 1}`).fill('80')
+  await onSite.keyboard.press('Tab')
+  await sheet.getByRole('button', { name: 'Have it signed here' }).click()
+  await onSite.getByRole('button', { name: 'Next: your signature' }).click()
+  await onSite.getByRole('button', { name: 'Sign here' }).click()
+  await draw(onSite)
+  await onSite.getByRole('button', { name: 'Sign the extra 1' }).click()
+  await onSite.getByRole('checkbox', { name: /I agree/ }).check()
+  await onSite.getByRole('dialog').getByRole('button', { name: 'Sign the extra 1' }).click()
+  await onSite.getByRole('link', { name: 'Hand the device back' }).waitFor()
+  await hand.close()
+  const agreed = await until(
+    () => jobOf(api, id),
+    (j) => j.papers.some((p) => p.kind === 'extra' && p.state === 'signed') && j.invoices.length === 2,
+    60,
+  )
+  say(
+    `  ${Math.round((Date.now() - began) / 1000)} s from signing in to signed; what it adds has an invoice of its own`,
   )
   say(`  agreed: ${agreed.priced.total / 100} GBP, with the tub and eight hours of fire`)
 
@@ -84,7 +120,18 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await dialog.getByLabel('What was wrong with it').fill('typed without the point')
   await dialog.getByRole('button', { name: 'Take it back' }).click()
   await region.getByText('taken back: typed without the point').waitFor()
-  await book('deposit', deposit, 'walk-right')
+  say('  the transfer is found by what was quoted with it')
+  const { pay } = await client.must<{ pay: { reference: string } }>(
+    'GET',
+    `/api/sign/${await linkTo(api, email, /agreement|hire|sign/i)}`,
+  )
+  await page.goto('/money')
+  await page.getByRole('button', { name: 'Book what came in' }).click()
+  await dialog.getByLabel(/^What was quoted with it/).fill(`FPS CREDIT ${pay.reference} HOLM`)
+  await dialog.getByRole('list', { name: 'What it is for' }).getByText('Orchard weekend').waitFor()
+  await dialog.getByRole('button', { name: /^Book £/ }).click()
+  await dialog.waitFor({ state: 'hidden' })
+  await page.goto(`/jobs/${id}`)
   await book('balance', agreed.stages.find((s) => s.key === 'balance')!.open, 'walk-rest')
   await book('damage', 20_000, 'walk-held')
 
@@ -101,7 +148,10 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await region.getByText('kept: The bench was burnt').waitFor()
 
   say('The invoice, and a part of it credited for the hour')
-  await region.getByRole('button', { name: /^Credit invoice/ }).click()
+  await region
+    .getByRole('button', { name: /^Credit invoice/ })
+    .first()
+    .click()
   await dialog.getByLabel(/^Amount, tax included/).fill('33.60')
   await dialog.getByLabel('Why; it stands on it').fill('One hour less of fire')
   await dialog.getByRole('button', { name: 'Raise the credit note' }).click()
@@ -154,6 +204,19 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   )
   await api.must('POST', `/api/jobs/${other.id}/back`, { amount: off.credit, method: 'bank', key: 'walk-off' })
   say(`  kept ${off.calledOff!.owed / 100}, given back ${off.credit / 100}`)
+
+  say('Somebody who pays late is reminded, and gets a statement')
+  const late = await agreedJob(api, { title: 'Sedge mill' })
+  await server.rows('update jobs set agreed_on = ? where id = ?', [inDays(-12), late.id])
+  await server.rows('update dues set due_on = ? where job_id = ?', [inDays(-11), late.id])
+  await api.must('PUT', '/api/business/late', { steps: '3, 10' })
+  await server.rows("update outbox set due_at = '2020-01-01T00:00:00.000Z' where key = 'late:morning'")
+  const reminded = await until(
+    () => jobOf(api, late.id),
+    (j) => j.thread.some((t) => t.type === 'asked-money'),
+  )
+  say(`  ${reminded.thread.find((t) => t.type === 'asked-money')!.words}`)
+  keep('statement.pdf', await file(`/api/contacts/${reminded.client!.id}/statement`))
 
   say('A month is closed, and the journal taken out')
   const month = inDays(-45).slice(0, 7)

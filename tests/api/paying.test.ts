@@ -108,15 +108,16 @@ describe('who pays late', () => {
   const late = () => job({ starts: `${inDays(-20)}T10:00`, ends: `${inDays(-20)}T18:00` })
   const reminders = async (id: string) =>
     (await jobOf(owner, id)).thread.filter((t) => t.type === 'asked-money').map((t) => t.words)
-  /** As if it had been agreed so many days ago: all of it was due then. */
+  /** As if it had been agreed so many days ago; what falls due follows when the job is next changed. */
   async function agreedBefore(id: string, days: number): Promise<void> {
     await server.rows('update jobs set agreed_on = ? where id = ?', [inDays(-days), id])
-    await server.rows('update dues set due_on = ? where job_id = ?', [inDays(-days), id])
+    const { version } = await jobOf(owner, id)
+    await owner.must('PATCH', `/api/jobs/${id}`, { set: { notes: `Agreed ${days} days ago` }, version })
   }
 
   it('is reminded in steps, each once, not while on hold, and no more when it is paid', async () => {
     const { id, email } = await late()
-    await agreedBefore(id, 4)
+    await agreedBefore(id, 6)
     await morning()
     expect(await reminders(id)).toEqual([])
     expect((await owner.call('PUT', '/api/business/late', { steps: '10, 3' })).status).toBe(422)
@@ -136,8 +137,18 @@ describe('who pays late', () => {
       () => mailsTo(owner, email),
       (mails) => mails.filter((m) => m.subject.startsWith('Still to pay')).length === stages,
     )
-    await server.rows('update late_asked set due_on = ? where job_id = ?', [inDays(-11), id])
-    await agreedBefore(id, 11)
+    // A week later the last ones go: what was due is the same days as before.
+    const dues = await server.rows('select stage, due_on from dues where job_id = ? and held = 0', [id])
+    await agreedBefore(id, 13)
+    for (const d of await server.rows('select stage, due_on from dues where job_id = ? and held = 0', [id])) {
+      const old = dues.find((x) => x.stage === d.stage)!
+      await server.rows('update late_asked set due_on = ? where job_id = ? and stage = ? and due_on = ?', [
+        String(d.due_on),
+        id,
+        String(d.stage),
+        String(old.due_on),
+      ])
+    }
     await morning()
     await until(
       () => mailsTo(owner, email),

@@ -1,7 +1,7 @@
 import type { BackupsView } from '../../shared/out/settings'
 import type { LibraryView } from '../../shared/library'
 import { inDays, jobOf, makeJob } from '../support/line'
-import { accessible, choose, expect, signIn, test } from './support'
+import { atRest, accessible, choose, expect, signIn, test } from './support'
 
 const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })
 
@@ -93,6 +93,7 @@ test('what is sold has words in German and a price to come; a line on that day t
   const { id } = await makeJob(api, { title: 'Ice weekend', lines: [] })
   await page.goto(`/jobs/${id}`)
   await page.getByRole('region', { name: 'Priced lines' }).getByRole('button', { name: 'Change' }).click()
+  await atRest(page)
   await page.getByRole('combobox', { name: 'Add a line' }).fill('ice-1')
   await expect(page.getByRole('option', { name: '“ice-1”' })).toBeVisible()
   await page.getByRole('option', { name: /^Ice bath/ }).click()

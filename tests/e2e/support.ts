@@ -47,7 +47,16 @@ export const test = base.extend<{ faults: string[] }, Shared>({
   ],
 })
 export { expect }
-export { addLine, choose, newJobByHand, draw, openLine, signInAs as signIn, signOnPages } from '../support/browser'
+export {
+  addLine,
+  atRest,
+  choose,
+  newJobByHand,
+  draw,
+  openLine,
+  signInAs as signIn,
+  signOnPages,
+} from '../support/browser'
 
 /** What went wrong on the phones of a test, whether it looks at it itself or not. */
 const phones: string[][] = []

@@ -47,9 +47,13 @@ export async function choose(where: Page | Locator, label: string | RegExp, opti
   await expect(list).toBeHidden()
 }
 
+/** Waits until a dialog that is open has come to rest: it takes the focus at the end of its opening. */
+export const atRest = (page: Page): Promise<void> => expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
+
 /** Adds a priced line, an item of the library by its first words or a line of one's own. */
 export async function addLine(page: Page, item: string): Promise<void> {
   const box = page.getByRole('combobox', { name: 'Add a line' })
+  if (await page.getByRole('dialog').count()) await atRest(page)
   await box.fill(item)
   // The last row is what was typed: the others are found by it, then.
   await expect(page.getByRole('option', { name: `“${item}”` })).toBeVisible()

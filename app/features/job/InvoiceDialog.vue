@@ -47,9 +47,7 @@ async function send(body: object) {
     @update:visible="emit('close')"
   >
     <FormOf v-slot="{ busy }" class="grid gap-3" :schema="newInvoice" :given="given" :send="send">
-      <FieldOf name="stage" label="What it is of"
-        ><Select v-model="form.stage" :options="options" option-label="label" option-value="value"
-      /></FieldOf>
+      <Choice v-model="form.stage" label="What it is of" :options="options" />
       <div v-if="look" class="grid gap-2">
         <p>
           {{ money(look.balance, job.currency) }} to pay<template v-if="look.dueOn"

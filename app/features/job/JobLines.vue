@@ -5,6 +5,7 @@ import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
 import ExtraDialog from './ExtraDialog.vue'
+import { mayMakeExtra } from './extra'
 import { useJob } from './useJob'
 
 /** The priced lines with their sum, and the table to change them in. */
@@ -22,7 +23,6 @@ const editing = ref<Lines | null>(null)
 const begin = () => {
   editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
 }
-defineExpose({ begin })
 const editor = ref<{ settled(): boolean }>()
 async function save() {
   if (!editor.value!.settled()) return
@@ -31,14 +31,10 @@ async function save() {
   editing.value = null
   notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
 }
-/** What was agreed is changed by an extra, one at a time. */
-const extra = ref(false)
-const mayExtra = computed(
-  () =>
-    session.may('papers') &&
-    !job.value.calledOff &&
-    !job.value.papers.some((p) => p.kind === 'extra' && ['draft', 'out'].includes(p.state)),
-)
+/** What was agreed is changed by an extra, with what is said about it. */
+const extra = ref<{ words: string } | null>(null)
+const mayExtra = computed(() => mayMakeExtra(job.value, session))
+defineExpose({ begin, extra: (words: string) => (extra.value = { words }) })
 const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
 </script>
 
@@ -47,7 +43,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
     <div class="section-head">
       <h2 id="lines">Priced lines</h2>
       <Button v-if="!job.agreedOn" size="small" variant="text" @click="begin">Change</Button>
-      <Button v-else-if="mayExtra" size="small" variant="text" @click="extra = true">Add an extra</Button>
+      <Button v-else-if="mayExtra" size="small" variant="text" @click="extra = { words: '' }">Add an extra</Button>
     </div>
     <table
       class="[&_td]:border-b [&_td]:border-hairline [&_td]:py-[7px] [&_td]:px-0 sums w-full border-collapse"
@@ -86,7 +82,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         >
       </li>
     </ul>
-    <ExtraDialog v-if="extra" @close="extra = false" />
+    <ExtraDialog v-if="extra" :words="extra.words" @close="extra = null" />
     <Dialog
       :visible="!!editing"
       modal

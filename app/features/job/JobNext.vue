@@ -8,7 +8,7 @@ const thisJob = useJob()
 const { job, busy } = storeToRefs(thisJob)
 const { act } = thisJob
 const { make } = useMaking()
-const emit = defineEmits<{ chooseClient: []; price: []; money: [what: 'back' | 'deposit'] }>()
+const emit = defineEmits<{ chooseClient: []; price: []; money: [what: 'back' | 'deposit']; extra: [words: string] }>()
 const papers = usePaperActs()
 const notices = useNotices()
 
@@ -65,7 +65,7 @@ const stillToCome = computed(() =>
       </ul>
     </template>
     <p v-if="mayBeDone" class="gap"><Button variant="outlined" @click="completing = true">It is done…</Button></p>
-    <JobDone v-if="completing" @close="completing = false" />
+    <JobDone v-if="completing" @close="completing = false" @extra="emit('extra', $event)" />
     <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
   </div>
 </template>

@@ -1,5 +1,7 @@
 import type { PaperView } from '~~/shared/papers'
 import type { PlanView } from '~~/shared/rounds'
+import type { JobView } from '~~/shared/jobs'
+import type { useSession } from '../../composables/session'
 import { api, newKey } from '../../composables/api'
 
 /** Sends a paper to its client on this device, and hands it to them. Where the device goes then. */
@@ -18,3 +20,10 @@ export async function signHere(paper: string): Promise<string> {
   const { path } = await api<{ path: string }>('/api/handover', { method: 'POST', body: { personId: client.id } })
   return path
 }
+
+/** Whether somebody may make an extra of a job now: it is agreed, and none waits to be signed. */
+export const mayMakeExtra = (job: JobView, session: ReturnType<typeof useSession>): boolean =>
+  session.may('papers') &&
+  !!job.agreedOn &&
+  !job.calledOff &&
+  !job.papers.some((p) => p.kind === 'extra' && ['draft', 'out'].includes(p.state))

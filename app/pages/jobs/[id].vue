@@ -29,7 +29,7 @@ const facts = computed(() =>
     job.value.starts ? away(job.value.starts.slice(0, 10), job.value.today) : '',
   ].filter(Boolean),
 )
-const lines = useTemplateRef<{ begin(): void }>('lines')
+const lines = useTemplateRef<{ begin(): void; extra(words: string): void }>('lines')
 const jobMoney = useTemplateRef<{ show(what: 'back' | 'deposit'): void }>('jobMoney')
 const session = useSession()
 const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.waivers)
@@ -58,7 +58,12 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
       </div>
       <JobThread />
       <aside class="grid gap-5 content-start">
-        <JobNext @choose-client="choosingClient = true" @price="lines?.begin()" @money="jobMoney?.show($event)" />
+        <JobNext
+          @choose-client="choosingClient = true"
+          @price="lines?.begin()"
+          @money="jobMoney?.show($event)"
+          @extra="lines?.extra($event)"
+        />
         <JobAdd />
       </aside>
     </div>
