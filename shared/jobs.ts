@@ -163,6 +163,15 @@ export const newExtra = z.object({
   key: z.string().min(1).max(60),
 })
 export type NewExtra = z.output<typeof newExtra>
+/** A stage asked for on another day, or in two; why, and whether its paper is wanted where the client has to sign it. */
+export const changeStage = z.object({
+  stage: z.string().min(1).max(60),
+  on: z.iso.date('Give the day.'),
+  split: z.object({ amount: someAmount, rest: z.iso.date('Give the day.') }).nullable(),
+  words: prose(500).pipe(z.string().trim().min(1, 'Say why: it stands on the job.')),
+  signed: z.boolean().default(false),
+  key: z.string().min(1).max(60),
+})
 /** An invoice by hand: of a stage by itself, or (no stage) of all that is left. */
 export const newInvoice = z.object({ stage: z.string().max(60).nullable(), key: z.string().min(1).max(60) })
 export const invoiceQuery = z.object({ stage: z.string().max(60).optional() })

@@ -67,12 +67,16 @@ export function extraDocument({ shown, stages, words, job, currency, language }:
       { t: 'heading', level: 1, content: [run(says.title)] },
       para([run(fill(says.changes, { job }))]),
       ...(words.trim() ? words.split('\n').map((l) => para([run(l)])) : []),
-      {
-        t: 'table',
-        columns,
-        head: [table.what, table.quantity, table.amount].map((t) => [run(t)]),
-        rows: shown.rows.map(rowOf),
-      },
+      ...(shown.rows.length
+        ? [
+            {
+              t: 'table' as const,
+              columns,
+              head: [table.what, table.quantity, table.amount].map((t) => [run(t)]),
+              rows: shown.rows.map(rowOf),
+            },
+          ]
+        : []),
       {
         t: 'keep',
         content: [
@@ -81,9 +85,13 @@ export function extraDocument({ shown, stages, words, job, currency, language }:
             columns,
             head: [],
             rows: [
-              sum(says.soFar, money(shown.before)),
-              sum(says.change, signed(shown.difference)),
-              sum(says.total, money(shown.after), true),
+              ...(shown.rows.length
+                ? [
+                    sum(says.soFar, money(shown.before)),
+                    sum(says.change, signed(shown.difference)),
+                    sum(says.total, money(shown.after), true),
+                  ]
+                : [sum(table.total, money(shown.after), true)]),
               ...open.map((s) => sum(due(s), money(s.open))),
             ],
           },

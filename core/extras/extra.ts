@@ -1,4 +1,5 @@
 import { type Minor, ZERO, subtract } from '../money/money'
+import type { PaymentPlan } from '../payment-plan/plan'
 import { type Discount, type PricedLine, type Pricing, counts, price, priceLine } from '../pricing/pricing'
 
 /** A change to what was agreed: lines put in, taken out or altered, and the discount on the whole where it is another. */
@@ -9,6 +10,8 @@ export interface ExtraChange {
   /** Lines as they are after; their keys are those before. */
   alter: PricedLine[]
   discount?: Discount | null
+  /** The payment plan, where money is to be asked for in another way. */
+  plan?: PaymentPlan
 }
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
@@ -44,7 +47,7 @@ export function changeBetween(before: Pricing, after: Pick<Pricing, 'lines' | 'd
 }
 
 export const isNothing = (c: ExtraChange): boolean =>
-  c.add.length === 0 && c.take.length === 0 && c.alter.length === 0 && c.discount === undefined
+  c.add.length === 0 && c.take.length === 0 && c.alter.length === 0 && c.discount === undefined && !c.plan
 
 /**
  * What was agreed with an extra. Lines it takes out or alters that aren't there any more are let be; those it puts in that are

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { extraDocument } from '../../core/extras/document'
-import { changeBetween, isNothing, showExtra, withExtra } from '../../core/extras/extra'
+import { type ExtraChange, changeBetween, isNothing, showExtra, withExtra } from '../../core/extras/extra'
 import { extraSays } from '../../core/extras/words'
 import { leftOf, takeOff } from '../../core/invoices/credit'
 import { lessInvoiced } from '../../core/invoices/invoice'
@@ -10,13 +10,13 @@ import { counts, price } from '../../core/pricing/pricing'
 import type { NewExtra } from '../../shared/jobs'
 import { clientLanguage } from '../chain/language'
 import { now } from '../platform/clock'
-import { db, write } from '../platform/db/client'
+import { type Db, db, write } from '../platform/db/client'
 import { OWN, extras, jobLines, jobs, papers } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
-import { loadJob } from '../records/job'
+import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { raiseCredit } from './credits'
@@ -26,64 +26,71 @@ import { invoiceByHand } from './invoices'
  * Makes the paper of a change to what was agreed, from the lines as they are to be. One at a time, so that each says what was
  * agreed before it. With the same key it is the same paper.
  */
-export async function makeExtra(jobId: string, input: NewExtra): Promise<string> {
-  return makeOnce(papers, idBy('p', input.key), async (tx) => {
+export async function makeExtra(jobId: string, { lines, discount, words, key }: NewExtra): Promise<string> {
+  const id = idBy('p', key)
+  return makeOnce(papers, id, async (tx) => {
     const loaded = await loadJob(jobId)
-    const { job, client, pricing, payments, business, today } = loaded
-    if (!job.agreedOn) throw new Problem('not-now', 'Nothing is agreed yet. Change the priced lines themselves.')
-    if (job.calledOff) throw new Problem('not-now', 'This job was called off.')
-    if (!client) throw new Problem('not-now', 'Say who the client is first: the paper is made out to them.')
-    const all = await tx
-      .select({ id: papers.id, state: papers.state })
-      .from(papers)
-      .where(and(eq(papers.jobId, jobId), eq(papers.kind, 'extra')))
-    if (all.some((p) => p.state === 'out' || p.state === 'draft'))
-      throw new Problem('not-now', 'Another extra waits to be signed. Have it signed, or withdraw it, first.')
-    const change = changeBetween(pricing, { lines: input.lines, discount: input.discount })
+    insistOnAgreed(loaded)
+    const change = changeBetween(loaded.pricing, { lines, discount })
     if (isNothing(change))
       throw new Problem('invalid', 'Nothing is changed yet. Add a line, alter one or take one out.')
-    const after = withExtra(pricing, change)
-    if (!after.lines.some(counts))
-      throw new Problem('invalid', 'Nothing would be left of it. Call the job off instead.')
-    const shown = showExtra(pricing, change)
-    const language = await clientLanguage(jobId, job.clientId)
-    const { stages } = planStages({
-      plan: job.plan,
-      total: shown.after,
-      acceptedOn: job.agreedOn,
-      jobDay: job.day,
-      today,
-      payments,
-    })
-    const id = idBy('p', input.key)
-    await tx.insert(papers).values({
-      id,
-      jobId,
-      kind: 'extra',
-      title: `${extraSays(language).title} ${all.length + 1}`,
-      templateId: null,
-      templateEdition: null,
-      document: {
-        ...extraDocument({ shown, stages, words: input.words, job: job.title, currency: business.currency, language }),
-        paper: business.settings.paper,
-      },
-      bindings: { client: { contactId: client.id } },
-      own: OWN,
-      state: 'draft',
-      createdAt: now(),
-    })
-    await tx.insert(extras).values({
-      id: newId(),
-      jobId,
-      paperId: id,
-      change,
-      before: shown.before,
-      after: shown.after,
-      createdAt: now(),
-    })
-    touch(jobId, { papers: [id] })
-    return id
+    return writeExtra(tx, loaded, change, { id, words })
   })
+}
+
+/** Changes of what was agreed are for jobs that are agreed and go on. */
+export function insistOnAgreed({ job }: LoadedJob): void {
+  if (!job.agreedOn) throw new Problem('not-now', 'Nothing is agreed yet. Change it on the job itself.')
+  if (job.calledOff) throw new Problem('not-now', 'This job was called off.')
+}
+
+/** Writes the paper of a change, as a draft, in the open transaction. */
+export async function writeExtra(
+  tx: Db,
+  loaded: LoadedJob,
+  change: ExtraChange,
+  { id, words }: { id: string; words: string },
+): Promise<string> {
+  const { job, client, pricing, payments, business, today } = loaded
+  if (!client) throw new Problem('not-now', 'Say who the client is first: the paper is made out to them.')
+  const all = await tx
+    .select({ id: papers.id, state: papers.state })
+    .from(papers)
+    .where(and(eq(papers.jobId, job.id), eq(papers.kind, 'extra')))
+  if (all.some((p) => p.state === 'out' || p.state === 'draft'))
+    throw new Problem('not-now', 'Another extra waits to be signed. Have it signed, or withdraw it, first.')
+  if (!withExtra(pricing, change).lines.some(counts))
+    throw new Problem('invalid', 'Nothing would be left of it. Call the job off instead.')
+  const shown = showExtra(pricing, change)
+  const language = await clientLanguage(job.id, job.clientId)
+  const { stages } = planStages({
+    plan: change.plan ?? job.plan,
+    total: shown.after,
+    acceptedOn: job.agreedOn,
+    jobDay: job.day,
+    today,
+    payments,
+  })
+  await tx.insert(papers).values({
+    id,
+    jobId: job.id,
+    kind: 'extra',
+    title: `${extraSays(language).title} ${all.length + 1}`,
+    templateId: null,
+    templateEdition: null,
+    document: {
+      ...extraDocument({ shown, stages, words, job: job.title, currency: business.currency, language }),
+      paper: business.settings.paper,
+    },
+    bindings: { client: { contactId: client.id } },
+    own: OWN,
+    state: 'draft',
+    createdAt: now(),
+  })
+  const { before, after } = shown
+  await tx.insert(extras).values({ id: newId(), jobId: job.id, paperId: id, change, before, after, createdAt: now() })
+  touch(job.id, { papers: [id] })
+  return id
 }
 
 /** An extra that was signed becomes part of what is agreed, in the open transaction; invoices follow after. Twice is once. */
@@ -97,11 +104,13 @@ export async function takeExtra(paperId: string): Promise<void> {
     await tx.insert(jobLines).values(after.lines.map((l, position) => ({ ...l, jobId: job.id, position })))
     await tx
       .update(jobs)
-      .set({ discount: after.discount, version: job.version + 1 })
+      .set({ discount: after.discount, plan: extra.change.plan ?? job.plan, version: job.version + 1 })
       .where(eq(jobs.id, job.id))
     await tx.update(extras).set({ takenAt: now() }).where(eq(extras.id, extra.id))
     const { total } = price(after)
-    const words = `Extra agreed: ${formatMoney(priced.total, business.currency)} → ${formatMoney(total, business.currency)}`
+    const words = extra.change.plan
+      ? 'When it is paid was agreed anew'
+      : `Extra agreed: ${formatMoney(priced.total, business.currency)} → ${formatMoney(total, business.currency)}`
     await note({ jobId: job.id, type: 'extra', words, state: 'settled', paperId, notable: true })
     await enqueue('extra', `extra:${extra.id}`, { id: extra.id })
     touch(job.id)

@@ -214,6 +214,7 @@ export async function drawInvoice(id: string): Promise<void> {
   await write(async (tx) => {
     await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, id))
     await enqueue('mail.invoice', `invoice-mail:${id}`, { jobId: invoice.jobId, number: invoice.number, sha: pdfSha })
+    touch(invoice.jobId)
   })
 }
 

@@ -65,6 +65,8 @@ export async function exportJob(id: string): Promise<JobExport> {
     invoice: invoice
       ? { number: invoice.number, issuedOn: invoice.issuedOn, state: facts.invoice!.state, ...invoice.invoice }
       : null,
+    invoices: loaded.invoices.map((i) => ({ number: i.number, issuedOn: i.issuedOn, stage: i.stage, ...i.invoice })),
+    credits: loaded.credits.map((c) => ({ number: c.number, issuedOn: c.issuedOn, ...c.credit })),
     papers: rows,
     line: lineOf(facts, loaded.today).map((s) => ({ key: s.key, state: s.state, note: s.note })),
   }

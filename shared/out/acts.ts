@@ -193,3 +193,5 @@ export const library = z.object({
   clauses: z.array(clauseRow),
 })
 export type LibraryView = z.output<typeof library>
+/** The paper a client has to sign for it; null where it was done at once. */
+export const perhapsPaper = z.object({ paper: z.string().nullable() })

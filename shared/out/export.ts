@@ -12,6 +12,42 @@ const exportedLine = z.object({
   taxRate: z.string(),
   net: minor,
 })
+/** An invoice as it was raised. */
+const exportedInvoice = z.object({
+  number: z.string(),
+  issuedOn: day,
+  lines: z.array(exportedLine.omit({ key: true })),
+  subtotal: minor,
+  discount: minor,
+  groups: z.array(taxGroup),
+  net: minor,
+  tax: minor,
+  total: minor,
+  deductions: z.array(
+    z.object({
+      label: z.string(),
+      amount: minor,
+      paid: minor,
+      dueOn: day.nullable(),
+      already: z.boolean().optional(),
+    }),
+  ),
+  balance: minor,
+  dueOn: day.nullable(),
+  pricesIncludeTax: z.boolean(),
+  before: z
+    .array(
+      z.object({
+        number: z.string(),
+        issuedOn: day,
+        stage: z.string().nullable(),
+        groups: z.array(taxGroup),
+        total: minor,
+      }),
+    )
+    .optional(),
+})
+
 /** A job as data for other systems: amounts in minor units, quantities as decimal strings, every state in its word. */
 export const jobExport = z.object({
   id: z.string(),
@@ -48,32 +84,22 @@ export const jobExport = z.object({
       reference: z.string().nullable(),
     }),
   ),
-  invoice: z
-    .object({
+  /** The last invoice of the whole; all of them stand below. */
+  invoice: exportedInvoice.extend({ state: z.enum(['issued', 'part-paid', 'paid']) }).nullable(),
+  invoices: z.array(exportedInvoice.extend({ stage: z.string().nullable() })),
+  credits: z.array(
+    z.object({
       number: z.string(),
       issuedOn: day,
-      state: z.enum(['issued', 'part-paid', 'paid']),
-      lines: z.array(exportedLine.omit({ key: true })),
-      subtotal: minor,
-      discount: minor,
+      invoice: z.string(),
+      invoicedOn: day,
       groups: z.array(taxGroup),
       net: minor,
       tax: minor,
       total: minor,
-      deductions: z.array(
-        z.object({
-          label: z.string(),
-          amount: minor,
-          paid: minor,
-          dueOn: day.nullable(),
-          already: z.boolean().optional(),
-        }),
-      ),
-      balance: minor,
-      dueOn: day.nullable(),
-      pricesIncludeTax: z.boolean(),
-    })
-    .nullable(),
+      words: z.string(),
+    }),
+  ),
   papers: z.array(z.object({ id: z.string(), kind: paperKind, title: z.string(), state: paperState })),
   line: z.array(z.object({ key: stopKey, state: stopState, note: z.string() })),
 })

@@ -82,6 +82,12 @@ describe('invoices by hand', () => {
       expect(execFileSync('xmllint', ['--noout', '-'], { input: xml, encoding: 'utf8' })).toBe('')
       expect(xml).toContain(((151_500 - deposit.amount) / 100).toFixed(2))
     }
+    const out = await owner.must<{ invoices: { total: number; before?: { number: string }[] }[] }>(
+      'GET',
+      `/api/jobs/${id}/export`,
+    )
+    expect(out.invoices.map((i) => i.total)).toEqual(invoices.map((i) => i.total))
+    expect(out.invoices[1]!.before).toMatchObject([{ number: invoices[0]!.number }])
     await until(
       () => mailsTo(owner, email),
       (mails) => mails.filter((m) => m.subject.startsWith('Invoice')).length === 2,

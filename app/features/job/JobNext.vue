@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import type { JobView } from '~~/shared/jobs'
 import JobDone from './JobDone.vue'
+import StageDialog from './StageDialog.vue'
 import { useMaking } from './making'
 import { useJob } from './useJob'
 
@@ -32,6 +34,10 @@ function take() {
   return navigateTo(`/papers/${paperId}`)
 }
 const completing = ref(false)
+/** The stage that is to be paid on another day, or in two. */
+const changing = ref<JobView['stages'][number] | null>(null)
+const session = useSession()
+const mayChange = computed(() => session.may('book') && !!job.value.agreedOn && !job.value.calledOff)
 /** It can be said of every agreed job whose day has come, whatever its next step is. */
 const mayBeDone = computed(() => {
   const { agreedOn, completedOn, calledOff, starts, today, next } = job.value
@@ -41,6 +47,7 @@ const stillToCome = computed(() =>
   job.value.stages
     .filter((s) => s.open > 0)
     .map((s) => ({
+      stage: s,
       when: s.dueOn ? dayWords(s.dueOn, job.value.today) : 'when agreed',
       what: `${s.label}, ${money(s.open, job.value.currency)}`,
     })),
@@ -60,12 +67,23 @@ const stillToCome = computed(() =>
       <ul class="ledger">
         <li v-for="s in stillToCome" :key="s.what" class="todo">
           <span>{{ s.what }}</span>
-          <span class="soft small">{{ s.when }}</span>
+          <span class="soft small"
+            >{{ s.when }}
+            <Button
+              v-if="mayChange && !s.stage.held"
+              size="small"
+              variant="text"
+              :aria-label="`Change when ${s.stage.label} is due`"
+              @click="changing = s.stage"
+              >Change</Button
+            ></span
+          >
         </li>
       </ul>
     </template>
     <p v-if="mayBeDone" class="gap"><Button variant="outlined" @click="completing = true">It is done…</Button></p>
     <JobDone v-if="completing" @close="completing = false" @extra="emit('extra', $event)" />
+    <StageDialog v-if="changing" :stage="changing" @close="changing = null" />
     <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
   </div>
 </template>
