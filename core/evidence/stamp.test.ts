@@ -110,6 +110,16 @@ describe('time stamps on a seal', () => {
     await expect(stampIn(withStamp(other, stamp))).rejects.toThrow(NoStamp)
   })
 
+  it('takes none that there is no room for beside a seal', async () => {
+    const long = {
+      ...authority,
+      certificate: (await makeSigningKey('F'.repeat(6_500), at, 10, serial, 'time stamps')).certificate,
+    }
+    const answer = await answerStamp(await stampRequest(signature, nonce), long, at, serial)
+    expect(answer.length).toBeGreaterThan(12_000)
+    await expect(readAnswer(answer, signature, nonce)).rejects.toThrow('too long')
+  })
+
   it('says in the authority’s words why there is none', async () => {
     // A request cut short is refused by an authority.
     const refused = otherAuthority('sha256', (await stampRequest(signature, nonce)).subarray(0, 30))

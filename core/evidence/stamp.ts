@@ -15,6 +15,9 @@ const OID = {
 /** Stands for a policy nobody has written: the arc kept for examples (ITU-T X.660, joint-iso-itu-t example). */
 const NO_POLICY = '2.999.1'
 
+/** The longest token there is room for beside a seal (core/pdf/seal.ts), in bytes. */
+const LONGEST = 12_000
+
 /** An answer that is no time stamp of what was asked; the message says why. */
 export class NoStamp extends Error {}
 
@@ -84,6 +87,7 @@ export async function readAnswer(answer: Uint8Array, data: Uint8Array, nonce: Ui
   }
   if (Number(response.status.status) > 1 || !response.timeStampToken) throw new NoStamp(refusalOf(response.status))
   const token = new Uint8Array(response.timeStampToken.toSchema().toBER(false))
+  if (token.length > LONGEST) throw new NoStamp('Its time stamp is too long to be put on a seal.')
   try {
     return await readToken(token, data, nonce)
   } catch (error) {

@@ -127,7 +127,8 @@ export async function followExtra(id: string): Promise<void> {
   const loaded = await loadJob(extra.jobId)
   if (!loaded.invoice) return
   let over = lessInvoiced(loaded.priced.groups, loaded.before).filter((g) => g.total < 0)
-  const words = (await db().select({ title: papers.title }).from(papers).where(eq(papers.id, extra.paperId)))[0]!.title
+  const [paper] = await db().select({ title: papers.title }).from(papers).where(eq(papers.id, extra.paperId!))
+  const words = paper?.title ?? ''
   for (const invoice of [...loaded.invoices].reverse()) {
     const left = leftOf(
       invoice.invoice.groups,

@@ -4,7 +4,7 @@ import type { MakePaper } from '../../shared/papers'
 import { now } from '../platform/clock'
 import { giveBackNumber, takeNumber } from '../business/numbers'
 import { type Db, db, write } from '../platform/db/client'
-import { type Binding, OWN, listRows, members, papers, roundPlans, templates } from '../platform/db/schema'
+import { type Binding, OWN, extras, listRows, members, papers, roundPlans, templates } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { note } from '../standing/thread'
@@ -157,6 +157,7 @@ export async function discardDraft(id: string): Promise<void> {
     await tx.delete(roundPlans).where(eq(roundPlans.paperId, id))
     await tx.update(listRows).set({ paperId: null }).where(eq(listRows.paperId, id))
     await reopenDrift(tx, paper)
+    await tx.delete(extras).where(eq(extras.paperId, id))
     if (paper.number) await giveBackNumber(tx, 'quotes', paper.number)
     await tx.delete(papers).where(eq(papers.id, id))
     await note({ jobId: paper.jobId, type: 'paper', words: `Draft thrown away: ${paper.title}` })

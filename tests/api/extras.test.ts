@@ -84,6 +84,9 @@ describe('an extra', () => {
     expect(await standing(id, 'revenue 20')).toBe(-120_000)
     expect(await standing(id, 'revenue 5')).toBe(-60_000)
     expect(await standing(id, 'owed')).toBe(207_000)
+    expect((await owner.post(`/api/papers/${paper}/copy`, { key: key() })).body).toMatchObject({
+      title: expect.stringContaining('Make another from the job') as string,
+    })
     expect(await server.rows('select sealed_sha from rounds where paper_id = ?', [contract])).toEqual([sealed])
   })
 

@@ -3,6 +3,7 @@ import { numberFor } from '../../papers/make'
 import { now } from '../../platform/clock'
 import { write } from '../../platform/db/client'
 import { papers, roundPlans } from '../../platform/db/schema'
+import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { touch } from '../../standing/touch'
 import { loadPaper } from '../../records/paper'
@@ -22,6 +23,8 @@ export async function copyRound(paperId: string, key: string, actor: Actor): Pro
     if (made) return made.id
     const round = await roundOfPaper(paperId)
     const list = await papersOf(round.id)
+    if (list.some((p) => p.paper.kind === 'extra'))
+      throw new Problem('not-now', 'An extra says what it changed then. Make another from the job.')
     const fresh = new Map<string, string>()
     for (const [i, { paper }] of list.entries()) {
       const { id: _id, state: _state, createdAt: _at, fromPaperId: _from, ...copy } = await loadPaper(paper.id)

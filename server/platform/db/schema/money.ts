@@ -165,10 +165,10 @@ export const extras = sqliteTable(
     jobId: text('job_id')
       .notNull()
       .references(() => jobs.id),
+    /** Null once that was let go after its years. */
     paperId: text('paper_id')
-      .notNull()
       .unique()
-      .references(() => papers.id, { onDelete: 'cascade' }),
+      .references(() => papers.id, { onDelete: 'set null' }),
     change: json<ExtraChange>('change').notNull(),
     /** The agreed total before and after, as its paper says them. */
     before: money('before').notNull(),
