@@ -1,9 +1,10 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { authorityIn } from '../../tests/support/authority'
 import { type SigningKey, makeSigningKey, pem } from './certificate'
 import { signDetached } from './cms'
 import { NoStamp, answerStamp, readAnswer, stampIn, stampRequest, toStamp, withStamp } from './stamp'
@@ -24,7 +25,9 @@ let seal: Uint8Array
 let signature: Uint8Array
 let authority: SigningKey
 let sealing: SigningKey
+let other: Awaited<ReturnType<typeof authorityIn>>
 beforeAll(async () => {
+  other = await authorityIn(folder)
   sealing = await makeSigningKey('Larkmoor Saunas Ltd', at, 10, serial)
   authority = await makeSigningKey('Fellgate Time', at, 10, serial, 'time stamps')
   seal = await signDetached(new TextEncoder().encode('the paper'), sealing)
@@ -32,45 +35,9 @@ beforeAll(async () => {
 })
 afterAll(() => rmSync(folder, { recursive: true }))
 
-/** An authority that openssl makes and runs. */
-function otherAuthority(hash: string, request: Uint8Array): Uint8Array {
-  file(
-    'tsa.cnf',
-    `[req]
-distinguished_name = dn
-prompt = no
-x509_extensions = v3
-[dn]
-O = Windle Notaries
-CN = Windle Clock
-[v3]
-basicConstraints = CA:FALSE
-keyUsage = critical, digitalSignature
-extendedKeyUsage = critical, timeStamping
-[tsa]
-default_tsa = own
-[own]
-serial = ${file('serial', '01')}
-crypto_device = builtin
-signer_digest = sha256
-default_policy = 1.2.3.4.1
-digests = sha1, sha256
-accuracy = secs:1
-ess_cert_id_alg = sha256
-`,
-  )
-  const [conf, key, cert] = [file('tsa.cnf'), file('tsa.key'), file('tsa.pem')]
-  openssl('req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-config', conf, '-keyout', key, '-out', cert, '-days', '9')
-  const ask = file('ask.tsq', request)
-  const answer = file('answer.tsr')
-  const by = ['-config', conf, '-section', 'own', '-signer', cert, '-inkey', key, `-${hash}`]
-  openssl('ts', '-reply', '-queryfile', ask, '-out', answer, ...by)
-  return new Uint8Array(readFileSync(answer))
-}
-
 describe('time stamps on a seal', () => {
   it('takes what another’s authority answers, and finds it on the seal again', async () => {
-    const answer = otherAuthority('sha256', await stampRequest(signature, nonce))
+    const answer = await other.answer(await stampRequest(signature, nonce))
     const stamp = await readAnswer(answer, signature, nonce)
     expect(stamp.by).toBe('Windle Clock')
     expect(Math.abs(Date.parse(stamp.at) - Date.now())).toBeLessThan(60_000)
@@ -101,13 +68,13 @@ describe('time stamps on a seal', () => {
 
   it('takes no answer to another question, on another seal, or by a key that is for something else', async () => {
     const answer = await answerStamp(await stampRequest(signature, nonce), authority, at, serial)
-    const other = await signDetached(new TextEncoder().encode('another paper'), sealing)
+    const elsewhere = await signDetached(new TextEncoder().encode('another paper'), sealing)
     await expect(readAnswer(answer, signature, serial)).rejects.toThrow('another question')
-    await expect(readAnswer(answer, toStamp(other), nonce)).rejects.toThrow('other data')
+    await expect(readAnswer(answer, toStamp(elsewhere), nonce)).rejects.toThrow('other data')
     const foreign = await answerStamp(await stampRequest(signature, nonce), sealing, at, serial)
     await expect(readAnswer(foreign, signature, nonce)).rejects.toThrow('not for time stamps')
     const stamp = await readAnswer(answer, signature, nonce)
-    await expect(stampIn(withStamp(other, stamp))).rejects.toThrow(NoStamp)
+    await expect(stampIn(withStamp(elsewhere, stamp))).rejects.toThrow(NoStamp)
   })
 
   it('takes none that there is no room for beside a seal', async () => {
@@ -122,7 +89,7 @@ describe('time stamps on a seal', () => {
 
   it('says in the authority’s words why there is none', async () => {
     // A request cut short is refused by an authority.
-    const refused = otherAuthority('sha256', (await stampRequest(signature, nonce)).subarray(0, 30))
+    const refused = await other.answer((await stampRequest(signature, nonce)).subarray(0, 30))
     await expect(readAnswer(refused, signature, nonce)).rejects.toThrow(NoStamp)
   })
 

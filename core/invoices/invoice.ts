@@ -332,7 +332,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice, code?: stri
               ...(invoice.before ?? []).map((b) =>
                 row(
                   fill(says.lessInvoice, { number: b.number, date: day(b.issuedOn) }),
-                  money(minor(-(invoice.pricesIncludeTax ? b.total : sum(b.groups.map((g) => g.net))))),
+                  `−${money(invoice.pricesIncludeTax ? b.total : sum(b.groups.map((g) => g.net)))}`,
                 ),
               ),
               row(table.withoutTax, money(invoice.net)),

@@ -22,10 +22,10 @@ export function statementDocument(head: StatementHead, statement: Statement): Pa
   const money = (n: Minor) => formatMoney(n, head.currency, localeOf(head.language))
   const day = (d: Day) => formatDate(d, 'long', head.language)
   const columns = [
-    { width: 92 },
-    { width: 234 },
-    { width: 80, align: 'right' as const },
-    { width: 80, align: 'right' as const },
+    { width: 112 },
+    { width: 222 },
+    { width: 76, align: 'right' as const },
+    { width: 76, align: 'right' as const },
   ]
   const sum = (label: string, amount: string, strong = false) => ({
     cells: [[] as Block[], [para([run(label, strong)])], [] as Block[], [para([run(amount, strong)])]],

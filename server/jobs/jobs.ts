@@ -5,9 +5,10 @@ import { formatMoney } from '../../core/money/money'
 import { price } from '../../core/pricing/pricing'
 import type { editJob, newJob, saveLines } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
+import { putLines } from './lines'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { contacts, guests, jobLines, jobs, kinds, outbox } from '../platform/db/schema'
+import { contacts, guests, jobs, kinds, outbox } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
@@ -58,8 +59,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
       createdAt: now(),
       search: searchable(title, client?.name, input.place),
     })
-    if (input.lines.length)
-      await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
+    await putLines(tx, id, input.lines)
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
     if (said.notable) await note({ jobId: id, type: 'changed', words: said.words.join(', '), notable: true })
     const from = client?.name ?? 'The client'
@@ -167,9 +167,7 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
       throw new Problem('not-now', 'These lines are agreed and signed. Make a change to the booking instead.')
     const { business, priced: before } = await loadJob(id)
     const after = price({ lines: input.lines, discount: input.discount, pricesIncludeTax: job.pricesIncludeTax })
-    await tx.delete(jobLines).where(eq(jobLines.jobId, id))
-    if (input.lines.length)
-      await tx.insert(jobLines).values(input.lines.map((l, position) => ({ ...l, jobId: id, position })))
+    await putLines(tx, id, input.lines)
     await tx
       .update(jobs)
       .set({ discount: input.discount, version: job.version + 1 })

@@ -9,9 +9,10 @@ import { planStages } from '../../core/payment-plan/plan'
 import { counts, price } from '../../core/pricing/pricing'
 import type { NewExtra } from '../../shared/jobs'
 import { clientLanguage } from '../chain/language'
+import { putLines } from '../jobs/lines'
 import { now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
-import { OWN, extras, jobLines, jobs, papers } from '../platform/db/schema'
+import { OWN, extras, jobs, papers } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
@@ -100,8 +101,7 @@ export async function takeExtra(paperId: string): Promise<void> {
     if (!extra || extra.takenAt) return
     const { job, pricing, priced, business } = await loadJob(extra.jobId)
     const after = withExtra(pricing, extra.change)
-    await tx.delete(jobLines).where(eq(jobLines.jobId, job.id))
-    await tx.insert(jobLines).values(after.lines.map((l, position) => ({ ...l, jobId: job.id, position })))
+    await putLines(tx, job.id, after.lines)
     await tx
       .update(jobs)
       .set({ discount: after.discount, plan: extra.change.plan ?? job.plan, version: job.version + 1 })

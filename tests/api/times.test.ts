@@ -1,15 +1,15 @@
-import { execFile, execFileSync } from 'node:child_process'
+import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { type Server, createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { promisify } from 'node:util'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { lastSeal } from '../../core/evidence/contents'
 import { stampIn, toStamp } from '../../core/evidence/stamp'
 import { minor } from '../../core/money/money'
 import type { WaysView } from '../../shared/out/settings'
+import { authorityIn } from '../support/authority'
 import { type Caller, memberAs, signedIn } from '../support/caller'
 import { agreedJob, priced } from '../support/line'
 import { TestServer, until } from '../support/server'
@@ -21,14 +21,9 @@ let answers: 'well' | 'never' | 'wrong' | 'long' = 'well'
 let authority: Server, address: string, server: TestServer, owner: Caller
 const asked: string[] = []
 
+let openssl: Awaited<ReturnType<typeof authorityIn>>
 beforeAll(async () => {
-  writeFileSync(
-    at('tsa.cnf'),
-    `[req]\ndistinguished_name = dn\nprompt = no\nx509_extensions = v3\n[dn]\nCN = Windle Clock\n[v3]\nbasicConstraints = CA:FALSE\nkeyUsage = critical, digitalSignature\nextendedKeyUsage = critical, timeStamping\n[tsa]\ndefault_tsa = own\n[own]\nserial = ${at('serial')}\nsigner_digest = sha256\ndefault_policy = 1.2.3.4.1\ndigests = sha256\ness_cert_id_alg = sha256\n`,
-  )
-  writeFileSync(at('serial'), '01')
-  const make = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '9', '-config', at('tsa.cnf')]
-  execFileSync('openssl', [...make, '-keyout', at('key'), '-out', at('cert')], { stdio: 'ignore' })
+  openssl = await authorityIn(folder)
   authority = createServer((request, response) => {
     const parts: Buffer[] = []
     request.on('data', (part: Buffer) => parts.push(part))
@@ -37,11 +32,9 @@ beforeAll(async () => {
       if (answers === 'never') return response.writeHead(503).end()
       if (answers === 'wrong') return response.end('<html>Welcome</html>')
       if (answers === 'long') return response.end(Buffer.alloc(200_000))
-      writeFileSync(at('ask'), Buffer.concat(parts))
-      const by = ['-config', at('tsa.cnf'), '-section', 'own', '-signer', at('cert'), '-inkey', at('key')]
-      void promisify(execFile)('openssl', ['ts', '-reply', '-queryfile', at('ask'), '-out', at('answer'), ...by]).then(
-        () => response.setHeader('content-type', 'application/timestamp-reply').end(readFileSync(at('answer'))),
-      )
+      void openssl
+        .answer(Buffer.concat(parts))
+        .then((answer) => response.setHeader('content-type', 'application/timestamp-reply').end(answer))
     })
   })
   await new Promise<void>((done) => authority.listen(0, '127.0.0.1', done))
@@ -112,7 +105,7 @@ describe('time stamps of an authority', () => {
     writeFileSync(at('data'), toStamp(seal.cms))
     const told = execFileSync(
       'openssl',
-      ['ts', '-verify', '-token_in', '-in', at('token'), '-data', at('data'), '-CAfile', at('cert')],
+      ['ts', '-verify', '-token_in', '-in', at('token'), '-data', at('data'), '-CAfile', openssl.certificate],
       { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'] },
     )
     expect(told).toContain('Verification: OK')

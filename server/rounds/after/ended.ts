@@ -7,9 +7,10 @@ import { instantOf } from '../../../core/calendar/dates'
 import type { RoundStatus } from '../../../core/rounds/rounds'
 import { now, today } from '../../platform/clock'
 import { write } from '../../platform/db/client'
-import { jobLines, jobs, papers, rounds } from '../../platform/db/schema'
+import { jobs, papers, rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
+import { putLines } from '../../jobs/lines'
 import { loadJob } from '../../records/job'
 import { makeJobPaper } from '../../papers/make'
 import { takeExtra } from '../../money/extras'
@@ -68,8 +69,7 @@ async function takeAgreedLines(
     const { priced } = figures
     const { lines } = figures.pricing
     const before = await loadJob(round.jobId)
-    await tx.delete(jobLines).where(eq(jobLines.jobId, round.jobId))
-    await tx.insert(jobLines).values(lines.map((l, position) => ({ ...l, jobId: round.jobId, position })))
+    await putLines(tx, round.jobId, lines)
     await tx
       .update(jobs)
       .set({
