@@ -4,6 +4,8 @@ import type { Right, Role } from '~~/core/members/rights'
 import type { Language } from '~~/core/text/language'
 import { api } from './api'
 
+/** What can be pretended (server/platform/config.ts). */
+export type Standin = 'cards' | 'identity' | 'post' | 'times'
 interface Session {
   member: { id: string; name: string; role: Role; may: Right[] } | null
   handover: boolean
@@ -17,7 +19,7 @@ interface Session {
     language: Language
   } | null
   /** What of the outside world is pretended here. */
-  standins: ('cards' | 'identity' | 'post')[]
+  standins: Standin[]
   /** Whether this member may open links in the post room. */
   postRoomOpens?: boolean
   /** There is a business here. */

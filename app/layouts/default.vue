@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Standin } from '~/composables/session'
 import { useNeeds } from '~/features/today/useToday'
 
 useStream()
@@ -23,7 +24,12 @@ const initials = computed(
       .join('')
       .slice(0, 2) ?? '',
 )
-const PRETENDED = { cards: 'card payments', identity: 'identity checks', post: 'the post' } as const
+const PRETENDED: Record<Standin, string> = {
+  cards: 'card payments',
+  identity: 'identity checks',
+  post: 'the post',
+  times: 'time stamps',
+}
 /** What of the outside world is pretended, in words. */
 const pretended = computed(() => {
   const list = (session.data?.standins ?? []).map((s) => PRETENDED[s])

@@ -48,7 +48,7 @@ export async function makeSigningKey(
     dn.typesAndValues.push(
       new pkijs.AttributeTypeAndValue({
         type: OID.commonName,
-        value: new asn1js.Utf8String({ value: `${name}, ${use}` }),
+        value: new asn1js.Utf8String({ value: use === 'sealing' ? `${name}, ${use}` : name }),
       }),
     )
   }

@@ -61,7 +61,7 @@ describe('the ways out', () => {
       cards: 'pretended',
       identity: 'pretended',
       storage: 'works',
-      times: 'off',
+      times: 'pretended',
     })
     const { caller } = await memberAs(server, owner, 'staff')
     expect((await caller.get('/api/business/ways')).status).toBe(403)
