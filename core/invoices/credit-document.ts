@@ -8,7 +8,8 @@ import { type Minor, formatMoney } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
 import type { Credit } from './credit'
-import { type InvoiceHead, headBlocks, sheetOf } from './invoice'
+import { headBlocks, sheetOf } from './document'
+import type { InvoiceHead } from './invoice'
 import { invoiceSays } from './words'
 
 /** A credit note as a paper: of which invoice, by rate, and why; in the invoice's language, from and to the same. */

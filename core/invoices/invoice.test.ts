@@ -4,7 +4,8 @@ import { walkInlines } from '../document/walk'
 import { minor, sum } from '../money/money'
 import { type PaymentPlan, planStages } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'
-import { buildInvoice, invoiceDocument } from './invoice'
+import { invoiceDocument } from './document'
+import { buildInvoice } from './invoice'
 import { PLAIN_NUMBERS, numberBy } from './numbers'
 
 const line = (over: Partial<PricedLine>): PricedLine => ({

@@ -1,12 +1,12 @@
 import { and, eq } from 'drizzle-orm'
 import { toDataURL } from 'qrcode'
 import { instantOf } from '../../core/calendar/dates'
+import { invoiceDocument } from '../../core/invoices/document'
 import {
   type Invoice,
   type InvoiceHead,
   buildInvoice,
   buildStageInvoice,
-  invoiceDocument,
   invoiceProblems,
 } from '../../core/invoices/invoice'
 import type { InvoiceLook } from '../../shared/jobs'
