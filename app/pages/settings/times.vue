@@ -66,7 +66,9 @@ const attempt = () =>
     <template #effect>
       <h2>What a sealed copy then proves</h2>
       <div class="card grid gap-2">
-        <span class="flex gap-2"><StopMark state="settled" :size="17" /> Who signed, and that nothing was changed since</span>
+        <span class="flex gap-2"
+          ><StopMark state="settled" :size="17" /> Who signed, and that nothing was changed since</span
+        >
         <span class="flex gap-2"
           ><StopMark :state="on ? 'settled' : 'skipped'" :size="17" />
           {{ on ? 'That it was there at that time, whatever our clock says' : 'Its time by our own clock' }}</span
