@@ -1,5 +1,5 @@
 import type { Day } from '../calendar/dates'
-import { type Minor, ZERO, subtract, sum } from '../money/money'
+import { type Minor, minor, subtract, sum } from '../money/money'
 
 /** What moves what a client owes: asked for by an invoice, taken back by a credit note, paid, given back. */
 export type StatementOf = 'invoice' | 'credit' | 'paid' | 'back' | 'reversed'
@@ -27,11 +27,14 @@ export type Moved = Omit<StatementLine, 'balance'>
 
 const RANK: Record<StatementOf, number> = { invoice: 0, credit: 1, paid: 2, reversed: 3, back: 4 }
 
-/** A client's statement from a day on: lines by day, invoices of a day before its payments; what was before is one sum. */
+/**
+ * A client's statement from a day on: lines by day, invoices of a day before its payments; what was before is one sum. `open` is all
+ * that is to be paid by the payment plans, `overdue` what of it is late: beyond what was invoiced it is still to come.
+ */
 export function statementOf(
   moved: readonly Moved[],
   from: Day | null,
-  { overdue, toCome }: { overdue: Minor; toCome: Minor },
+  { overdue, open }: { overdue: Minor; open: Minor },
 ): Statement {
   const all = [...moved].sort(
     (a, b) =>
@@ -44,11 +47,6 @@ export function statementOf(
     balance = sum([balance, m.amount])
     return { ...m, balance }
   })
+  const toCome = minor(Math.max(subtract(open, minor(Math.max(balance, 0))), 0))
   return { before, lines, owed: balance, overdue, toCome }
-}
-
-/** What was paid and what was asked for of a statement, each as a positive sum. */
-export function sums({ lines }: Pick<Statement, 'lines'>): { asked: Minor; paid: Minor } {
-  const of = (kinds: readonly StatementOf[]) => sum(lines.filter((l) => kinds.includes(l.of)).map((l) => l.amount))
-  return { asked: of(['invoice', 'credit']), paid: subtract(ZERO, of(['paid', 'back', 'reversed'])) }
 }

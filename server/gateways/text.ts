@@ -1,6 +1,7 @@
 import { headersOf, textRequest } from '../../core/text/request'
 import type { TextService } from '../../shared/texts'
 import { useConfig } from '../platform/config'
+import { unreached } from './unreached'
 import { decrypt, encrypt } from '../platform/crypt'
 import { db } from '../platform/db/client'
 import { type TextSettings, business } from '../platform/db/schema'
@@ -66,12 +67,12 @@ export async function sendText(kept: TextSettings, to: string, text: string): Pr
 
 /** What is wrong with a service, in words whoever set it up can use. */
 export function textTrouble(error: unknown, url: string): string {
-  const { name, message, cause } = error as { name?: string; message?: string; cause?: { code?: string } }
+  const { name, message, cause } = error as { name?: string; message?: string; cause?: unknown }
   const { hostname } = new URL(url)
   if (error instanceof TextRefused) return message ?? ''
   if (name === 'TimeoutError') return `${hostname} did not answer within ${PATIENCE / 1000} seconds.`
-  if (cause?.code === 'ENOTFOUND' || cause?.code === 'EAI_AGAIN') return `There is no server by the name ${hostname}.`
-  if (cause?.code === 'ECONNREFUSED') return `${hostname} takes nothing on this port.`
+  const why = unreached(error, hostname)
+  if (why) return why
   if (/redirect/i.test(String(cause ?? message))) return `${hostname} sends us elsewhere. Give the address it means.`
   return `${hostname} could not be asked: ${(message ?? '').slice(0, 160)}`
 }

@@ -1,13 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { creditDocument } from '../../core/invoices/credit-document'
-import { creditGroups, creditOf, leftOf } from '../../core/invoices/credit'
+import { creditGroups, creditOf } from '../../core/invoices/credit'
 import { eCreditOf } from '../../core/invoices/en16931'
 import { entriesOf } from '../../core/ledger/ledger'
 import { type Minor, formatMoney, sum } from '../../core/money/money'
 import type { TaxGroup } from '../../core/pricing/pricing'
 import { takeNumber } from '../business/numbers'
-import { renderPaper } from '../files/pool'
-import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { creditNotes, invoices } from '../platform/db/schema'
@@ -15,10 +13,10 @@ import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
 import { theBusiness } from '../records/business'
-import { loadJob } from '../records/job'
+import { leftOfInvoice, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
-import { carriedBy, exemptBy } from './e-invoice'
+import { drawWithData, exemptBy } from './e-invoice'
 import { headOf } from './invoices'
 import { post } from './ledger'
 
@@ -45,10 +43,7 @@ export async function raiseCredit(
     if (!invoice) throw notFound('invoice')
     const loaded = await loadJob(invoice.jobId)
     const { business, today } = loaded
-    const left = leftOf(
-      invoice.invoice.groups,
-      loaded.credits.filter((c) => c.invoiceId === invoiceId).map((c) => c.credit),
-    )
+    const left = leftOfInvoice(loaded, invoice)
     const rest = sum(left.map((g) => g.total))
     if (rest === 0) throw new Problem('not-now', `Invoice ${invoice.number} was taken back whole already.`)
     const total = amount ?? rest
@@ -96,16 +91,8 @@ export async function drawCredit(id: string): Promise<void> {
   const [row] = await db().select().from(creditNotes).where(eq(creditNotes.id, id))
   if (!row || row.pdfSha) return
   const document = creditDocument(row.frozen, row.credit)
-  const author = row.frozen.business.name
-  const { carried } = carriedBy(eCreditOf(row.frozen, row.credit, exemptBy(await theBusiness())))
-  const { pdf } = await renderPaper({
-    document,
-    figures: null,
-    at: row.createdAt,
-    author,
-    ...(carried ? { carried } : {}),
-  })
-  const pdfSha = await putBlob(pdf, 'application/pdf')
+  const e = eCreditOf(row.frozen, row.credit, exemptBy(await theBusiness()))
+  const pdfSha = await drawWithData(document, e, { at: row.createdAt, author: row.frozen.business.name })
   await write(async (tx) => {
     await tx.update(creditNotes).set({ pdfSha }).where(eq(creditNotes.id, id))
     await enqueue('mail.credit', `credit-mail:${id}`, { id })

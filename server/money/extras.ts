@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import { extraDocument } from '../../core/extras/document'
 import { type ExtraChange, changeBetween, isNothing, showExtra, withExtra } from '../../core/extras/extra'
 import { extraSays } from '../../core/extras/words'
-import { leftOf, takeOff } from '../../core/invoices/credit'
+import { takeOff } from '../../core/invoices/credit'
 import { lessInvoiced } from '../../core/invoices/invoice'
 import { formatMoney, sum } from '../../core/money/money'
 import { planStages } from '../../core/payment-plan/plan'
@@ -17,7 +17,7 @@ import { newId } from '../platform/ids'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
-import { type LoadedJob, loadJob } from '../records/job'
+import { type LoadedJob, leftOfInvoice, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { raiseCredit } from './credits'
@@ -130,11 +130,7 @@ export async function followExtra(id: string): Promise<void> {
   const [paper] = await db().select({ title: papers.title }).from(papers).where(eq(papers.id, extra.paperId!))
   const words = paper?.title ?? ''
   for (const invoice of [...loaded.invoices].reverse()) {
-    const left = leftOf(
-      invoice.invoice.groups,
-      loaded.credits.filter((c) => c.invoiceId === invoice.id).map((c) => c.credit),
-    )
-    const taken = takeOff(over, left)
+    const taken = takeOff(over, leftOfInvoice(loaded, invoice))
     over = taken.over
     if (taken.groups.length === 0) continue
     const { groups } = taken

@@ -12,7 +12,6 @@ import {
 import type { InvoiceLook } from '../../shared/jobs'
 import { toInvoice } from '../../core/invoices/so-far'
 import type { Stage } from '../../core/payment-plan/plan'
-import { letterheadOf } from '../../core/look/look'
 import { invoiceSays } from '../../core/invoices/words'
 import { formatDate } from '../../core/merge/merge'
 import { fill } from '../../core/text/fill'
@@ -23,7 +22,6 @@ import { linesIn } from '../../core/pricing/said'
 import { formatMoney, sum } from '../../core/money/money'
 import { paymentCode } from '../../core/money/payment-qr'
 import { takeNumber } from '../business/numbers'
-import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
 import { happenings, invoices } from '../platform/db/schema'
@@ -31,12 +29,13 @@ import { newId } from '../platform/ids'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
-import { renderPaper } from '../files/pool'
 import { note } from '../standing/thread'
 import type { Language } from '../../core/text/language'
+import { theBusiness } from '../records/business'
 import { type LoadedJob, loadJob } from '../records/job'
 import { clientLanguage } from '../chain/language'
-import { carriedBy, exemptBy } from './e-invoice'
+import { carriedBy, drawWithData, exemptBy } from './e-invoice'
+import { sheetHead } from './sheet'
 import { post } from './ledger'
 import { referenceFor } from './reference'
 import { touch } from '../standing/touch'
@@ -74,10 +73,10 @@ async function raise(
 ): Promise<string | Missing> {
   const { job, business, today } = loaded
   const { head, built } = await drafted(loaded, stage)
-  const pays = (stage ?? loaded.stages.findLast((s) => !s.held))?.key
-  if (built.balance > 0 && business.bank && pays) head.reference = await referenceFor(job.id, pays)
   const missing = invoiceProblems(head, built)
   if (missing.length) return new Missing(missing)
+  const pays = (stage ?? loaded.stages.findLast((s) => !s.held))?.key
+  if (built.balance > 0 && business.bank && pays) head.reference = await referenceFor(job.id, pays)
   const number = await takeNumber(tx, 'invoices', isTaken)
   await tx.insert(invoices).values({
     id,
@@ -198,19 +197,11 @@ async function codeOf(
 export async function drawInvoice(id: string): Promise<void> {
   const [invoice] = await db().select().from(invoices).where(eq(invoices.id, id))
   if (!invoice || invoice.pdfSha) return
-  const loaded = await loadJob(invoice.jobId)
-  const head = invoice.frozen ?? { ...headOf(loaded, 'en'), number: invoice.number, issuedOn: invoice.issuedOn }
+  const { number, issuedOn } = invoice
+  const head = invoice.frozen ?? { ...headOf(await loadJob(invoice.jobId), 'en'), number, issuedOn }
   const document = invoiceDocument(head, invoice.invoice, await codeOf(head, invoice.invoice))
-  const author = head.business.name
-  const { carried } = carriedBy(eInvoiceOf(head, invoice.invoice, exemptBy(loaded.business)))
-  const { pdf } = await renderPaper({
-    document,
-    figures: null,
-    at: invoice.createdAt,
-    author,
-    ...(carried ? { carried } : {}),
-  })
-  const pdfSha = await putBlob(pdf, 'application/pdf')
+  const e = eInvoiceOf(head, invoice.invoice, exemptBy(await theBusiness()))
+  const pdfSha = await drawWithData(document, e, { at: invoice.createdAt, author: head.business.name })
   await write(async (tx) => {
     await tx.update(invoices).set({ pdfSha }).where(eq(invoices.id, id))
     await enqueue('mail.invoice', `invoice-mail:${id}`, { jobId: invoice.jobId, number: invoice.number, sha: pdfSha })
@@ -236,25 +227,14 @@ const isTaken = async (number: string): Promise<boolean> =>
 
 /** Everything that stands on an invoice beside its figures, as the records have it now; the number comes with it. */
 export function headOf({ job, client, business, today }: LoadedJob, language: Language): InvoiceHead {
-  const letterhead = letterheadOf(business)
   return {
+    ...sheetHead(business, client),
     number: '',
     issuedOn: today,
     suppliedOn: job.completedOn ?? job.day ?? null,
-    ...(letterhead ? { letterhead } : {}),
-    currency: business.currency,
     language,
     jobTitle: job.title,
     country: business.settings.country,
     ...(business.settings.terms.words ? { terms: business.settings.terms.words } : {}),
-    paper: business.settings.paper,
-    business: {
-      name: business.legalName,
-      address: business.address,
-      taxNumber: business.taxNumber,
-      email: business.email,
-      bank: business.bank,
-    },
-    client: { name: client?.name ?? '', address: client?.address ?? '' },
   }
 }

@@ -6,9 +6,8 @@ import { changedPlan, isWorse } from '../../core/payment-plan/change'
 import { type PaymentPlan, planStages } from '../../core/payment-plan/plan'
 import type { changeStage } from '../../shared/jobs'
 import { write } from '../platform/db/client'
-import { jobs } from '../platform/db/schema'
+import { jobs, papers } from '../platform/db/schema'
 import { idBy, isMade } from '../platform/once'
-import { papers } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
@@ -42,9 +41,15 @@ export async function changePlan(
     const stage = stages.find((s) => s.key === input.stage)
     if (!stage || stage.open === 0) throw new Problem('not-now', 'Nothing is open on this stage.')
     const plan = planWith(loaded, input)
-    const of = { total: priced.total, acceptedOn: job.agreedOn, jobDay: job.day, today, payments }
-    const after = planStages({ plan, ...of })
-    if (isWorse(planStages({ plan: job.plan, ...of }).stages, after.stages)) {
+    const after = planStages({
+      plan,
+      total: priced.total,
+      acceptedOn: job.agreedOn,
+      jobDay: job.day,
+      today,
+      payments,
+    })
+    if (isWorse(loaded.agreedStages, after.stages)) {
       if (!input.signed)
         throw new Problem('not-now', 'Money would be asked for earlier than was agreed. The client has to sign that.')
       const change = { add: [], take: [], alter: [], plan }

@@ -1,10 +1,9 @@
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { Day } from '../../core/calendar/dates'
-import { letterheadOf } from '../../core/look/look'
-import { type Minor, ZERO, minor, subtract, sum } from '../../core/money/money'
+import { type Minor, minor, sum } from '../../core/money/money'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import { statementDocument } from '../../core/statement/document'
-import { type Moved, type Statement, statementOf } from '../../core/statement/statement'
+import { type Moved, statementOf } from '../../core/statement/statement'
 import { statementSays } from '../../core/statement/words'
 import { renderPaper } from '../files/pool'
 import { now, today } from '../platform/clock'
@@ -14,6 +13,7 @@ import { putBlob } from '../platform/blobs'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
 import { theBusiness } from '../records/business'
+import { sheetHead } from './sheet'
 
 /** What moved between the business and a client: invoices, credit notes, money, over all their jobs; deposits that are held aside. */
 async function movedOf(contactId: string): Promise<{ moved: Moved[]; jobIds: string[] }> {
@@ -70,14 +70,11 @@ async function loadStatement(contactId: string, from: Day | null) {
         .from(dues)
         .where(sql`${inArray(dues.jobId, jobIds)} and ${dues.held} = 0`)
     : []
-  const all = sum(open.map((d) => d.open))
   const statement = statementOf(moved, from, {
+    open: sum(open.map((d) => d.open)),
     overdue: sum(open.filter((d) => d.dueOn < day).map((d) => d.open)),
-    toCome: ZERO,
   })
-  // What is open by the payment plans beyond what was invoiced is agreed and still to be asked for.
-  const toCome = minor(Math.max(subtract(all, minor(Math.max(statement.owed, 0))), 0))
-  return { client, business, day, statement: { ...statement, toCome } satisfies Statement }
+  return { client, business, day, statement }
 }
 
 /** A client's statement as a PDF, in their language. */
@@ -87,26 +84,7 @@ export async function statementPdf(
 ): Promise<{ bytes: Uint8Array; name: string; owed: Minor; email: string }> {
   const { client, business, day, statement } = await loadStatement(contactId, from)
   const language = client.language ?? business.settings.language
-  const letterhead = letterheadOf(business)
-  const document = statementDocument(
-    {
-      business: {
-        name: business.legalName,
-        address: business.address,
-        taxNumber: business.taxNumber,
-        email: business.email,
-        bank: business.bank,
-      },
-      client: { name: client.name, address: client.address },
-      currency: business.currency,
-      language,
-      paper: business.settings.paper,
-      ...(letterhead ? { letterhead } : {}),
-      asOf: day,
-      from,
-    },
-    statement,
-  )
+  const document = statementDocument({ ...sheetHead(business, client), language, asOf: day, from }, statement)
   const { pdf } = await renderPaper({ document, figures: null, at: now(), author: business.legalName })
   return {
     bytes: pdf,

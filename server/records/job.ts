@@ -1,8 +1,9 @@
 import { asc, eq, inArray } from 'drizzle-orm'
+import { leftOf } from '../../core/invoices/credit'
 import type { InvoicedBefore } from '../../core/invoices/invoice'
 import { invoicedSoFar } from '../../core/invoices/so-far'
 import { inForce, lessCredited, planStages, type Stage, stagesCalledOff } from '../../core/payment-plan/plan'
-import { type Priced, type PricedLine, type Pricing, price } from '../../core/pricing/pricing'
+import { type Priced, type PricedLine, type Pricing, type TaxGroup, price } from '../../core/pricing/pricing'
 import { type Minor, subtract } from '../../core/money/money'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
@@ -39,6 +40,16 @@ export interface LoadedJob {
   business: Business
   today: string
 }
+
+/** What of an invoice of a job wasn't taken back, by rate. */
+export const leftOfInvoice = (
+  { credits }: Pick<LoadedJob, 'credits'>,
+  { id, invoice }: Pick<Row<typeof invoices>, 'id' | 'invoice'>,
+): TaxGroup[] =>
+  leftOf(
+    invoice.groups,
+    credits.filter((c) => c.invoiceId === id).map((c) => c.credit),
+  )
 
 export function toLine(row: typeof jobLines.$inferSelect): PricedLine {
   const { jobId: _job, position: _position, words, item, picture, ...line } = row

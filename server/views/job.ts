@@ -7,8 +7,8 @@ import { latestRounds, type LiveRound } from '../chain/state'
 import { driftOfJob } from '../papers/drift'
 import { db } from '../platform/db/client'
 import { papers, happenings } from '../platform/db/schema'
-import { type LoadedJob, loadJob } from '../records/job'
-import { subtract, sum } from '../../core/money/money'
+import { type LoadedJob, leftOfInvoice, loadJob } from '../records/job'
+import { sum } from '../../core/money/money'
 import { invoiceable } from '../money/invoices'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import { withPeople } from '../records/facts'
@@ -111,14 +111,14 @@ export async function jobView(id: string): Promise<JobView> {
           id: loaded.invoice.id,
           number: loaded.invoice.number,
           total: loaded.invoice.invoice.total,
-          left: leftOfInvoice(loaded, loaded.invoice),
+          left: sum(leftOfInvoice(loaded, loaded.invoice).map((g) => g.total)),
         }
       : null,
     invoices: loaded.invoices.map((i) => ({
       id: i.id,
       number: i.number,
       total: i.invoice.total,
-      left: leftOfInvoice(loaded, i),
+      left: sum(leftOfInvoice(loaded, i).map((g) => g.total)),
       issuedOn: i.issuedOn,
       stage: i.stage,
       ready: !!i.pdfSha,
@@ -143,10 +143,6 @@ export async function jobView(id: string): Promise<JobView> {
     payments: loaded.payments.map((p) => ({ stage: p.stage, amount: p.amount, at: p.at, method: p.method })),
   }
 }
-
-/** What of an invoice wasn't taken back. */
-const leftOfInvoice = ({ credits }: LoadedJob, { id, invoice }: LoadedJob['invoices'][number]) =>
-  subtract(invoice.total, sum(credits.filter((c) => c.invoiceId === id).map((c) => c.credit.total)))
 
 /** All bookings of a job, the newest first. */
 function bookingsOf({ bookings, stages, job }: LoadedJob): JobView['bookings'] {

@@ -156,6 +156,8 @@ export const callOffLook = z.object({
   out: z.array(z.string()),
   invoice: z.string().nullable(),
 })
+export type CallOffLook = z.output<typeof callOffLook>
+
 /** An invoice as it would be raised now: what is missing, and which rules of EN 16931 it would break, so that it goes as a PDF alone. */
 export const invoiceLook = z.object({
   total: minor,
@@ -165,7 +167,6 @@ export const invoiceLook = z.object({
   broken: z.array(z.object({ rule: z.string(), words: z.string() })),
 })
 export type InvoiceLook = z.output<typeof invoiceLook>
-export type CallOffLook = z.output<typeof callOffLook>
 
 /** Money that came or went, as it was booked; `takenBack` where another booking says it was a mistake. */
 export const booking = z.object({

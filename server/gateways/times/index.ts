@@ -4,6 +4,7 @@ import { readStampInWorker } from '../../files/pool'
 import { hasStandin } from '../../platform/config'
 import { Problem } from '../../platform/problem'
 import type { TimeAuthority } from './gateway'
+import { unreached } from '../unreached'
 import { overHttp } from './http'
 import { standin } from './standin'
 
@@ -15,14 +16,11 @@ const authority = (url: string | null): TimeAuthority | null =>
 export const stampsTimes = (url: string | null): boolean => authority(url) !== null
 
 /** What is wrong with an authority, in words whoever set it up can use. */
-export function timesTrouble(error: unknown, url: string | null): string {
-  const { name, cause } = error as { name?: string; cause?: { code?: string } }
+function timesTrouble(error: unknown, url: string | null): string {
   const hostname = url ? new URL(url).hostname : 'The authority'
   if (error instanceof Problem) return error.message
-  if (name === 'TimeoutError') return `${hostname} did not answer in time.`
-  if (cause?.code === 'ENOTFOUND' || cause?.code === 'EAI_AGAIN') return `There is no server by the name ${hostname}.`
-  if (cause?.code === 'ECONNREFUSED') return `${hostname} takes nothing on this port.`
-  return `${hostname} could not be asked.`
+  if ((error as Error).name === 'TimeoutError') return `${hostname} did not answer in time.`
+  return unreached(error, hostname) ?? `${hostname} could not be asked.`
 }
 
 /** A time stamp on `data`; null where there is no authority. Throws a {@link Problem} that says why it gives none. */

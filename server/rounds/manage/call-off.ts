@@ -13,7 +13,7 @@ import { db, write } from '../../platform/db/client'
 import { jobs, papers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { enqueue } from '../../queue/outbox'
-import { type LoadedJob, loadJob } from '../../records/job'
+import { type LoadedJob, leftOfInvoice, loadJob } from '../../records/job'
 import { clientLanguage } from '../../chain/language'
 import { saysHere } from '../../records/words'
 import { note } from '../../standing/thread'
@@ -124,12 +124,9 @@ export async function followCallOff(jobId: string, at: string): Promise<void> {
   const why = job.calledOff.words || says('mCalledOffSubject', { job: job.title })
   for (const { id } of await papersOut(jobId)) await withdrawPaper(id, why, SYSTEM)
   await write(async (tx) => {
-    const { invoices, credits, job: there } = await loadJob(jobId)
-    const calledOff = there.calledOff!
-    const left = invoices.map((i) => ({
-      id: i.id,
-      total: subtract(i.invoice.total, sum(credits.filter((c) => c.invoiceId === i.id).map((c) => c.credit.total))),
-    }))
+    const loaded = await loadJob(jobId)
+    const calledOff = loaded.job.calledOff!
+    const left = loaded.invoices.map((i) => ({ id: i.id, total: sum(leftOfInvoice(loaded, i).map((g) => g.total)) }))
     let over = sum(left.map((i) => i.total)) - calledOff.owed
     if (over < 0) await enqueue('invoice', `invoice:${jobId}:off:${at}`, { jobId })
     // The last that was raised is taken back first.
