@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { FieldSpec } from '../document/field'
 import { checkFields, isSigned } from './check'
+import { fitsPattern } from './patterns'
 
 const field = (over: Partial<FieldSpec>): FieldSpec => ({
   key: 'a',
@@ -57,13 +58,14 @@ describe('what a party gave', () => {
       'client',
       { ...none, values: value === undefined ? {} : { a: value } },
       '2026-06-09',
+      fitsPattern,
     )
     expect(problems.map((p) => p.message)).toEqual(problem ? [problem] : [])
   })
 
   it('may only be in that party’s own fields', () => {
     const given = { ...none, values: { a: 'ours', toString: 'x' } }
-    expect(checkFields([field({ party: 'business' })], 'client', given, '2026-06-09').map((p) => p.key)).toEqual([
+    expect(checkFields([field({ party: 'business' })], 'client', given, '2026-06-09', fitsPattern).map((p) => p.key)).toEqual([
       'a',
       'toString',
     ])

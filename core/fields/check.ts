@@ -1,6 +1,6 @@
 import { formatDayLong, isDay } from '../calendar/dates'
 import type { FieldSpec } from '../document/field'
-import { formatProblem } from './formats'
+import { type Fits, formatProblem } from './formats'
 import { isMail } from './mail'
 import { type FieldValues, evaluateFields } from './rules'
 
@@ -126,6 +126,7 @@ export function checkFields(
   party: string,
   given: Given,
   today: string,
+  fits: Fits,
   around: Around = { fields: [], values: {} },
 ): FieldProblem[] {
   const problems: FieldProblem[] = []
@@ -170,7 +171,7 @@ export function checkFields(
         const wrong = dayProblem(field, text, today)
         if (wrong) problems.push({ key: field.key, ...wrong })
       } else if (field.format) {
-        const wrong = formatProblem(field.format, text)
+        const wrong = formatProblem(field.format, text, fits)
         if (wrong) say('format', wrong)
       }
     }

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { FieldSpec, FieldRule } from '../document/field'
 import { checkFields } from './check'
 import { formatProblem } from './formats'
-import { evaluateFields, ruleHolds, ruleProblems, rulesFields } from './rules'
+import { fitsPattern } from './patterns'
+import { ruleProblems } from './rule-problems'
+import { evaluateFields, ruleHolds, rulesFields } from './rules'
 
 const field = (key: string, more: Partial<FieldSpec> = {}): FieldSpec => ({
   key,
@@ -146,8 +148,8 @@ describe('how an answer is written', () => {
     [{ kind: 'pattern', pattern: '[A-Z]{2}-\\d{3}', example: 'AB-123' }, 'XY-007', 'xy-7'],
     [{ kind: 'range', from: 1, to: 9.5 }, '9,5', '10'],
   ] as const)('%j takes %s, not %s', (format, good, bad) => {
-    expect(formatProblem(format, good)).toBeNull()
-    expect(formatProblem(format, bad)).toMatch(/\.$/)
+    expect(formatProblem(format, good, fitsPattern)).toBeNull()
+    expect(formatProblem(format, bad, fitsPattern)).toMatch(/\.$/)
   })
 
   it('is asked only where the field is, and one of several ticks is enough', () => {
@@ -158,7 +160,7 @@ describe('how an answer is written', () => {
       field('other', { show: { field: 'b', is: 'filled' }, format: { kind: 'digits' } }),
     ]
     const check = (values: Record<string, string | boolean>) =>
-      checkFields(fields, 'client', { values, signature: null }, '2026-06-01').map((p) => p.message)
+      checkFields(fields, 'client', { values, signature: null }, '2026-06-01', fitsPattern).map((p) => p.message)
     expect(check({})).toEqual(['Tick one of these: power'])
     expect(check({ a: true })).toEqual([])
     expect(check({ a: true, b: true, other: '1' })).toEqual(['Only one of these can be ticked.'])

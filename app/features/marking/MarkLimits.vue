@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldFormat } from '~~/core/document/field'
-import { patternProblem } from '~~/core/fields/formats'
+import { patternProblem } from '~~/core/fields/patterns'
 import { FORMATS } from '../writing/say'
 import { useChosen } from './chosen'
 

@@ -64,6 +64,16 @@ describe('what a signer fills', () => {
     expect(state.problems.value).toEqual([])
   })
 
+  it('is held against an owner’s pattern once what matches it has come', async () => {
+    const format = { kind: 'pattern', pattern: '[A-Z]{2}\\d{3}', example: 'LM042' } as const
+    const { state } = filling([field('badge', { format })])
+    state.draft.value.values.badge = 'LM42'
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(state.problems.value.map((p) => p.code)).toEqual(['format']))
+    state.draft.value.values.badge = 'LM042'
+    expect(state.problems.value).toEqual([])
+  })
+
   it('shows what another device of theirs was ahead with, says so, and doesn’t send it back', async () => {
     const { state, held, sent } = filling()
     held.version = 4

@@ -1,5 +1,6 @@
-import { type ComputedRef, type Ref, computed, ref, toRaw, watch } from 'vue'
+import { type ComputedRef, type Ref, computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { type Around, type FieldProblem, checkFields, evaluateGiven, isTheirs, mayChoose } from '~~/core/fields/check'
+import type { Fits } from '~~/core/fields/formats'
 import type { PaperDocument } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
 import type { PaperFigures } from '~~/core/layout/expand'
@@ -88,6 +89,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
     paperStates.set(id, made)
     return made
   }
+  const fits = usePatterns(() => view.value.person.fields)
   const problems = computed(() => {
     const { person } = view.value
     const list: FieldProblem[] = checkFields(
@@ -95,6 +97,7 @@ export function useDraft(token: string, view: Ref<SignerView>, over: () => void)
       person.party,
       draft.value,
       view.value.today,
+      fits.value,
       view.value.around,
     )
     if (figures.value?.open && chooses.value)
@@ -199,12 +202,29 @@ function useAsked(
   }
 }
 
+/** What holds answers against patterns, fetched where a field has one; until then the server alone does. */
+function usePatterns(fields: () => readonly FieldSpec[]): Ref<Fits> {
+  const fits = shallowRef<Fits>(() => true)
+  if (!import.meta.server)
+    watch(
+      () => fields().some((f) => f.format?.kind === 'pattern'),
+      async (some) => {
+        // Not there, as without a network: the server says it then.
+        const patterns = some && (await import('~~/core/fields/patterns').catch(() => null))
+        if (patterns) fits.value = patterns.fitsPattern
+      },
+      { immediate: true },
+    )
+  return fits
+}
+
 /** A paper as a signer will see it, to look at: what is filled in here goes nowhere. */
 export function lookOnly(
   figures: Ref<SignerPaper['figures']>,
   dry?: { fields: () => readonly FieldSpec[]; party: () => string; around: () => Around; today: string },
 ): DraftState {
   const draft = ref<SignerDraft>(structuredClone(EMPTY_DRAFT))
+  const fits = usePatterns(() => dry?.fields() ?? [])
   return {
     draft,
     chooses: computed(() => true),
@@ -216,6 +236,7 @@ export function lookOnly(
             dry.party(),
             draft.value,
             dry.today,
+            fits.value,
             dry.around(),
           )
         : [],

@@ -1,4 +1,4 @@
-import { ruleProblems } from '../../fields/rules'
+import { ruleProblems } from '../../fields/rule-problems'
 import { type Rule, stop } from '../note'
 
 /** Rules among fields that can't work: a circle, one that can never be met, one that looks at what is filled later. */

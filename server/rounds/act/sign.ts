@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Language } from '../../../core/text/language'
 import { checkFields, evaluateGiven, isTheirs, mayChoose } from '../../../core/fields/check'
+import { fitsPattern } from '../../../core/fields/patterns'
 import { refuse } from '../../../core/rounds/refuse'
 import { applyChoices } from '../../../core/pricing/pricing'
 import { sha256Hex } from '../../../core/evidence/chain'
@@ -78,7 +79,7 @@ export async function finishPart(
     const open = list.find((p) => p.version.figures?.open)?.version.figures
     const day = today(business.timeZone)
     const around = aroundOf(await agreedFor(person.roundId), person.fields, placed)
-    const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, around)
+    const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, fitsPattern, around)
     if (open && mayChoose(row!.fields, person.party)) problems.push(...applyChoices(open.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })
