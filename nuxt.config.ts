@@ -23,6 +23,8 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css', '~/assets/utilities.css'],
   devtools: { enabled: false },
   telemetry: false,
+  // Nothing that runs reads them, and they cost half of the build.
+  sourcemap: false,
   typescript: {
     strict: true,
     tsConfig: {

@@ -1,6 +1,7 @@
-import { copyFileSync, mkdirSync, readdirSync } from 'node:fs'
+import { copyFileSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 /** Package folder, cut and file stem of each font that papers are drawn with. */
@@ -50,7 +51,11 @@ export function layReader() {
   const modules = join(root, 'node_modules')
   mkdirSync(folder, { recursive: true })
   copyFileSync(join(modules, 'tesseract.js/dist/worker.min.js'), join(folder, 'worker.min.js'))
-  for (const core of CORES) copyFileSync(join(modules, 'tesseract.js-core', core), join(folder, core))
+  for (const core of CORES) {
+    copyFileSync(join(modules, 'tesseract.js-core', core), join(folder, core))
+    // Packed here, once: the build would pack four megabytes each in the slowest way there is.
+    writeFileSync(join(folder, `${core}.gz`), gzipSync(readFileSync(join(folder, core))))
+  }
   copyFileSync(join(modules, 'tesseract.js-core/LICENSE'), join(folder, 'LICENSE.txt'))
   for (const language of LANGUAGES) {
     const data = `${language}.traineddata.gz`

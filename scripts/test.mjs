@@ -4,14 +4,7 @@ import { join } from 'node:path'
 import { build, install, root, say, seedOnce, system } from './lib.mjs'
 
 /** Everything that says whether this main is good: lint, style, types, unit, API and browser. Ends with one line of sums. */
-await install()
-system({ chromium: 'chromium', pdfsig: 'poppler-utils', qpdf: 'qpdf', xmllint: 'libxml2-utils' })
-await build()
-await seedOnce()
-
 const reports = join(root, 'node_modules/.cache/upwold-reports')
-rmSync(reports, { recursive: true, force: true })
-mkdirSync(reports, { recursive: true })
 
 let passed = 0
 let failed = 0
@@ -64,11 +57,18 @@ const vitest = (name, config) =>
     (r) => [r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * Number(r.numTotalTests === 0)],
   )
 
-await Promise.all([
+await install()
+rmSync(reports, { recursive: true, force: true })
+mkdirSync(reports, { recursive: true })
+system({ chromium: 'chromium', pdfsig: 'poppler-utils', qpdf: 'qpdf', xmllint: 'libxml2-utils' })
+// Beside the build, which keeps one core: neither looks at what it makes.
+const beside = [
   check('lint', 'npx', ['eslint', '.']),
   check('style', 'npx', ['prettier', '--check', '--log-level=warn', '.']),
-  check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json']),
-])
+]
+await build()
+await seedOnce()
+await Promise.all([...beside, check('types of core, tools and tests', 'npx', ['tsc', '-p', 'tsconfig.tools.json'])])
 // By itself: it writes anew what the others read.
 await check('types of the application', 'npx', ['nuxt', 'typecheck'])
 await vitest('unit', 'vitest.config.ts')

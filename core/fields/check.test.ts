@@ -65,10 +65,9 @@ describe('what a party gave', () => {
 
   it('may only be in that party’s own fields', () => {
     const given = { ...none, values: { a: 'ours', toString: 'x' } }
-    expect(checkFields([field({ party: 'business' })], 'client', given, '2026-06-09', fitsPattern).map((p) => p.key)).toEqual([
-      'a',
-      'toString',
-    ])
+    expect(
+      checkFields([field({ party: 'business' })], 'client', given, '2026-06-09', fitsPattern).map((p) => p.key),
+    ).toEqual(['a', 'toString'])
   })
 
   it.each([

@@ -79,7 +79,14 @@ export async function finishPart(
     const open = list.find((p) => p.version.figures?.open)?.version.figures
     const day = today(business.timeZone)
     const around = aroundOf(await agreedFor(person.roundId), person.fields, placed)
-    const problems: { key: string; message: string }[] = checkFields(row!.fields, person.party, draft, day, fitsPattern, around)
+    const problems: { key: string; message: string }[] = checkFields(
+      row!.fields,
+      person.party,
+      draft,
+      day,
+      fitsPattern,
+      around,
+    )
     if (open && mayChoose(row!.fields, person.party)) problems.push(...applyChoices(open.pricing.lines, draft).problems)
     else if (Object.keys(draft.taken).length + Object.keys(draft.quantities).length > 0)
       problems.push({ key: 'taken', message: 'There is nothing to choose on this paper.' })
