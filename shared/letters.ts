@@ -20,6 +20,7 @@ export const LETTERS = [
   { key: 'due', when: 'a deposit is asked for', subject: 'mDepositSubject', body: 'mDeposit' },
   { key: 'overdue', when: 'something is late', subject: 'mLateSubject', body: 'mLate' },
   { key: 'overdue-last', when: 'something is late, for the last time', subject: 'mLateLastSubject', body: 'mLateLast' },
+  { key: 'price', when: 'what repeats will cost something else', subject: 'mPriceSubject', body: 'mPrice' },
   { key: 'statement', when: 'you send a statement', subject: 'mStatementSubject', body: 'mStatement' },
   { key: 'receipt', when: 'money has arrived', subject: 'mReceiptSubject', body: 'mReceipt' },
   { key: 'returned', when: 'money goes back to them', subject: 'mReturnedSubject', body: 'mReturned' },

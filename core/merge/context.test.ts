@@ -25,6 +25,7 @@ const record = (over: Partial<JobRecord> = {}): JobRecord => ({
     facts: { water: '30' },
     plan: {},
   },
+  rhythm: null,
   kind: { name: 'Garden weekend' },
   client,
   guests: [],

@@ -7,6 +7,8 @@ import { readAmount, readDecimal } from '../money/typed'
 import { calledOffBands, keptBy } from '../payment-plan/called-off'
 import type { PaymentPlan, Stage } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'
+import { rhythmWords } from '../recurrence/words'
+import { languages } from '../text/language'
 import type { MergeContext, MergeValue } from './merge'
 
 /** A person or organisation as papers name them. */
@@ -34,6 +36,8 @@ export interface JobRecord {
     facts: Readonly<Record<string, string>>
     plan: Pick<PaymentPlan, 'calledOff'>
   }
+  /** How it repeats; null where it is one-off. */
+  rhythm: { rule: string; from: string } | null
   kind: { name: string }
   client: Named | null
   guests: readonly Named[]
@@ -191,7 +195,7 @@ function putPeople(put: Put, { client, job, today }: JobRecord, bound: Readonly<
   about('under18', 'Guest is under 18', 'text', age === null ? null : age < 18)
 }
 
-function putJob(put: Put, { job, kind }: JobRecord, facts: readonly FactRule[]): void {
+function putJob(put: Put, { job, kind, rhythm }: JobRecord, facts: readonly FactRule[]): void {
   const fact = (key: string, label: string, of: string | null, type: MergeValue['type'], value: MergeValue['value']) =>
     put(`job.${key}`, from(`job.${key}`, label, 'job', job.id, of, type, value))
   fact('title', 'Title', 'title', 'text', job.title)
@@ -201,6 +205,12 @@ function putJob(put: Put, { job, kind }: JobRecord, facts: readonly FactRule[]):
   fact('ends', 'End', 'ends', 'local', job.ends)
   fact('place', 'Place', 'place', 'text', job.place)
   fact('people', 'Number of people', 'people', 'number', job.people)
+  const says = rhythm && Object.fromEntries(languages.map((l) => [l, rhythmWords(rhythm.rule, rhythm.from, l)]))
+  put('job.rhythm', {
+    ...from('job.rhythm', 'How it repeats', 'job', job.id, null, 'text', says ? says.en! : null),
+    optional: true,
+    ...(says && { says }),
+  })
   for (const rule of facts) {
     const { key, label } = rule
     put(`job.${key}`, {

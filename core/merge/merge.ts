@@ -5,6 +5,7 @@ import { mapDocument, mapBlocks } from '../document/walk'
 import { type Minor, formatMoney, isDecimal } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
+import type { Language } from '../text/language'
 import { tableSays } from './table-words'
 import { amountInWords, numberInWords } from './words'
 
@@ -18,6 +19,8 @@ export interface MergeValue {
   optional?: boolean
   /** What a number is counted in. */
   unit?: string
+  /** What it says in a language, where that is more than a format. */
+  says?: Partial<Record<Language, string>>
 }
 
 export interface MergeContext {
@@ -77,6 +80,7 @@ export function formatValue(
   language = 'en',
 ): string {
   if (v.value === null) return ''
+  if (v.says) return v.says[language as Language] ?? String(v.value)
   const english = isEnglish(language)
   const text = String(v.value)
   const plain =

@@ -7,6 +7,8 @@ import { remindLate } from '../money/late'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
 import type { Minor } from '../../core/money/money'
 import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
+import { putDown, putDownAll } from '../jobs/put-down'
+import { mailPrice } from '../messages/rhythm'
 import { drawCredit } from '../money/credits'
 import { followExtra } from '../money/extras'
 import { followCallOff } from '../rounds/manage/call-off'
@@ -78,6 +80,9 @@ export const handlers: Record<string, Handler> = {
   'mail.damage': (e) => mailDamage(e.key, s(e.payload.jobId), e.payload as { back: Minor; kept: Minor; words: string }),
   'mail.called-off': (e) => mailCalledOff(e.key, s(e.payload.jobId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),
+  rhythm: (e) => putDown(s(e.payload.jobId)),
+  rhythms: () => putDownAll(),
+  'mail.price': (e) => mailPrice(e.key, s(e.payload.jobId), s(e.payload.from)),
   'invoice.draw': (e) => drawInvoice(s(e.payload.id)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
 }

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { spanProblem } from '../../core/calendar/dates'
 import { type JobMeans, type JobRead, type JobRow, guessJobs, jobKey, jobOf } from '../../core/jobs/table'
@@ -10,25 +10,13 @@ import { addContact, isUnused } from '../contacts/contacts'
 import { readRows } from '../files/rows'
 import { now, today } from '../platform/clock'
 import { db, write, writeInTurns } from '../platform/db/client'
-import {
-  contacts,
-  dues,
-  guests,
-  happenings,
-  imports,
-  invoices,
-  jobLines,
-  jobs,
-  kinds,
-  papers,
-  payments,
-  standings,
-} from '../platform/db/schema'
+import { contacts, imports, jobs, kinds } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
 import type { RowsFile } from '../files/worker/rows'
 import { theBusiness } from '../records/business'
 import { broughtBefore } from '../records/imports'
 import { createJob } from './jobs'
+import { removeJobs } from './remove'
 
 type Given = z.output<typeof lookAtJobs>
 type Kind = typeof kinds.$inferSelect
@@ -161,22 +149,6 @@ async function bringOnce({ key, same: _, ...given }: z.output<typeof bringJobs>,
   return { id: key, added: added.length, filled: 0, left: rows.length - added.length }
 }
 
-/** Jobs of some that nothing has happened with since they were made: nothing of theirs is lost but themselves. */
-async function untouched(ids: readonly string[]): Promise<string[]> {
-  const rows = await db()
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(
-      sql`${inArray(jobs.id, [...ids])} and ${jobs.version} = 1
-        and not exists (select 1 from ${papers} where ${papers.jobId} = ${jobs.id})
-        and not exists (select 1 from ${payments} where ${payments.jobId} = ${jobs.id})
-        and not exists (select 1 from ${invoices} where ${invoices.jobId} = ${jobs.id})
-        and not exists (select 1 from ${guests} where ${guests.jobId} = ${jobs.id})
-        and (select count(*) from ${happenings} where ${happenings.jobId} = ${jobs.id}) <= 1`,
-    )
-  return rows.map((r) => r.id)
-}
-
 const AT_ONCE = 25
 const inParts = <T>(all: readonly T[], size: number): T[][] =>
   Array.from({ length: Math.ceil(all.length / size) }, (_, i) => all.slice(i * size, (i + 1) * size))
@@ -187,22 +159,14 @@ export async function undoJobs(id: string): Promise<BroughtUndone> {
   if (there?.of !== 'jobs') throw notFound('import')
   if (there.undoneAt) return { removed: 0, kept: 0 }
   let removed = 0
-  await writeInTurns(inParts(there.added, AT_ONCE), async (some) => void (removed += await removeJobs(some)), 1)
+  await writeInTurns(
+    inParts(there.added, AT_ONCE),
+    async (some) => void (removed += (await removeJobs(some)).length),
+    1,
+  )
   await write(async (tx) => {
     for (const { id: contact } of there.before) await tx.delete(contacts).where(and(eq(contacts.id, contact), isUnused))
     await tx.update(imports).set({ undoneAt: now() }).where(eq(imports.id, id))
   })
   return { removed, kept: there.added.length - removed }
-}
-
-/** Removes those of some jobs that nothing has happened with; how many they were. */
-async function removeJobs(ids: readonly string[]): Promise<number> {
-  return write(async (tx) => {
-    const gone = await untouched(ids)
-    if (!gone.length) return 0
-    for (const table of [happenings, jobLines, standings, dues])
-      await tx.delete(table).where(inArray(table.jobId, gone))
-    await tx.delete(jobs).where(inArray(jobs.id, gone))
-    return gone.length
-  })
 }

@@ -10,6 +10,7 @@ import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
 import { keepLate } from '../money/late'
+import { keepRhythms } from '../jobs/put-down'
 import { keepRetention } from '../rounds/seal/retention'
 import { ledgerAnew } from '../money/ledger'
 import { keepNights } from '../rounds/seal/heads'
@@ -27,6 +28,7 @@ export default defineNitroPlugin((nitro) => {
     await keepBackups()
     await keepRetention()
     await keepLate()
+    await keepRhythms()
     workWith(work)
     warmUp()
     const first = await firstAddress()

@@ -7,7 +7,17 @@ import { type Priced, type PricedLine, type Pricing, type TaxGroup, price } from
 import { type Minor, subtract } from '../../core/money/money'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, creditNotes, guests, invoices, jobLines, jobs, kinds, payments } from '../platform/db/schema'
+import {
+  contacts,
+  creditNotes,
+  guests,
+  invoices,
+  jobLines,
+  jobs,
+  kinds,
+  payments,
+  rhythms,
+} from '../platform/db/schema'
 import { notFound } from '../platform/problem'
 import { type Business, theBusiness } from './business'
 
@@ -28,6 +38,8 @@ export interface LoadedJob {
   /** The stages as they were agreed, whatever was credited or called off since: what papers say. */
   agreedStages: Stage[]
   credit: Minor
+  /** How it repeats; null where it is one-off, or one that was put down by a rhythm. */
+  rhythm: Row<typeof rhythms> | null
   /** The last invoice of the whole; null while there is none. */
   invoice: Row<typeof invoices> | null
   /** All invoices, those of stages among them, the first first; and what of them counts for the next. */
@@ -87,6 +99,7 @@ export async function loadJob(id: string): Promise<LoadedJob> {
           ),
         )
     : []
+  const [rhythm] = job.repeats ? [] : await d.select().from(rhythms).where(eq(rhythms.jobId, id))
   const business = await theBusiness()
   const pricing: Pricing = { lines, discount: job.discount, pricesIncludeTax: job.pricesIncludeTax }
   const priced = price(pricing)
@@ -113,6 +126,7 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     stages,
     agreedStages: agreed.stages,
     credit,
+    rhythm: rhythm ?? null,
     invoice: raised.findLast((i) => i.stage === null) ?? null,
     invoices: raised,
     before,

@@ -59,8 +59,9 @@ export async function lineFacts(loaded: LoadedJob, only?: readonly string[]): Pr
   const open = stages.filter((s) => !s.held).reduce((n, s) => n + s.open, 0)
   return {
     expects: {
-      quote: settings.quote && !went,
-      contract: settings.contract && !went,
+      // One that a rhythm put down is agreed by the papers of the first.
+      quote: settings.quote && !went && !job.repeats,
+      contract: settings.contract && !went && !job.repeats,
       waivers: settings.waivers && !went ? loaded.guests.length : 0,
       invoice: settings.invoice,
     },

@@ -16,6 +16,7 @@ import { lineFacts } from '../standing/project'
 import { contactView } from './contacts'
 import { shortOf } from './stock'
 import { questionsOf } from '../chain/questions'
+import { rhythmView } from './rhythm'
 
 /** A job's page. */
 export async function jobView(id: string): Promise<JobView> {
@@ -140,6 +141,8 @@ export async function jobView(id: string): Promise<JobView> {
       issuedOn: c.issuedOn,
     })),
     guests: loaded.guests.map(contactView),
+    rhythm: await rhythmView(loaded),
+    repeats: job.repeats,
     payments: loaded.payments.map((p) => ({ stage: p.stage, amount: p.amount, at: p.at, method: p.method })),
   }
 }

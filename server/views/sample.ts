@@ -55,6 +55,7 @@ export async function sampleContext(
   }
   const empty: JobRecord = {
     job: nothing,
+    rhythm: null,
     kind: { name: '' },
     client: null,
     business,

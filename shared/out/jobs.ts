@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { rhythmView } from '../rhythms'
 import {
   stop,
   stopState,
@@ -257,6 +258,9 @@ export const jobView = z.object({
     })
     .nullable(),
   credits: z.array(z.object({ id: z.string(), number: z.string(), total: minor, issuedOn: z.string() })),
+  /** How it repeats; and the job it was agreed with, where it is one that was put down by a rhythm. */
+  rhythm: rhythmView.nullable(),
+  repeats: z.string().nullable(),
   guests: z.array(contactView),
   payments: z.array(
     z.object({

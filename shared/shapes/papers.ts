@@ -27,6 +27,7 @@ export const mergeValue: z.ZodType<MergeValue> = z.object({
   source: valueSource,
   optional: z.boolean().optional(),
   unit: z.string().optional(),
+  says: z.partialRecord(z.enum(languages), z.string()).optional(),
 })
 
 export const mergeContext: z.ZodType<MergeContext> = z.object({

@@ -5,6 +5,7 @@ import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
 import ExtraDialog from './ExtraDialog.vue'
+import JobRhythm from './JobRhythm.vue'
 import { mayMakeExtra } from './extra'
 import { useJob } from './useJob'
 
@@ -82,6 +83,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         >
       </li>
     </ul>
+    <JobRhythm />
     <ExtraDialog v-if="extra" :words="extra.words" @close="extra = null" />
     <Dialog
       :visible="!!editing"

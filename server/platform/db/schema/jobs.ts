@@ -36,6 +36,8 @@ export const jobs = sqliteTable(
     /** The day a member said it was done on. */
     completedOn: text('completed_on'),
     calledOff: json<CalledOff | null>('called_off'),
+    /** The job it was agreed with, where a rhythm put this one down. */
+    repeats: text('repeats'),
     version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull(),
     search: text('search').notNull(),
