@@ -172,6 +172,8 @@ export const changeStage = z.object({
   signed: z.boolean().default(false),
   key: z.string().min(1).max(60),
 })
+/** What is open on a stage isn't asked for any more, and why. */
+export const waiveStage = changeStage.pick({ stage: true, words: true, key: true })
 /** An invoice by hand: of a stage by itself, or (no stage) of all that is left. */
 export const newInvoice = z.object({ stage: z.string().max(60).nullable(), key: z.string().min(1).max(60) })
 export const invoiceQuery = z.object({ stage: z.string().max(60).optional() })

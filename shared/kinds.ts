@@ -45,6 +45,7 @@ export interface KindGiven {
   made: { contract: 'accepted' | 'hand'; waiver: 'agreed' | 'hand' }
   /** A member by their id; empty for nobody. */
   checkWith: string
+  stageInvoices: boolean
 }
 const percent = z
   .string()
@@ -101,6 +102,7 @@ export const kindForm = (currency: string, locale: string) =>
       name: requiredLine(60, 'The name of the kind'),
       templates: z.object({ quote: z.string(), contract: z.string(), waiver: z.string() }),
       invoice: z.enum(INVOICE_WHEN),
+      stageInvoices: z.boolean(),
       facts: z.array(askedFact(locale)).max(30),
       calledOff: z
         .array(
@@ -170,6 +172,7 @@ export const kindForm = (currency: string, locale: string) =>
           usual: { startTime: given.startTime, hours: given.hours },
           made: given.made,
           checkWith: given.checkWith || null,
+          stageInvoices: given.stageInvoices,
         },
       }
     })

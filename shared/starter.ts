@@ -57,6 +57,7 @@ export const kindSettings = z.object({
   }),
   made: z.object({ contract: z.enum(['accepted', 'hand']), waiver: z.enum(['agreed', 'hand']) }).optional(),
   checkWith: id.nullable().optional(),
+  stageInvoices: z.boolean().optional(),
 })
 export const namedKind = z.object({ name: requiredLine(60, 'The name of the kind'), settings: kindSettings })
 

@@ -28,6 +28,7 @@ const GIVEN: KindGiven = {
   hours: '48',
   made: { contract: 'hand', waiver: 'agreed' },
   checkWith: '',
+  stageInvoices: false,
 }
 
 describe('the form of a job kind', () => {
@@ -79,7 +80,12 @@ describe('the form of a job kind', () => {
         )
         expect(form.parse(shown)).toEqual({
           name: kind.name,
-          settings: { made: { contract: 'accepted', waiver: 'hand' }, checkWith: null, ...kind.settings },
+          settings: {
+            made: { contract: 'accepted', waiver: 'hand' },
+            checkWith: null,
+            stageInvoices: false,
+            ...kind.settings,
+          },
         })
       }
     }

@@ -5,6 +5,7 @@ import type { InvoiceRow } from '~~/shared/overview'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import FigureChart from '~/features/charts/FigureChart.vue'
 import type { Figures } from '~/features/charts/options'
+import FigureRow from '~/features/money/FigureRow.vue'
 import BookDialog from '~/features/money/BookDialog.vue'
 import { useMoney } from '~/features/money/useMoney'
 
@@ -103,6 +104,7 @@ const invoiceColumns: RowColumn<InvoiceRow>[] = [
         >
         <NuxtLink :class="{ 'ml-auto': !session.may('book') }" to="/books">The books, for the bookkeeper</NuxtLink>
       </div>
+      <FigureRow :view="view" />
       <div class="grid grid-cols-1 narrow:grid-cols-[minmax(0,1fr)_380px] gap-10">
         <div>
           <h2>Agreed and paid, by the month of the job</h2>

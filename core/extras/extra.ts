@@ -12,6 +12,8 @@ export interface ExtraChange {
   discount?: Discount | null
   /** The payment plan, where money is to be asked for in another way. */
   plan?: PaymentPlan
+  /** Why, where no paper says it. */
+  words?: string
 }
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)

@@ -1,5 +1,5 @@
 import { type Browser, chromium } from '@playwright/test'
-import { addLine, draw, launchOptions, signInAs } from '../../tests/support/browser'
+import { addLine, atRest, choose, draw, launchOptions, signInAs } from '../../tests/support/browser'
 import { Caller, signedIn } from '../../tests/support/caller'
 import {
   ORCHARD,
@@ -22,7 +22,7 @@ type Say = (words: string) => void
 /**
  * Money agreed, taken and given back: options taken, an extra signed on site, a deposit booked wrong and put right by the
  * reference of its transfer, a damage deposit kept in part, the job done, its invoice as a PDF that carries its data and as
- * e-invoice, a part credited, another job called off with money back, somebody reminded, a statement, a closed month, the journal.
+ * e-invoice, a part credited, another job called off with money back, somebody reminded, a statement, an agreement that repeats, a closed month, the journal.
  */
 export async function money(keep: Keep, say: Say): Promise<void> {
   await seedOnce()
@@ -217,6 +217,41 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   )
   say(`  ${reminded.thread.find((t) => t.type === 'asked-money')!.words}`)
   keep('statement.pdf', await file(`/api/contacts/${reminded.client!.id}/statement`))
+
+  say('An agreement repeats: what will come is looked at, then three months of it come by themselves')
+  const [y, m] = inDays(0).split('-').map(Number) as [number, number]
+  const threeAgo = new Date(Date.UTC(y, m - 4, 12)).toISOString().slice(0, 10)
+  const monthly = await agreedJob(api, {
+    title: 'Wheelwrights’ monthly steam',
+    starts: `${threeAgo}T17:00`,
+    ends: `${threeAgo}T20:00`,
+  })
+  await page.goto(`/jobs/${monthly.id}`)
+  await page.getByRole('button', { name: 'Let it repeat…' }).click()
+  await atRest(page)
+  await choose(page, 'Days, weeks, months or years', 'months')
+  await dialog.getByRole('button', { name: 'the last working day' }).click()
+  for (const row of (
+    await dialog.getByRole('list', { name: 'What will come' }).getByRole('listitem').allInnerTexts()
+  ).slice(0, 3))
+    say(`  ${row.replaceAll('\n', '  ')}`)
+  await dialog.getByRole('button', { name: 'Keep this rhythm' }).click()
+  await page.getByRole('button', { name: 'Switch it on' }).click()
+  const came = await until(
+    () =>
+      server.rows(
+        `select i.id, i.number, d.day from rhythm_days d join invoices i on i.job_id = d.job_id and i.pdf_sha is not null
+         where d.rhythm_id = ? order by d.day`,
+        [monthly.id],
+      ),
+    (rows) => rows.length >= 3,
+    60,
+  )
+  for (const [i, row] of came.slice(0, 3).entries()) {
+    say(`  ${String(row.day)}: invoice ${String(row.number)}`)
+    keep(`repeating-${i + 1}.pdf`, await file(`/api/invoices/${String(row.id)}/pdf`))
+  }
+  keep('repeating.json', (await jobOf(api, monthly.id)).rhythm!)
 
   say('A month is closed, and the journal taken out')
   const month = inDays(-45).slice(0, 7)

@@ -12,7 +12,7 @@ import { mailPrice } from '../messages/rhythm'
 import { drawCredit } from '../money/credits'
 import { followExtra } from '../money/extras'
 import { followCallOff } from '../rounds/manage/call-off'
-import { drawInvoice, raiseInvoice } from '../money/invoices'
+import { drawInvoice, raiseInvoice, raiseStageInvoices } from '../money/invoices'
 import { remind } from '../rounds/after/remind'
 import { projectJob } from '../standing/project'
 import { letGoNight } from '../rounds/seal/retention'
@@ -83,6 +83,7 @@ export const handlers: Record<string, Handler> = {
   rhythm: (e) => putDown(s(e.payload.jobId)),
   rhythms: () => putDownAll(),
   'mail.price': (e) => mailPrice(e.key, s(e.payload.jobId), s(e.payload.from)),
+  'invoice.stages': (e) => raiseStageInvoices(s(e.payload.jobId)),
   'invoice.draw': (e) => drawInvoice(s(e.payload.id)),
   'standin.callback': (e) => sendCallback(e.key, s(e.payload.id), s(e.payload.status)),
 }

@@ -45,6 +45,17 @@ export function insistOnAgreed({ job }: LoadedJob): void {
   if (job.calledOff) throw new Problem('not-now', 'This job was called off.')
 }
 
+/** What is agreed changes one step at a time: each paper says what was agreed before it. How many papers there are. */
+export async function insistOnNoOther(tx: Db, jobId: string): Promise<number> {
+  const all = await tx
+    .select({ id: papers.id, state: papers.state })
+    .from(papers)
+    .where(and(eq(papers.jobId, jobId), eq(papers.kind, 'extra')))
+  if (all.some((p) => p.state === 'out' || p.state === 'draft'))
+    throw new Problem('not-now', 'Another extra waits to be signed. Have it signed, or withdraw it, first.')
+  return all.length
+}
+
 /** Writes the paper of a change, as a draft, in the open transaction. */
 export async function writeExtra(
   tx: Db,
@@ -54,12 +65,7 @@ export async function writeExtra(
 ): Promise<string> {
   const { job, client, pricing, payments, business, today } = loaded
   if (!client) throw new Problem('not-now', 'Say who the client is first: the paper is made out to them.')
-  const all = await tx
-    .select({ id: papers.id, state: papers.state })
-    .from(papers)
-    .where(and(eq(papers.jobId, job.id), eq(papers.kind, 'extra')))
-  if (all.some((p) => p.state === 'out' || p.state === 'draft'))
-    throw new Problem('not-now', 'Another extra waits to be signed. Have it signed, or withdraw it, first.')
+  const before = await insistOnNoOther(tx, job.id)
   if (!withExtra(pricing, change).lines.some(counts))
     throw new Problem('invalid', 'Nothing would be left of it. Call the job off instead.')
   const shown = showExtra(pricing, change)
@@ -76,7 +82,7 @@ export async function writeExtra(
     id,
     jobId: job.id,
     kind: 'extra',
-    title: `${extraSays(language).title} ${all.length + 1}`,
+    title: `${extraSays(language).title} ${before + 1}`,
     templateId: null,
     templateEdition: null,
     document: {
@@ -88,8 +94,15 @@ export async function writeExtra(
     state: 'draft',
     createdAt: now(),
   })
-  const { before, after } = shown
-  await tx.insert(extras).values({ id: newId(), jobId: job.id, paperId: id, change, before, after, createdAt: now() })
+  await tx.insert(extras).values({
+    id: newId(),
+    jobId: job.id,
+    paperId: id,
+    change,
+    before: shown.before,
+    after: shown.after,
+    createdAt: now(),
+  })
   touch(job.id, { papers: [id] })
   return id
 }
@@ -128,7 +141,7 @@ export async function followExtra(id: string): Promise<void> {
   if (!loaded.invoice) return
   let over = lessInvoiced(loaded.priced.groups, loaded.before).filter((g) => g.total < 0)
   const [paper] = await db().select({ title: papers.title }).from(papers).where(eq(papers.id, extra.paperId!))
-  const words = paper?.title ?? ''
+  const words = paper?.title ?? extra.change.words ?? ''
   for (const invoice of [...loaded.invoices].reverse()) {
     const taken = takeOff(over, leftOfInvoice(loaded, invoice))
     over = taken.over

@@ -124,26 +124,54 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
     }
     const raised = await raise(tx, loaded, { id: newId(), stage: null })
     if (!(raised instanceof Missing)) return
-    const words = raised.words.join(' ')
-    await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+    await sayWaits(tx, jobId, raised.words.join(' '))
+    return { again: inAnHour() }
+  })
+}
+const inAnHour = () => new Date(Date.parse(now()) + 3_600_000).toISOString()
+
+/** Says once, by mail and on the job, what an invoice waits for. */
+async function sayWaits(tx: Db, jobId: string, words: string): Promise<void> {
+  await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+    jobId,
+    subject: 'An invoice waits',
+    words: `The invoice can’t be raised yet: ${words} It is raised by itself once that is there.`,
+  })
+  const [said] = await tx
+    .select({ id: happenings.id })
+    .from(happenings)
+    .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
+  if (!said)
+    await note({
       jobId,
-      subject: 'An invoice waits',
-      words: `The invoice can’t be raised yet: ${words} It is raised by itself once that is there.`,
+      type: 'invoice-waits',
+      words: 'The invoice waits',
+      detail: words,
+      state: 'trouble',
+      notable: true,
     })
-    const [said] = await tx
-      .select({ id: happenings.id })
-      .from(happenings)
-      .where(and(eq(happenings.jobId, jobId), eq(happenings.type, 'invoice-waits')))
-    if (!said)
-      await note({
-        jobId,
-        type: 'invoice-waits',
-        words: 'The invoice waits',
-        detail: words,
-        state: 'trouble',
-        notable: true,
-      })
-    return { again: new Date(Date.parse(now()) + 3_600_000).toISOString() }
+}
+
+/**
+ * Raises by itself an invoice of each stage that has fallen due, but of the last, which the invoice of the whole asks for;
+ * where its kind wants that. Done again it does nothing more. Returns when to come back for the next.
+ */
+export async function raiseStageInvoices(jobId: string): Promise<{ again: string } | void> {
+  return write(async (tx) => {
+    const { job, kind, business, today } = await loadJob(jobId)
+    if (!kind.settings.stageInvoices || !job.agreedOn) return
+    for (;;) {
+      const loaded = await loadJob(jobId)
+      const waiting = invoiceable(loaded).flatMap((x) => loaded.stages.find((s) => s.key === x.stage) ?? [])
+      const [first] = waiting.filter((s) => s.dueOn).sort((a, b) => (a.dueOn! < b.dueOn! ? -1 : 1))
+      if (!first) return
+      if (first.dueOn! > today)
+        return { again: new Date(instantOf(`${first.dueOn!}T06:00`, business.timeZone)).toISOString() }
+      const raised = await raise(tx, loaded, { id: newId(), stage: first })
+      if (!(raised instanceof Missing)) continue
+      await sayWaits(tx, jobId, raised.words.join(' '))
+      return { again: inAnHour() }
+    }
   })
 }
 

@@ -7,10 +7,8 @@ import { db } from '../platform/db/client'
 import { contacts, daySums, dues, jobs, payments, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { listInvoices } from './invoices'
-import { moneyRow } from './sums'
-
-/** Weeks ahead of which the Money screen says what comes in. */
-const WEEKS = 12
+import { invoicedSum } from './figures'
+import { WEEKS, moneyRow } from './sums'
 
 /** The Money screen: what is due and how old, what came in, the year by the month of the job. */
 export async function moneyView(): Promise<MoneyView> {
@@ -86,6 +84,7 @@ export async function moneyView(): Promise<MoneyView> {
     today: day,
     currency: business.currency,
     row: await moneyRow(day),
+    invoiced: await invoicedSum(day),
     dues: list,
     held,
     coming,

@@ -18,8 +18,10 @@ const FAR = 3660
 function stateOf({ startedAt, endsOn, pauses }: RhythmRow, { job, today }: LoadedJob, some: boolean) {
   if (!startedAt) return 'planned'
   if (job.calledOff || !job.day) return 'stopped'
-  if ((endsOn && endsOn < today) || !some) return 'ended'
-  return isPaused(today, pauses) ? 'paused' : 'running'
+  if (endsOn && endsOn < today) return 'ended'
+  if (isPaused(today, pauses)) return 'paused'
+  // In a pause that is still to come nothing more may be in sight, and yet it isn't over.
+  return some || pauses.some((p) => p.to === null || p.to >= today) ? 'running' : 'ended'
 }
 
 /** How a job repeats, what was put down of it and what will come; null where it is one-off. */

@@ -8,6 +8,13 @@ import { daySums, standings } from '../platform/db/schema'
 const number = (n: unknown) => Number(n ?? 0)
 const amount = (n: unknown) => number(n) as Minor
 
+/** Weeks ahead of which the Money screen says what comes in. */
+export const WEEKS = 12
+
+/** The first day of the quarter a day is in. */
+export const quarterOf = (day: string): string =>
+  `${day.slice(0, 5)}${String(Math.floor((Number(day.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
+
 /** How many jobs from a day on stand at each state. */
 export async function countsByState(from: string): Promise<(states: readonly string[]) => number> {
   const rows = await db()
@@ -27,7 +34,6 @@ export const jobsFrom = (day: string) =>
 
 /** The money in one row: what is quoted, agreed, paid and held on jobs from the start of the quarter on, what is due in 14 days, what is overdue. */
 export async function moneyRow(day: string): Promise<MoneyRow> {
-  const quarter = `${day.slice(0, 5)}${String(Math.floor((Number(day.slice(5, 7)) - 1) / 3) * 3 + 1).padStart(2, '0')}-01`
   const [sums] = await db()
     .select({
       quoted: sql`sum(${daySums.quoted})`,
@@ -36,7 +42,7 @@ export async function moneyRow(day: string): Promise<MoneyRow> {
       held: sql`sum(${daySums.held})`,
     })
     .from(daySums)
-    .where(and(eq(daySums.what, 'jobs'), gte(daySums.day, quarter)))
+    .where(and(eq(daySums.what, 'jobs'), gte(daySums.day, quarterOf(day))))
   const [due] = await db()
     .select({
       soon: sql`sum(${daySums.open}) filter (where ${daySums.what} = 'dues' and ${daySums.day} >= ${day})`,

@@ -169,6 +169,7 @@ export const library = z.object({
         usual: z.object({ startTime: z.string(), hours: z.number() }),
         made: z.object({ contract: z.enum(['accepted', 'hand']), waiver: z.enum(['agreed', 'hand']) }).optional(),
         checkWith: z.string().nullable().optional(),
+        stageInvoices: z.boolean().optional(),
       }),
     }),
   ),

@@ -126,6 +126,8 @@ export const moneyView = z.object({
   today: z.string(),
   currency: z.string(),
   row: moneyRow,
+  /** Invoiced from the start of the quarter on, less what was credited. */
+  invoiced: minor,
   dues: z.array(due),
   ages: z.array(
     z.object({

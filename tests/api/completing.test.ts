@@ -114,3 +114,50 @@ describe('a kind whose invoice comes when every paper is signed', () => {
     )
   })
 })
+
+describe('a kind that invoices each stage by itself', () => {
+  it('raises the deposit’s invoice when it falls due, and the last of the whole less that; twice it is one', async () => {
+    const { kinds } = await owner.must<LibraryView>('GET', '/api/library')
+    const { plan } = kinds.find((k) => k.id === 'garden')!.settings
+    const now = plan.stages.map((s) => (s.key === 'deposit' ? { ...s, due: { afterAcceptance: 0 } } : s))
+    const more = { stageInvoices: true, plan: { ...plan, stages: now } }
+    await invoicedWhen('completed', { contract: false, waivers: false }, more)
+    const id = await agreed()
+    await invoicedWhen('completed', { contract: false, waivers: false }, { stageInvoices: true, plan })
+    const first = await until(
+      () => jobOf(owner, id),
+      (j) => j.invoices.length > 0,
+    )
+    const deposit = first.stages.find((s) => s.key === 'deposit')!
+    expect(first.invoices).toMatchObject([{ stage: 'deposit', total: deposit.amount }])
+    await server.rows(
+      `update outbox set done_at = null, due_at = '2020-01-01T00:00:00.000Z' where key = 'invoice-stages:${id}'`,
+    )
+    await until(
+      () => server.rows('select done_at from outbox where key = ?', [`invoice-stages:${id}`]),
+      ([r]) => r!.done_at !== null,
+    )
+    await owner.must('POST', `/api/jobs/${id}/completed`, { day: inDays(0) })
+    const { invoices, priced } = await until(
+      () => jobOf(owner, id),
+      (j) => j.invoices.length > 1,
+    )
+    expect(invoices.map((i) => [i.stage, i.total])).toEqual([
+      ['deposit', deposit.amount],
+      [null, priced.total - deposit.amount],
+    ])
+  })
+
+  it('waits for the day of a stage that is still to come', async () => {
+    const id = await agreed({ starts: `${inDays(60)}T16:00`, ends: `${inDays(60)}T20:00` })
+    const deposit = (await jobOf(owner, id)).stages.find((s) => s.key === 'deposit')!
+    expect(deposit.dueOn! > inDays(0)).toBe(true)
+    const [row] = await until(
+      () => server.rows('select due_at, done_at, attempts from outbox where key = ?', [`invoice-stages:${id}`]),
+      ([r]) => String(r!.due_at).slice(0, 10) > inDays(0),
+    )
+    expect(row).toMatchObject({ done_at: null })
+    expect(String(row!.due_at).slice(0, 10)).toBe(deposit.dueOn)
+    expect((await jobOf(owner, id)).invoices).toEqual([])
+  })
+})

@@ -4,7 +4,7 @@ import type { SignerView } from '../../shared/signer'
 import { OWNER } from '../support/caller'
 import { agreedJob, jobOf, priced } from '../support/line'
 import { until } from '../support/server'
-import { accessible, addLine, choose, draw, expect, phone, signIn, test } from './support'
+import { accessible, addLine, atRest, choose, draw, expect, phone, signIn, test } from './support'
 
 const LINES = [
   priced({ key: 'sauna', description: 'Sauna for a weekend', unitPrice: minor(60_000) }),
@@ -121,4 +121,61 @@ test('a deposit is invoiced by itself, found by its reference and booked; a stat
     )
     await accessible(page)
   })
+})
+
+test('a job repeats: its days are seen before it is switched on, come by themselves, pause, and end', async ({
+  page,
+  api,
+}) => {
+  const day = new Date(Date.now() - 15 * 86_400_000).toISOString().slice(0, 10)
+  const at = { starts: `${day}T18:00`, ends: `${day}T20:00` }
+  const { id } = await agreedJob(api, { title: 'Rowers’ fortnight', lines: LINES, ...at })
+  await signIn(page)
+  await page.goto(`/jobs/${id}`)
+  await page.getByRole('button', { name: 'Let it repeat…' }).click()
+  const dialog = page.getByRole('dialog')
+  await atRest(page)
+  const coming = dialog.getByRole('list', { name: 'What will come' })
+  await expect(coming.getByRole('listitem')).toHaveCount(12)
+  await dialog.getByLabel('Every', { exact: true }).fill('2')
+  await page.keyboard.press('Tab')
+  await expect(dialog.getByText(/^every 2 weeks on /)).toBeVisible()
+  await expect(dialog.getByText('One of these is past')).toBeVisible()
+  await dialog.getByRole('button', { name: 'until a day' }).click()
+  await dialog.getByLabel('The last day it can fall on').fill('in 8 weeks')
+  await page.keyboard.press('Tab')
+  await expect(coming.getByRole('listitem')).toHaveCount(5)
+  await accessible(page)
+  await dialog.getByRole('button', { name: 'Keep this rhythm' }).click()
+  const rhythm = page.getByRole('region', { name: 'Again and again' })
+  await expect(rhythm).toContainText('Not switched on.')
+  await rhythm.getByRole('button', { name: 'Switch it on' }).click()
+  await expect(rhythm.getByText('put down')).toHaveCount(2)
+  await expect(rhythm.getByText('One before:')).toBeVisible()
+  await rhythm.getByRole('button', { name: 'Another price…' }).click()
+  await dialog.getByLabel(/So many percent more/).fill('5')
+  await dialog.getByRole('button', { name: /^Tell them/ }).click()
+  await expect(rhythm).toContainText('£801.36 each time from')
+  await rhythm.getByRole('button', { name: 'Pause…' }).click()
+  await dialog.getByRole('button', { name: 'Pause it' }).click()
+  await expect(rhythm.getByText('put down')).toHaveCount(0)
+  await accessible(page)
+  await rhythm.getByRole('button', { name: 'Let it go on' }).click()
+  await expect(rhythm.getByText('put down')).toHaveCount(2)
+  const made = await until(
+    () => jobOf(api, id),
+    (j) => j.rhythm!.made.length === 3,
+  )
+  const past = await until(
+    () => jobOf(api, made.rhythm!.made.at(-1)!.jobId),
+    (j) => !!j.invoice,
+  )
+  expect(past).toMatchObject({ repeats: id, invoice: { total: made.priced.total } })
+
+  // On Money a figure opens the rows that make it.
+  await page.goto('/money')
+  await page.getByRole('button', { name: /^Invoiced, £/ }).click()
+  const rows = page.getByRole('dialog', { name: 'Invoiced' })
+  await expect(rows.getByRole('link', { name: `Invoice ${past.invoice!.number}` })).toBeVisible()
+  await accessible(page)
 })

@@ -92,8 +92,7 @@ async function send(body: object) {
                 :max="MOST_EVERY"
                 :use-grouping="false"
                 :allow-empty="false"
-                :input-style="{ width: '64px' }"
-                show-buttons
+                :input-style="{ width: '72px' }"
             /></label>
             <Choice v-model="form.unit" aria-label="Days, weeks, months or years" :options="UNITS" />
           </div>
@@ -142,7 +141,8 @@ async function send(body: object) {
           <p v-if="rule && !coming.length" class="soft small">No day comes after the first.</p>
           <p v-else-if="coming.length === SHOWN" class="soft small">… and so on.</p>
           <p v-if="past" class="notice small">
-            {{ past === coming.length ? 'All' : past }} of these are past: they are put down and invoiced at once.
+            {{ past === 1 ? 'One of these is past: it is' : `${past} of these are past: they are` }} put down and
+            invoiced at once.
           </p>
         </section>
       </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { changeStage, type JobView } from '~~/shared/jobs'
+import { changeStage, waiveStage, type JobView } from '~~/shared/jobs'
 import { typedAmount } from '~~/shared/typed'
 import { ApiProblem } from '../../composables/api'
 import { useJob } from './useJob'
@@ -12,7 +12,7 @@ const { job } = storeToRefs(thisJob)
 const locale = useLocale()
 const notices = useNotices()
 const { currency } = job.value
-const way = ref<'move' | 'split'>('move')
+const way = ref<'move' | 'split' | 'waive'>('move')
 const form = reactive({
   on: stage.dueOn ?? job.value.today,
   amount: '',
@@ -22,12 +22,14 @@ const form = reactive({
 const key = newKey()
 const signed = ref(false)
 const schema = computed(() =>
-  changeStage.extend({
-    split: changeStage.shape.split
-      .unwrap()
-      .extend({ amount: typedAmount(currency, locale.value) })
-      .nullable(),
-  }),
+  way.value === 'waive'
+    ? waiveStage
+    : changeStage.extend({
+        split: changeStage.shape.split
+          .unwrap()
+          .extend({ amount: typedAmount(currency, locale.value) })
+          .nullable(),
+      }),
 )
 const given = () => ({
   stage: stage.key,
@@ -38,6 +40,11 @@ const given = () => ({
   key,
 })
 async function send(body: object) {
+  if (way.value === 'waive') {
+    await thisJob.post('/waive', body)
+    notices.say('It isn’t asked for any more.')
+    return emit('close')
+  }
   try {
     const { paper } = await api<{ paper: string | null }>(`/api/jobs/${job.value.id}/plan`, { method: 'POST', body })
     if (paper) return void (await navigateTo(`/papers/${paper}`))
@@ -68,12 +75,13 @@ async function send(body: object) {
         :options="[
           { value: 'move', label: 'another day' },
           { value: 'split', label: 'in two' },
+          { value: 'waive', label: 'not asked for' },
         ]"
       />
       <FieldOf v-if="way === 'split'" name="split.amount" :label="`The first part, in ${currency}`"
         ><InputText v-model="form.amount" inputmode="decimal" maxlength="20"
       /></FieldOf>
-      <FieldOf name="on" :label="way === 'split' ? 'The first part is due on' : 'Due on'"
+      <FieldOf v-if="way !== 'waive'" name="on" :label="way === 'split' ? 'The first part is due on' : 'Due on'"
         ><WhenField v-model="form.on" kind="day" :job-day="job.starts?.slice(0, 10)"
       /></FieldOf>
       <FieldOf v-if="way === 'split'" name="split.rest" label="The rest is due on"
@@ -82,8 +90,12 @@ async function send(body: object) {
       <FieldOf name="words" label="Why"
         ><InputText v-model="form.words" maxlength="500" placeholder="Paid when their grant comes"
       /></FieldOf>
+      <p v-if="way === 'waive'" class="soft small">
+        {{ money(stage.open, currency) }} comes off what was agreed, as a discount; invoices follow.
+      </p>
       <p class="acts">
-        <Button type="submit" :disabled="busy">{{ signed ? 'Make the paper to sign' : 'Change it' }}</Button>
+        <Button v-if="way === 'waive'" type="submit" :disabled="busy">Let it go</Button>
+        <Button v-else type="submit" :disabled="busy">{{ signed ? 'Make the paper to sign' : 'Change it' }}</Button>
       </p>
     </FormOf>
   </Dialog>

@@ -45,8 +45,9 @@ export function kindAsForm(
       hours: '8',
       made: { contract: 'accepted', waiver: 'hand' },
       checkWith: '',
+      stageInvoices: false,
     }
-  const { expects, templates, facts, plan, pricesIncludeTax, usual, made, checkWith } = kind.settings
+  const { expects, templates, facts, plan, pricesIncludeTax, usual, made, checkWith, stageInvoices } = kind.settings
   return {
     name: kind.name,
     templates: {
@@ -83,5 +84,6 @@ export function kindAsForm(
     hours: String(usual.hours),
     made: { ...(made ?? { contract: 'accepted', waiver: 'hand' }) },
     checkWith: checkWith ?? '',
+    stageInvoices: !!stageInvoices,
   }
 }

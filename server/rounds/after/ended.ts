@@ -127,6 +127,7 @@ export async function agree(jobId: string): Promise<void> {
         { jobId },
         job.day ? new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() : now(),
       )
+    if (kind.settings.stageInvoices) await enqueue('invoice.stages', `invoice-stages:${jobId}`, { jobId })
     await enqueue('mail.deposit', `deposit:${jobId}`, { jobId })
     await usualWaivers(jobId)
   })

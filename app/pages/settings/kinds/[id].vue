@@ -125,6 +125,11 @@ const remove = () =>
         </div>
         <Choice v-model="form.checkWith" class="max-w-90" label="Checked, before they go out, by" :options="checkers" />
         <OneOf v-model="form.invoice" label="When the invoice comes" :options="invoiceOptions" />
+        <label v-if="form.stages.length > 1" class="flex gap-2 items-center"
+          ><Checkbox v-model="form.stageInvoices" binary /><span
+            >Each stage before the last has an invoice of its own, raised when it falls due</span
+          ></label
+        >
       </section>
       <section aria-labelledby="paid" class="grid gap-2">
         <h2 id="paid">How it is paid</h2>

@@ -24,6 +24,8 @@ export interface KindSettings {
   made?: KindMade
   /** Who of the business checks its papers before they go out; nobody where it isn't said. */
   checkWith?: string | null
+  /** Whether each stage but the last gets an invoice of its own when it falls due. */
+  stageInvoices?: boolean
 }
 
 /** When the papers of a kind are made by themselves. */
