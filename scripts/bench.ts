@@ -7,6 +7,7 @@ import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
 import { opening } from './bench/opening'
+import { money } from './bench/money'
 import { papers } from './bench/papers'
 import { crowds, slowPhone } from './bench/rounds'
 import { screens } from './bench/screens'
@@ -16,7 +17,7 @@ import { seedOnce } from './lib.mjs'
 /**
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
- * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, lists.
+ * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, money, lists.
  */
 const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
 const figures: Figure[] = []
@@ -41,6 +42,7 @@ try {
   await add('phone', () => slowPhone(server))
   await add('opening', () => opening(server))
   await add('crowds', () => crowds(server))
+  await add('money', () => money(server))
   await add('lists', async () => {
     await server.kill()
     process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)

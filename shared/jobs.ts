@@ -3,7 +3,7 @@ import { ENQUIRY_MAX } from '../core/enquiry/types'
 import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
 import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
-import type { PricedLine } from '../core/pricing/pricing'
+import { PER, type PricedLine } from '../core/pricing/pricing'
 import type { LineWords } from '../core/pricing/said'
 import { languages } from '../core/text/language'
 import { line, prose, requiredLine } from './text'
@@ -59,6 +59,7 @@ export const pricedLine = z.object({
   group: z.string().max(40).nullable(),
   chosen: z.boolean(),
   clientQuantity: quantityLimits,
+  per: z.enum(PER).nullable().optional(),
   words: lineWords.nullable().optional(),
   item: z.string().max(60).nullable().optional(),
   picture: sha.nullable().optional(),

@@ -24,6 +24,10 @@ export interface QuantityLimits {
   step: string
 }
 
+/** What of a job may say how many of a line there are: its people, its hours, or its days (./per). */
+export const PER = ['person', 'hour', 'day'] as const
+export type Per = (typeof PER)[number]
+
 /** One priced line of a job. Amounts are minor units, in the basis the price list uses (with or without tax). */
 export interface PricedLine {
   key: string
@@ -41,6 +45,8 @@ export interface PricedLine {
   /** Whether it counts; always true for a line that is neither optional nor in a group. */
   chosen: boolean
   clientQuantity: QuantityLimits | null
+  /** What of the job's record says how many, until it is agreed; as typed where nothing is said. */
+  per?: Per | null
   /** What it says in further languages. */
   words?: LineWords | null
   /** The priced item it was made from, by its id. */

@@ -1,17 +1,18 @@
 import { and, eq, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { spanProblem } from '../../core/calendar/dates'
-import { formatMoney } from '../../core/money/money'
+import { type Minor, formatMoney } from '../../core/money/money'
+import { following } from '../../core/pricing/per'
 import { price } from '../../core/pricing/pricing'
 import type { editJob, newJob, saveLines } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { putLines } from './lines'
 import { now } from '../platform/clock'
-import { db, write } from '../platform/db/client'
+import { type Db, db, write } from '../platform/db/client'
 import { contacts, guests, jobs, kinds, outbox } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
-import { theBusiness } from '../records/business'
+import { type Business, theBusiness } from '../records/business'
 import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { loadJob } from '../records/job'
@@ -59,7 +60,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
       createdAt: now(),
       search: searchable(title, client?.name, input.place),
     })
-    await putLines(tx, id, input.lines)
+    await putLines(tx, id, following(input.lines, { ...input, furtherDays: [], timeZone }))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
     if (said.notable) await note({ jobId: id, type: 'changed', words: said.words.join(', '), notable: true })
     const from = client?.name ?? 'The client'
@@ -154,10 +155,31 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
         .update(outbox)
         .set({ dueAt: now() })
         .where(and(eq(outbox.key, `invoice:${id}`), sql`${outbox.doneAt} is null`))
+    await followRecord(tx, id)
     touch(id)
     return job.version + 1
   })
 }
+
+/** Lines that go by the record's people, hours or days follow it, until they are agreed. */
+async function followRecord(tx: Db, id: string): Promise<void> {
+  const { job, lines, pricing, priced, business } = await loadJob(id)
+  const next = following(lines, job)
+  if (job.agreedOn || next.every((l, i) => l === lines[i])) return
+  await putLines(tx, id, next)
+  await noteLines(id, priced.total, price({ ...pricing, lines: next }).total, business)
+}
+
+/** Says in the thread that priced lines changed, and what that makes of the total. */
+const noteLines = (jobId: string, before: Minor, after: Minor, { currency, settings }: Business) =>
+  note({
+    jobId,
+    type: 'changed',
+    words:
+      before === after
+        ? 'Priced lines changed'
+        : `Priced lines changed: ${formatMoney(before, currency, settings.locale)} → ${formatMoney(after, currency, settings.locale)}`,
+  })
 
 /** Replaces a job's priced lines and discount. Once agreed, the lines are the agreed ones and stay. */
 export async function saveJobLines(id: string, input: z.output<typeof saveLines>): Promise<number> {
@@ -166,20 +188,14 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
     if (job.agreedOn)
       throw new Problem('not-now', 'These lines are agreed and signed. Make a change to the booking instead.')
     const { business, priced: before } = await loadJob(id)
-    const after = price({ lines: input.lines, discount: input.discount, pricesIncludeTax: job.pricesIncludeTax })
-    await putLines(tx, id, input.lines)
+    const lines = following(input.lines, job)
+    const after = price({ lines, discount: input.discount, pricesIncludeTax: job.pricesIncludeTax })
+    await putLines(tx, id, lines)
     await tx
       .update(jobs)
       .set({ discount: input.discount, version: job.version + 1 })
       .where(eq(jobs.id, id))
-    await note({
-      jobId: id,
-      type: 'changed',
-      words:
-        before.total === after.total
-          ? 'Priced lines changed'
-          : `Priced lines changed: ${formatMoney(before.total, business.currency)} → ${formatMoney(after.total, business.currency)}`,
-    })
+    await noteLines(id, before.total, after.total, business)
     touch(id)
     return job.version + 1
   })

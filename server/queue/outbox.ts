@@ -4,6 +4,7 @@ import { useConfig } from '../platform/config'
 import { log, toldWith } from '../platform/log'
 import { afterCommit, db, write } from '../platform/db/client'
 import { outbox } from '../platform/db/schema'
+import { breathe } from '../platform/turns'
 
 /** What is to be done outside a transaction. Handlers are done at least once; each makes sure that twice has the effect of once. */
 interface Errand {
@@ -129,7 +130,9 @@ export function startRunner(work: Work, lanes = 2): () => void {
         log.error({ err: e }, 'The outbox could not be worked on')
         return false
       })
-      if (!worked)
+      // An errand may be nothing but the database, which answers at once: a thousand of them would let nobody else come.
+      if (worked) await breathe()
+      else
         await new Promise<void>((resolve) => {
           const t = setTimeout(done, 500)
           function done() {

@@ -64,8 +64,8 @@ export const leftOfInvoice = (
   )
 
 export function toLine(row: typeof jobLines.$inferSelect): PricedLine {
-  const { jobId: _job, position: _position, words, item, picture, ...line } = row
-  return { ...line, ...(words && { words }), ...(item && { item }), ...(picture && { picture }) }
+  const { jobId: _job, position: _position, words, item, picture, per, ...line } = row
+  return { ...line, ...(words && { words }), ...(item && { item }), ...(picture && { picture }), ...(per && { per }) }
 }
 
 /** Everything about one job that its papers, money and line are worked out from. */

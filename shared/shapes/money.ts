@@ -7,7 +7,15 @@ import type { CalledOffStep } from '../../core/payment-plan/called-off'
 import type { StageState, Stage, StageAmount, StageDue, StageRule, PaymentPlan } from '../../core/payment-plan/plan'
 import type { Drift } from '../../core/merge/drift'
 import type { NextAct } from '../../core/line/next'
-import type { Discount, QuantityLimits, PricedLine, LineResult, TaxGroup, Priced } from '../../core/pricing/pricing'
+import {
+  type Discount,
+  type LineResult,
+  PER,
+  type Priced,
+  type PricedLine,
+  type QuantityLimits,
+  type TaxGroup,
+} from '../../core/pricing/pricing'
 import { INVOICE_WHEN } from '../../core/invoices/when'
 import type { Minor } from '../../core/money/money'
 import { languages } from '../../core/text/language'
@@ -211,6 +219,7 @@ export const pricedLine: z.ZodType<PricedLine> = z.object({
   group: z.string().nullable(),
   chosen: z.boolean(),
   clientQuantity: quantityLimits.nullable(),
+  per: z.enum(PER).nullable().optional(),
   words: z
     .partialRecord(z.enum(languages), z.object({ description: z.string(), unit: z.string() }))
     .nullable()

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { minor } from '../../core/money/money'
 import type { JobView } from '../../shared/jobs'
 import type { LibraryView } from '../../shared/library'
-import { Caller, memberAs, signedIn } from '../support/caller'
+import { Caller, longestWait, memberAs, signedIn } from '../support/caller'
 import { agreedJob, inDays, jobOf, mailsTo, priced } from '../support/line'
 import { TestServer, until } from '../support/server'
 
@@ -166,5 +166,20 @@ describe('invoices by hand', () => {
     })
     expect((await jobOf(owner, fresh)).toInvoice).toEqual([])
     expect((await raise(fresh, null)).status).toBe(409)
+  })
+
+  it('and what else is done later hold nobody up, however much of it is due at once', async () => {
+    const jobs = (await server.rows('select id from jobs')).map((r) => String(r.id))
+    const values = Array.from(
+      { length: 1200 },
+      (_, i) => `('project', 'crowd:${i}', '{"jobId":"${jobs[i % jobs.length]!}"}', '2020-01-01')`,
+    )
+    await server.rows(`insert into outbox (kind, key, payload, due_at) values ${values.join(',')}`)
+    const done = until(
+      () => server.rows("select count(*) as n from outbox where key like 'crowd:%' and done_at is null"),
+      ([r]) => r!.n === 0,
+      60,
+    )
+    expect(await longestWait(done, () => owner.must('GET', '/api/jobs?limit=5'))).toBeLessThan(1500)
   })
 })

@@ -107,6 +107,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
           :prices-include-tax="job.pricesIncludeTax"
           :currency="job.currency"
           :day="job.starts?.slice(0, 10)"
+          :record="job"
           :problems="problems"
         />
         <p class="acts">

@@ -1,11 +1,23 @@
 <script setup lang="ts">
+import { type Counted, countOf } from '~~/core/pricing/per'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import type { TypedNumbers } from './typedNumbers'
 
 /** What is rarer about a priced line: its discount, and what the client may choose of it. */
-const props = defineProps<{ line: PricedLine; n: number; typed: TypedNumbers }>()
+const props = defineProps<{ line: PricedLine; n: number; typed: TypedNumbers; record?: Counted }>()
 const emit = defineEmits<{ update: [change: Partial<PricedLine>] }>()
 const { wrong, shown, discountText, limits, setDiscount, setLimits } = props.typed
+/** What its quantity may go by, with how many that is now. */
+const by = computed(() => {
+  const { record } = props
+  const now = (per: 'person' | 'hour' | 'day') => (record && countOf(per, record)) ?? 'not given'
+  return [
+    { value: '', label: 'as typed' },
+    { value: 'person', label: `the people: ${now('person')}` },
+    { value: 'hour', label: `the hours: ${now('hour')}` },
+    { value: 'day', label: `the days: ${now('day')}` },
+  ] as const
+})
 const field = (name: string) => `${props.line.key}.${name}`
 </script>
 
@@ -39,6 +51,13 @@ const field = (name: string) => `${props.line.key}.${name}`
         wrong[field('limits')]!.words
       }}</Message></label
     >
+    <Choice
+      v-if="record"
+      label="How many there are goes by"
+      :options="by"
+      :model-value="line.per ?? ''"
+      @update:model-value="emit('update', { per: $event || null })"
+    />
     <label class="field"
       ><span>One of a group, of which the client takes one</span
       ><TypedText

@@ -2,6 +2,7 @@
 import { GripVertical, SlidersHorizontal, Undo2, X } from '@lucide/vue'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
+import { type Counted, countOf, following } from '~~/core/pricing/per'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
 import AddLine from './AddLine.vue'
 import LineMore from './LineMore.vue'
@@ -18,6 +19,8 @@ const props = defineProps<{
   currency: string
   /** The day of the job, for what its items cost then. */
   day?: string | null
+  /** The record that lines may go by; none where what was agreed is changed. */
+  record?: Counted
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
@@ -42,6 +45,20 @@ function putDiscount(discount: Discount | null): void {
 }
 const update = (i: number, change: Partial<PricedLine>) =>
   put(props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)))
+// The record is written beside them: what goes by it follows at once.
+watch(
+  () => props.record,
+  (record) => {
+    const next = record && following(props.lines, record)
+    if (next?.some((l, i) => l !== props.lines[i])) emit('update:lines', next)
+  },
+)
+/** What a change of a line is with what follows from it. */
+function followed({ per, ...change }: Partial<PricedLine>): Partial<PricedLine> {
+  if (per === undefined) return change
+  const quantity = per && props.record ? countOf(per, props.record) : null
+  return { ...change, per, ...(quantity ? { quantity } : {}) }
+}
 const add = (line: PricedLine) => put([...props.lines, line])
 function remove(i: number): void {
   forget(props.lines[i]!.key)
@@ -93,6 +110,7 @@ const special = (l: PricedLine) =>
     l.discount ? `${discountText(l.discount)} off` : '',
     l.group ? `one of “${l.group}”` : l.optional ? 'the client may leave it' : '',
     l.clientQuantity ? `the client sets ${limits(l.clientQuantity)}` : '',
+    l.per && props.record ? `by the job’s ${{ person: 'people', hour: 'hours', day: 'days' }[l.per]}` : '',
   ]
     .filter(Boolean)
     .join(' · ')
@@ -139,7 +157,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
   if (cell === 'unit') update(i, { unit: text })
   else if (cell === 'price') setPrice(i, field, text)
   else if (cell === 'tax') take(field, text, readPercent(text, locale.value), (taxRate) => update(i, { taxRate }))
-  else take(field, text, readDecimal(text, locale.value), (quantity) => update(i, { quantity }))
+  else take(field, text, readDecimal(text, locale.value), (quantity) => update(i, { quantity, per: null }))
 }
 </script>
 
@@ -206,7 +224,7 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
         </template>
       </Column>
       <template #expansion="{ data: l, index: i }">
-        <LineMore :line="l" :n="i + 1" :typed="typed" @update="update(i, $event)" />
+        <LineMore :line="l" :n="i + 1" :typed="typed" :record="record" @update="update(i, followed($event))" />
       </template>
       <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
     </DataTable>

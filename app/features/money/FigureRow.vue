@@ -40,7 +40,7 @@ const open = (of: MoneyFigure) =>
   })
 const more = () =>
   act(async () => {
-    const got = await api<FigureRows>('/api/money/rows', { query: { of: opened.value, after: page.value!.next } })
+    const got = await api<FigureRows>('/api/money/rows', { query: { of: opened.value!, after: page.value!.next! } })
     page.value = { rows: [...page.value!.rows, ...got.rows], next: got.next }
   })
 const rows = computed(() => (page.value?.rows ?? []).map((r) => ({ ...r, id: r.key })))

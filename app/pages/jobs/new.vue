@@ -47,6 +47,11 @@ function takeInHand(field: string): void {
   control?.focus()
 }
 
+/** What lines may go by, as it is written above them. */
+const counted = computed(() => {
+  const { people, starts, ends, timeZone } = record.value
+  return { people, starts: starts || null, ends: ends || null, furtherDays: [], timeZone }
+})
 const editor = ref<{ settled(): boolean }>()
 const busyAdding = ref(false)
 const notices = useNotices()
@@ -108,6 +113,7 @@ async function answered(answer: { subject: string; words: string }): Promise<voi
             :prices-include-tax="kind?.settings.pricesIncludeTax ?? false"
             :currency="session.data?.business?.currency ?? 'GBP'"
             :day="job.record.starts.slice(0, 10) || null"
+            :record="counted"
             :problems="problems"
             @update:lines="job.touch('lines')"
           />

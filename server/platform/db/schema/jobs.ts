@@ -5,7 +5,7 @@ import type { LineFacts } from '../../../../core/line/line'
 import type { CalledOff } from '../../../../core/payment-plan/called-off'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
 import type { LineWords } from '../../../../core/pricing/said'
-import type { Discount, QuantityLimits } from '../../../../core/pricing/pricing'
+import type { Discount, Per, QuantityLimits } from '../../../../core/pricing/pricing'
 import { at, flag, id, json, money } from './columns'
 import { contacts } from './contacts'
 import { kinds } from './library'
@@ -87,6 +87,8 @@ export const jobLines = sqliteTable(
     group: text('group'),
     chosen: flag('chosen').notNull(),
     clientQuantity: json<QuantityLimits | null>('client_quantity'),
+    /** What of the job says how many there are. */
+    per: text('per').$type<Per>(),
     /** What it says in further languages, as its item did. */
     words: json<LineWords | null>('words'),
     /** The priced item it was made from, and its picture. */

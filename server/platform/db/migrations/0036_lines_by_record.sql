@@ -1,0 +1,1 @@
+ALTER TABLE `job_lines` ADD `per` text;
