@@ -1,4 +1,4 @@
-import { and, count, eq, gte, inArray, isNotNull, or } from 'drizzle-orm'
+import { and, count, eq, gte, inArray, isNotNull, isNull, or } from 'drizzle-orm'
 import { FORGOTTEN, againstForgetting } from '../../core/people/forgetting'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import type { ForgetLook } from '../../shared/out/person'
@@ -17,6 +17,7 @@ import {
   papers,
   payments,
   roundPeople,
+  rhythms,
   rounds,
   standings,
   uploads,
@@ -46,7 +47,22 @@ export async function lookAtForgetting(id: string): Promise<ForgetLook> {
     d
       .select({ title: jobs.title })
       .from(jobs)
-      .where(and(own, isNotNull(jobs.agreedOn), gte(jobs.day, day))),
+      .leftJoin(rhythms, eq(rhythms.jobId, jobs.id))
+      .where(
+        and(
+          own,
+          isNotNull(jobs.agreedOn),
+          // One that repeats goes on, whether or not its next is put down yet.
+          or(
+            gte(jobs.day, day),
+            and(
+              isNotNull(rhythms.startedAt),
+              isNull(jobs.calledOff),
+              or(isNull(rhythms.endsOn), gte(rhythms.endsOn, day)),
+            ),
+          ),
+        ),
+      ),
     d
       .selectDistinct({ title: jobs.title })
       .from(jobs)

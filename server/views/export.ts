@@ -12,7 +12,7 @@ import { contactView } from './contacts'
 /** A job as data for other systems: amounts in minor units, quantities as decimal strings, every state in its word. */
 export async function exportJob(id: string): Promise<JobExport> {
   const loaded = await loadJob(id)
-  const { job, kind, client, business, priced, stages, credit, invoice } = loaded
+  const { job, kind, client, business, priced, stages, credit, invoice, rhythm } = loaded
   const facts = await lineFacts(loaded)
   const rows = await db()
     .select({ id: papers.id, kind: papers.kind, title: papers.title, state: papers.state })
@@ -30,6 +30,14 @@ export async function exportJob(id: string): Promise<JobExport> {
     people: job.people,
     facts: job.facts,
     agreedOn: job.agreedOn,
+    repeats: job.repeats,
+    rhythm: rhythm && {
+      rule: rhythm.rule,
+      from: rhythm.from,
+      startedAt: rhythm.startedAt,
+      endsOn: rhythm.endsOn,
+      pauses: rhythm.pauses,
+    },
     pricesIncludeTax: job.pricesIncludeTax,
     discount: job.discount,
     lines: loaded.lines.map((l, i) => ({

@@ -60,6 +60,17 @@ export const jobExport = z.object({
   people: z.number().nullable(),
   facts: z.record(z.string(), z.string()),
   agreedOn: day.nullable(),
+  /** The job it was agreed with, where a rhythm put it down; and its own rhythm, by a rule of RFC 5545. */
+  repeats: z.string().nullable(),
+  rhythm: z
+    .object({
+      rule: z.string(),
+      from: day,
+      startedAt: z.string().nullable(),
+      endsOn: day.nullable(),
+      pauses: z.array(z.object({ from: day, to: day.nullable() })),
+    })
+    .nullable(),
   pricesIncludeTax: z.boolean(),
   discount: discount.nullable(),
   lines: z.array(exportedLine.extend({ optional: z.boolean(), chosen: z.boolean() })),

@@ -169,6 +169,16 @@ describe('a job that repeats', () => {
     })
   })
 
+  it('keeps its client from being forgotten, though nothing is put down yet', async () => {
+    const { id } = await repeating(inDays(-3), { ahead: 0 })
+    await must(id, { act: 'start' })
+    const { client } = await jobOf(owner, id)
+    const { against } = await owner.must<{ against: string[] }>('GET', `/api/contacts/${client!.id}/forget`)
+    expect(against.join(' ')).toContain('Long meadow')
+    const out = await owner.must<{ rhythm: unknown; repeats: unknown }>('GET', `/api/jobs/${id}/export`)
+    expect(out).toMatchObject({ repeats: null, rhythm: { rule: weekly(inDays(-3)), pauses: [] } })
+  })
+
   it('stops when its job is called off', async () => {
     const { id } = await repeating(inDays(3), { ahead: 10 })
     await must(id, { act: 'start' })

@@ -39,11 +39,17 @@ test('priced lines are written as in a sheet: pasted, moved by keys and by hand,
   await page.getByLabel('Discount, line 1').fill('10%')
   await page.getByLabel('Discount, line 1').press('Tab')
   await expect(page.getByText('10% off')).toBeVisible()
+  // As many as there are people, wherever that is said.
+  await choose(page, 'How many there are goes by', /^the people/)
+  await page.getByLabel('Number of people').fill('18')
+  await page.keyboard.press('Tab')
+  await expect(page.getByLabel('Quantity, line 1')).toHaveValue('18')
+  await expect(page.getByText('by the job’s people')).toBeVisible()
   await page.getByRole('button', { name: 'Add the job' }).click()
   await page.getByRole('heading', { name: 'A sheet of lines' }).waitFor()
   const job = await jobOf(api, page.url().split('/').at(-1)!)
   expect(job.lines.map((l) => [l.description, l.quantity, l.unitPrice])).toEqual([
-    ['Lamp', '1', 250],
+    ['Lamp', '18', 250],
     ['Delivery by boat', '1', 4500],
     ['Tent', '2', 5000],
   ])
