@@ -17,6 +17,7 @@ export const businessFacts = z.object({
   email: z.email('Give an e-mail address such as hello@business.example.').max(320),
   phone: line(40),
   taxNumber: line(60),
+  register: line(120).default(''),
   bank: line(300).refine((b) => !bankProblem(b), { error: (issue) => bankProblem(String(issue.input)) ?? '' }),
 })
 export type BusinessFacts = z.output<typeof businessFacts>

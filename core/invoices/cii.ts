@@ -15,6 +15,7 @@ export function ciiOf(e: EInvoice): string {
   const amount = (n: Minor) => majorString(n, e.currency)
   const party = (p: Party) => ({
     'ram:Name': p.name,
+    ...some(p.register, { 'ram:SpecifiedLegalOrganization': { 'ram:ID': p.register } }),
     ...some(p.email, {
       'ram:DefinedTradeContact': { 'ram:EmailURIUniversalCommunication': { 'ram:URIID': p.email } },
     }),

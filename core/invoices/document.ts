@@ -37,7 +37,7 @@ export const sheetOf = (head: InvoiceHead, says: InvoiceSays): Omit<PaperDocumen
 /** What stands beneath each page: who it is from, with their tax number. */
 function invoiceFooter({ business }: InvoiceHead, says: InvoiceSays): Block[] {
   const taxNumber = business.taxNumber && `${says.taxNumber} ${business.taxNumber}`
-  const from = [business.name, business.email, taxNumber, says.page].filter(Boolean).join(' · ')
+  const from = [business.name, business.email, taxNumber, business.register, says.page].filter(Boolean).join(' · ')
   return [para([run(`${from} `), { t: 'page' }, run(` ${says.of} `), { t: 'pages' }], { align: 'center', small: true })]
 }
 

@@ -28,6 +28,7 @@ const HEAD: InvoiceHead = {
     name: 'Zelt & Licht Brandner',
     address: 'Werkstraße 1\n00000 Nirgendwo',
     taxNumber: 'DE 136 695 976',
+    register: 'Amtsgericht Nirgendwo, HRB 12345',
     email: 'post@brandner.example',
     bank: 'Brandner, IBAN DE89 3704 0044 0532 0130 00',
   },
@@ -236,11 +237,24 @@ describe('an e-invoice', () => {
     writeFileSync(join(place, 'x.xml'), xml)
     execFileSync('xmllint', ['--noout', '--nonet', '--schema', schema, join(place, 'x.xml')], { stdio: 'pipe' })
   }
+  it('names the register of the business, where it stands in one (BT-30), and never of the client', () => {
+    const number = 'Amtsgericht Nirgendwo, HRB 12345'
+    expect(ublOf(e).match(/<cbc:CompanyID>Amtsgericht.*<\/cbc:CompanyID>/g)).toEqual([
+      `<cbc:CompanyID>${number}</cbc:CompanyID>`,
+    ])
+    expect(ciiOf(e).match(/<ram:SpecifiedLegalOrganization>\s*<ram:ID>.*<\/ram:ID>/g)).toHaveLength(1)
+    const { register: _, ...none } = HEAD.business
+    const [one] = fc.sample(job, { numRuns: 1, seed: 1 })
+    const bare = eInvoiceOf({ ...HEAD, business: none }, invoiceOf(one!))
+    expect(ublOf(bare)).not.toContain('HRB')
+    expect(ciiOf(bare)).not.toContain('SpecifiedLegalOrganization')
+  })
+
   it('is valid by the published schema, as another tool judges it; what is broken is not', () => {
     fc.assert(
       fc.property(job, fc.boolean(), (of, bare) => {
         const head = bare
-          ? { ...HEAD, suppliedOn: null, terms: '', business: { ...HEAD.business, bank: '', email: '' } }
+          ? { ...HEAD, suppliedOn: null, terms: '', business: { ...HEAD.business, bank: '', email: '', register: '' } }
           : HEAD
         const invoice = invoiceOf(of)
         valid(ciiOf(eInvoiceOf(head, invoice, 'Steuerfrei')))

@@ -44,6 +44,8 @@ export interface Party {
   /** BT-31 or BT-48: with its country in front; BT-32 where it is a number of another kind. */
   vatId: string
   taxNumber: string
+  /** BT-30: the number in a register. */
+  register: string
   /** BT-34, BT-43. */
   email: string
 }
@@ -84,7 +86,16 @@ export const unitCode = (unit: string): string => UNITS.find(([p]) => p.test(uni
 /** How a rate is charged: nothing is exempt where the business says why, else zero-rated. */
 const categoryOf = (rate: string, exempt: string): Category => (Number(rate) > 0 ? 'S' : exempt ? 'E' : 'Z')
 
-const partyOf = (name: string, address: string, country: CountryCode, taxNumber: string, email: string): Party => {
+const partyOf = (
+  {
+    name,
+    address,
+    taxNumber = '',
+    register = '',
+    email = '',
+  }: Partial<InvoiceHead['business']> & InvoiceHead['client'],
+  country: CountryCode,
+): Party => {
   const compact = taxNumber.replace(/[\s.-]/g, '').toUpperCase()
   const isVat = /^[A-Z]{2}[0-9A-Z+*]{2,12}$/.test(compact)
   return {
@@ -96,6 +107,7 @@ const partyOf = (name: string, address: string, country: CountryCode, taxNumber:
     country,
     vatId: isVat ? compact : '',
     taxNumber: isVat ? '' : taxNumber.trim(),
+    register,
     email,
   }
 }
@@ -110,8 +122,8 @@ function common(head: InvoiceHead, exempt: string) {
     suppliedOn: head.suppliedOn,
     note: head.jobTitle,
     terms: head.terms ?? '',
-    seller: partyOf(head.business.name, head.business.address, country, head.business.taxNumber, head.business.email),
-    buyer: partyOf(head.client.name, head.client.address, country, '', ''),
+    seller: partyOf(head.business, country),
+    buyer: partyOf(head.client, country),
     iban: ibanIn(head.business.bank),
     remittance: head.reference ?? head.number,
     part: (g: { rate: string; net: Minor; tax: Minor }): TaxPart => {

@@ -5,7 +5,7 @@ import { minor, sum } from '../money/money'
 import { type PaymentPlan, planStages } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'
 import { invoiceDocument } from './document'
-import { buildInvoice } from './invoice'
+import { buildInvoice, invoiceProblems } from './invoice'
 import { PLAIN_NUMBERS, numberBy } from './numbers'
 
 const line = (over: Partial<PricedLine>): PricedLine => ({
@@ -51,6 +51,23 @@ const lines = fc
     { minLength: 1, maxLength: 8 },
   )
   .map((list) => list.map((l, i) => ({ ...l, key: `k${i}` })))
+
+describe('what an invoice has to name', () => {
+  const business = { ...head.business, taxNumber: '', register: '' }
+  it.each([
+    ['GB', ['tax number']],
+    ['FR', ['tax number', 'registration number']],
+    ['NL', ['tax number', 'registration number']],
+    ['BE', ['tax number', 'registration number']],
+    ['US', []],
+  ] as const)('by the law of %s', (country, missing) => {
+    const given = { ...head, country, business }
+    const problems = invoiceProblems(given, { total: minor(10_000) })
+    expect(problems).toEqual(missing.map((m) => `The ${m} of the business is missing.`))
+    const whole = { ...given, business: { ...business, taxNumber: 't', register: 'KvK 1' } }
+    expect(invoiceProblems(whole, { total: minor(10_000) })).toEqual([])
+  })
+})
 
 describe('an invoice', () => {
   it('adds up whatever was agreed and paid: lines, tax by rate, deductions and balance', () => {

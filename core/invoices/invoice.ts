@@ -172,7 +172,15 @@ export interface InvoiceHead {
   terms?: string
   paper?: PaperDocument['paper']
   letterhead?: PaperDocument['letterhead']
-  business: { name: string; address: string; taxNumber: string; email: string; bank: string }
+  business: {
+    name: string
+    address: string
+    taxNumber: string
+    email: string
+    bank: string
+    /** The register it stands in, and its number there; not kept before. */
+    register?: string
+  }
   client: { name: string; address: string }
 }
 
@@ -191,6 +199,7 @@ export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total
     ...(head.business.taxNumber.trim() || invoice.total === 0 || !shows('sellerTaxNumber')
       ? []
       : ['The tax number of the business is missing.']),
+    ...(head.business.register || !shows('register') ? [] : ['The registration number of the business is missing.']),
     ...(head.client.name.trim() ? [] : ['It has no client.']),
     ...(large && !head.client.address.trim() ? [`The address of ${head.client.name || 'the client'} is missing.`] : []),
   ]

@@ -69,7 +69,7 @@ export function breaches(e: EInvoice): Breach[] {
   }
   insist(groups.length > 0, 'BR-CO-18', 'It says nothing of tax.')
   const known = !!seller.vatId || !!seller.taxNumber
-  insist(known, 'BR-CO-26', 'The tax number of the business is missing: Settings, Who we are.')
+  insist(known || !!seller.register, 'BR-CO-26', 'The tax number of the business is missing: Settings, Who we are.')
   if (groups.some((g) => g.category === 'S'))
     insist(known, 'BR-S-02', 'Tax is charged, and the tax number of the business is missing: Settings, Who we are.')
   insist(

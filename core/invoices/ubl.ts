@@ -26,7 +26,10 @@ export function ublOf(e: EInvoice): string {
           'cac:TaxScheme': { 'cbc:ID': p.vatId ? 'VAT' : 'TAX' },
         },
       }),
-      'cac:PartyLegalEntity': { 'cbc:RegistrationName': p.name },
+      'cac:PartyLegalEntity': {
+        'cbc:RegistrationName': p.name,
+        ...some(p.register, { 'cbc:CompanyID': p.register }),
+      },
       ...some(p.email, { 'cac:Contact': { 'cbc:ElectronicMail': p.email } }),
     },
   })

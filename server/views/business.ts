@@ -9,10 +9,11 @@ import { theBusiness } from '../records/business'
 
 /** All that the business has set about itself. */
 export async function businessView(): Promise<BusinessView> {
-  const { name, legalName, address, email, phone, taxNumber, bank, currency, timeZone, settings } = await theBusiness()
+  const { name, legalName, address, email, phone, taxNumber, register, bank, currency, timeZone, settings } =
+    await theBusiness()
   const { country, language, paper, weekStart, pricesIncludeTax, taxRates, mail, texts } = settings
   return {
-    facts: { name, legalName, address, email, phone, taxNumber, bank },
+    facts: { name, legalName, address, email, phone, taxNumber, register, bank },
     home: { country, timeZone, language, paper, weekStart, pricesIncludeTax, taxRates },
     look: settings.look,
     currency,

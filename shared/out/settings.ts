@@ -21,6 +21,7 @@ export const businessView = z.object({
     email: z.string(),
     phone: z.string(),
     taxNumber: z.string(),
+    register: z.string(),
     bank: z.string(),
   }),
   home: z.object({

@@ -148,6 +148,7 @@ describe('settings of the business', () => {
     email: 'hallo@brandner.example',
     phone: '030 23125 000',
     taxNumber: 'DE 136 695 976',
+    register: 'Amtsgericht Nirgendwo, HRB 12345',
     bank: 'Brandner GbR, IBAN DE89 3704 0044 0532 0130 00',
   }
   it.each([

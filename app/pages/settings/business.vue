@@ -12,7 +12,16 @@ const business = useBusiness()
 business.follow()
 const { data, problem } = storeToRefs(business)
 const notices = useNotices()
-const form = reactive({ name: '', legalName: '', address: '', email: '', phone: '', taxNumber: '', bank: '' })
+const form = reactive({
+  name: '',
+  legalName: '',
+  address: '',
+  email: '',
+  phone: '',
+  taxNumber: '',
+  register: '',
+  bank: '',
+})
 const { send } = useKept({
   kept: () => data.value?.facts,
   form: () => form,
@@ -25,6 +34,12 @@ const strange = computed(() =>
     ? `No postcode such as ${usual.value.postcode.like}.`
     : '',
 )
+/** What invoices there have to say, and isn't given yet. */
+const lacking = computed(() => [
+  ...(form.address.trim() ? [] : ['an address']),
+  ...(form.taxNumber.trim() || !usual.value.invoiceShows.includes('sellerTaxNumber') ? [] : ['a tax number']),
+  ...(form.register.trim() || !usual.value.invoiceShows.includes('register') ? [] : ['your number in the register']),
+])
 const doubt = computed(() => taxNumberProblem(usual.value.code, form.taxNumber))
 const says = computed(() => invoiceSays(data.value?.home.language ?? 'en'))
 async function keep(body: object) {
@@ -70,6 +85,15 @@ async function keep(body: object) {
           doubt
         }}</span></FieldOf
       >
+      <FieldOf
+        name="register"
+        :label="
+          usual.invoiceShows.includes('register')
+            ? 'Register and number there, as your invoices have to say'
+            : 'Register and number there, if you stand in one'
+        "
+        ><InputText v-model="form.register" maxlength="120"
+      /></FieldOf>
       <FieldOf name="bank" label="Account we are paid to"
         ><InputText v-model="form.bank" maxlength="300" placeholder="Name, IBAN, BIC"
       /></FieldOf>
@@ -83,19 +107,16 @@ async function keep(body: object) {
         <p class="mt-2">{{ form.legalName || 'Registered name' }}</p>
         <p class="whitespace-pre-line">{{ form.address || 'Address' }}</p>
         <p class="soft small mt-3">
-          {{ form.name }} · {{ form.email }} · {{ says.taxNumber }} {{ form.taxNumber || '…' }}
+          {{ form.name }} · {{ form.email }} · {{ says.taxNumber }} {{ form.taxNumber || '…'
+          }}{{ form.register ? ` · ${form.register}` : '' }}
         </p>
       </div>
       <h2>Under a letter</h2>
       <div class="card">
         <p class="soft small">{{ [form.name, ...form.address.split('\n')].filter(Boolean).join(', ') }}</p>
       </div>
-      <p
-        v-if="!form.address.trim() || (usual.invoiceShows.includes('sellerTaxNumber') && !form.taxNumber.trim())"
-        class="small text-gorse"
-      >
-        Without an address{{ usual.invoiceShows.includes('sellerTaxNumber') ? ' and a tax number' : '' }} no invoice can
-        be raised.
+      <p v-if="lacking.length" class="small text-gorse">
+        Without {{ lacking.join(' and ') }} no invoice can be raised.
       </p>
     </template>
   </SettingPage>

@@ -132,6 +132,8 @@ export const business = sqliteTable('business', {
   timeZone: text('time_zone').notNull(),
   currency: text('currency').notNull(),
   taxNumber: text('tax_number').notNull(),
+  /** The register the business stands in, and its number there; empty for none. */
+  register: text('register').notNull().default(''),
   bank: text('bank').notNull(),
   settings: json<BusinessSettings>('settings').notNull().default(FIRST_SETTINGS),
 })

@@ -1,0 +1,1 @@
+ALTER TABLE `business` ADD `register` text DEFAULT '' NOT NULL;
