@@ -99,7 +99,14 @@ const oneOff = () =>
           @click="done({ act: 'start' }, 'Switched on. Its jobs are put down.')"
           >Switch it on</Button
         >
-        <Button v-if="session.may('jobs')" size="small" variant="text" @click="choosing = true">Change…</Button>
+        <Button
+          v-if="session.may('jobs')"
+          size="small"
+          variant="text"
+          :disabled="!job.starts"
+          @click="choosing = true"
+          >Change…</Button
+        >
         <Button v-if="session.may('jobs')" size="small" variant="text" :disabled="busy" @click="oneOff"
           >One-off after all</Button
         >
