@@ -99,12 +99,7 @@ const oneOff = () =>
           @click="done({ act: 'start' }, 'Switched on. Its jobs are put down.')"
           >Switch it on</Button
         >
-        <Button
-          v-if="session.may('jobs')"
-          size="small"
-          variant="text"
-          :disabled="!job.starts"
-          @click="choosing = true"
+        <Button v-if="session.may('jobs')" size="small" variant="text" :disabled="!job.starts" @click="choosing = true"
           >Change…</Button
         >
         <Button v-if="session.may('jobs')" size="small" variant="text" :disabled="busy" @click="oneOff"
