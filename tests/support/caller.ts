@@ -9,6 +9,19 @@ export interface Answer<T = Record<string, unknown>> {
   bytes: Uint8Array
 }
 
+/**
+ * Asks; once more where the connection was reset before any answer. One that lay idle may be closed by the server in the moment it
+ * is used again, and whoever asked may then ask anew (RFC 9112, 9.3.1); a server that is gone refuses the second time.
+ */
+async function asked(url: string, init: RequestInit): Promise<Response> {
+  try {
+    return await fetch(url, init)
+  } catch (error) {
+    if (((error as Error).cause as { code?: string } | undefined)?.code !== 'ECONNRESET') throw error
+    return fetch(url, init)
+  }
+}
+
 /** Somebody who calls the API with a cookie jar of their own. */
 export class Caller {
   private cookies: Map<string, string>
@@ -33,7 +46,7 @@ export class Caller {
     body?: unknown,
     headers: Record<string, string> = {},
   ): Promise<Answer<T>> {
-    const response = await fetch(this.server.origin + path, {
+    const response = await asked(this.server.origin + path, {
       method,
       redirect: 'manual',
       headers: {
