@@ -1,9 +1,9 @@
 import { and, eq, gt, isNotNull, isNull, or } from 'drizzle-orm'
-import { type Day, addDays, instantOf } from '../../core/calendar/dates'
+import { type Day, addDays } from '../../core/calendar/dates'
 import { MOST_DAYS, daysOf, isPaused, movedTo } from '../../core/recurrence/rhythm'
 import { rhythmWords } from '../../core/recurrence/words'
 import { searchable } from '../../shared/text'
-import { now, today } from '../platform/clock'
+import { atWall, now, today } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
 import { jobs, rhythmDays, rhythms } from '../platform/db/schema'
 import { newId } from '../platform/ids'
@@ -13,7 +13,7 @@ import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { putLines } from './lines'
-import { type RhythmRow, pricedOn } from './rhythm'
+import { pricedOn } from './rhythm'
 
 /** Puts down the jobs of a rhythm whose time has come, each once, however often and by however many it is done. */
 export async function putDown(jobId: string): Promise<void> {
@@ -25,7 +25,7 @@ export async function putDown(jobId: string): Promise<void> {
     const to = rhythm.endsOn && rhythm.endsOn < horizon ? rhythm.endsOn : horizon
     if (rhythm.doneTo >= to) return
     const days = daysOf(rhythm.rule, rhythm.from, { after: rhythm.doneTo, to })
-    for (const day of days) if (!isPaused(day, rhythm.pauses)) await write((tx) => putDownOne(tx, loaded, rhythm, day))
+    for (const day of days) if (!isPaused(day, rhythm.pauses)) await write((tx) => putDownOne(tx, loaded, day))
     const all = days.length < MOST_DAYS
     // Paused or gone on meanwhile: whoever did that asks for it again.
     await write((tx) =>
@@ -38,7 +38,7 @@ export async function putDown(jobId: string): Promise<void> {
   }
 }
 
-async function putDownOne(tx: Db, loaded: LoadedJob, rhythm: RhythmRow, day: Day): Promise<void> {
+async function putDownOne(tx: Db, loaded: LoadedJob, day: Day): Promise<void> {
   const [current] = await tx.select().from(rhythms).where(eq(rhythms.jobId, loaded.job.id))
   const [there] = await tx
     .select({ id: rhythmDays.jobId })
@@ -68,7 +68,7 @@ async function putDownOne(tx: Db, loaded: LoadedJob, rhythm: RhythmRow, day: Day
           key: 'whole',
           label: job.plan.stages.at(-1)?.label ?? 'Payment',
           amount: 'remainder',
-          due: { fromDay: rhythm.payWithin },
+          due: { fromDay: current.payWithin },
         },
       ],
       damageDeposit: null,
@@ -81,16 +81,11 @@ async function putDownOne(tx: Db, loaded: LoadedJob, rhythm: RhythmRow, day: Day
   })
   await putLines(tx, id, lines)
   await tx.insert(rhythmDays).values({ rhythmId: job.id, day, jobId: id })
-  await note({ jobId: id, type: 'job', words: `Put down by its rhythm: ${rhythmWords(rhythm.rule, rhythm.from)}` })
+  await note({ jobId: id, type: 'job', words: `Put down by its rhythm: ${rhythmWords(current.rule, current.from)}` })
   const when = kind.settings.expects.invoice
   // What waits for papers or an agreement elsewhere has them here: its day is what is left to wait for.
   if (when !== 'completed' && when !== 'never')
-    await enqueue(
-      'invoice',
-      `invoice:${id}`,
-      { jobId: id },
-      new Date(instantOf(`${day}T06:00`, business.timeZone)).toISOString(),
-    )
+    await enqueue('invoice', `invoice:${id}`, { jobId: id }, atWall(`${day}T06:00`, business.timeZone))
   touch(id)
   touch(job.id)
 }
@@ -114,7 +109,7 @@ export async function putDownAll(): Promise<{ again: string }> {
     )
   const day = today(timeZone)
   for (const { jobId } of running) await enqueue('rhythm', `rhythm:${jobId}:${day}`, { jobId })
-  return { again: new Date(instantOf(`${addDays(day, 1)}T${MORNING}`, timeZone)).toISOString() }
+  return { again: atWall(`${addDays(day, 1)}T${MORNING}`, timeZone) }
 }
 
 /** Sees to it that it is looked every morning. Asked at every start, it is one errand. */

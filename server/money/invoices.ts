@@ -1,6 +1,5 @@
 import { and, eq } from 'drizzle-orm'
 import { toDataURL } from 'qrcode'
-import { instantOf } from '../../core/calendar/dates'
 import { invoiceDocument } from '../../core/invoices/document'
 import {
   type Invoice,
@@ -22,7 +21,7 @@ import { linesIn } from '../../core/pricing/said'
 import { formatMoney, sum } from '../../core/money/money'
 import { paymentCode } from '../../core/money/payment-qr'
 import { takeNumber } from '../business/numbers'
-import { now } from '../platform/clock'
+import { atWall, later, now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
 import { happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
@@ -119,16 +118,15 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
     if (invoice && !invoice.pdfSha) await enqueue('invoice.draw', `invoice-draw:${invoice.id}`, { id: invoice.id })
     if ((invoice && !calledOff) || !job.agreedOn || (await waitsForMore(loaded))) return
     if (!calledOff && kind.settings.expects.invoice === 'day') {
-      if (!job.day) return { again: new Date(Date.parse(now()) + 86_400_000).toISOString() }
-      if (job.day > today) return { again: new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() }
+      if (!job.day) return { again: later(86_400) }
+      if (job.day > today) return { again: atWall(`${job.day}T06:00`, business.timeZone) }
     }
     const raised = await raise(tx, loaded, { id: newId(), stage: null })
     if (!(raised instanceof Missing)) return
     await sayWaits(tx, jobId, raised.words.join(' '))
-    return { again: inAnHour() }
+    return { again: later(3600) }
   })
 }
-const inAnHour = () => new Date(Date.parse(now()) + 3_600_000).toISOString()
 
 /** Says once, by mail and on the job, what an invoice waits for. */
 async function sayWaits(tx: Db, jobId: string, words: string): Promise<void> {
@@ -165,12 +163,11 @@ export async function raiseStageInvoices(jobId: string): Promise<{ again: string
       const waiting = invoiceable(loaded).flatMap((x) => loaded.stages.find((s) => s.key === x.stage) ?? [])
       const [first] = waiting.filter((s) => s.dueOn).sort((a, b) => (a.dueOn! < b.dueOn! ? -1 : 1))
       if (!first) return
-      if (first.dueOn! > today)
-        return { again: new Date(instantOf(`${first.dueOn!}T06:00`, business.timeZone)).toISOString() }
+      if (first.dueOn! > today) return { again: atWall(`${first.dueOn!}T06:00`, business.timeZone) }
       const raised = await raise(tx, loaded, { id: newId(), stage: first })
       if (!(raised instanceof Missing)) continue
       await sayWaits(tx, jobId, raised.words.join(' '))
-      return { again: inAnHour() }
+      return { again: later(3600) }
     }
   })
 }

@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull, lt, ne } from 'drizzle-orm'
-import { addDays, instantOf } from '../../core/calendar/dates'
+import { addDays } from '../../core/calendar/dates'
 import { lateStep } from '../../core/payment-plan/late'
-import { now, today } from '../platform/clock'
+import { atWall, now, today } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { contacts, dues, jobs, lateAsked } from '../platform/db/schema'
 import { enqueue } from '../queue/outbox'
@@ -64,7 +64,7 @@ export async function remindLate(): Promise<{ again: string }> {
       touch(jobId)
     })
   }
-  return { again: new Date(instantOf(`${addDays(day, 1)}T${MORNING}`, timeZone)).toISOString() }
+  return { again: atWall(`${addDays(day, 1)}T${MORNING}`, timeZone) }
 }
 
 /** Sees to it that it is looked every morning. Asked at every start, it is one errand. */

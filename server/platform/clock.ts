@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import { dayOf } from '../../core/calendar/dates'
+import { dayOf, instantOf } from '../../core/calendar/dates'
 
 const set = new AsyncLocalStorage<() => Date>()
 const present = (): Date => set.getStore()?.() ?? new Date()
@@ -8,6 +8,9 @@ const present = (): Date => set.getStore()?.() ?? new Date()
 export const now = (): string => present().toISOString()
 export const later = (seconds: number): string => new Date(present().getTime() + seconds * 1000).toISOString()
 export const today = (timeZone: string): string => dayOf(now(), timeZone)
+
+/** A wall-clock time (`YYYY-MM-DDTHH:MM`) of a zone as instants are kept here. */
+export const atWall = (local: string, timeZone: string): string => new Date(instantOf(local, timeZone)).toISOString()
 
 /** When it is so late again, in UTC. */
 export function nextAt(hour: number, minute = 0): string {

@@ -3,9 +3,8 @@ import { formatMoney } from '../../../core/money/money'
 import { inSentence } from '../../../core/rounds/greeting'
 import { titlesOf } from '../../../shared/papers'
 import { figuresFor } from '../../../core/layout/restate'
-import { instantOf } from '../../../core/calendar/dates'
 import type { RoundStatus } from '../../../core/rounds/rounds'
-import { now, today } from '../../platform/clock'
+import { atWall, now, today } from '../../platform/clock'
 import { write } from '../../platform/db/client'
 import { jobs, papers, rounds } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
@@ -125,7 +124,7 @@ export async function agree(jobId: string): Promise<void> {
         'invoice',
         `invoice:${jobId}`,
         { jobId },
-        job.day ? new Date(instantOf(`${job.day}T06:00`, business.timeZone)).toISOString() : now(),
+        job.day ? atWall(`${job.day}T06:00`, business.timeZone) : now(),
       )
     if (kind.settings.stageInvoices) await enqueue('invoice.stages', `invoice-stages:${jobId}`, { jobId })
     await enqueue('mail.deposit', `deposit:${jobId}`, { jobId })

@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
-import { addDays, instantOf } from '../../../core/calendar/dates'
+import { addDays } from '../../../core/calendar/dates'
+import { atWall } from '../../platform/clock'
 import { wordsToRead } from '../../../core/rounds/greeting'
 import { type KnownPerson, bindPeople, keyOf } from '../../../core/rounds/bind'
 import { type RoundPlan, inTurns, planPerson } from '../../../core/rounds/plan'
@@ -15,7 +16,7 @@ import { loadPaper, type Paper } from '../../records/paper'
 function suggestedDeadline(today: string, day: string | null, timeZone: string): string {
   const latest = day && day > addDays(today, 1) ? addDays(day, -1) : null
   const on = latest && latest < addDays(today, 10) ? latest : addDays(today, 10)
-  return new Date(instantOf(`${on}T18:00`, timeZone)).toISOString()
+  return atWall(`${on}T18:00`, timeZone)
 }
 
 /** A paper as a plan sees it. */
