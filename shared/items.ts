@@ -2,6 +2,8 @@ import { z } from 'zod'
 import type { DatedPrice } from '../core/items/item'
 import { type Minor, majorString } from '../core/money/money'
 import { typedDecimal } from '../core/money/typed'
+import { readBreaks } from '../core/pricing/breaks'
+import { contentText, readContents } from '../core/pricing/contents'
 import { readLimits } from '../core/pricing/limits'
 import type { LineWords } from '../core/pricing/said'
 import { languages } from '../core/text/language'
@@ -25,11 +27,15 @@ export interface ItemGiven {
   picture: string | null
   words: { key: string; language: string; description: string; unit: string }[]
   prices: { key: string; from: string; price: string }[]
+  /** What one costs from so many on, such as `10: 45; 20: 40`; empty where it is always the same. */
+  breaks: string
+  /** What it is made up of, one a row; empty where it is no package. */
+  contents: string
 }
 const { description, unit, taxRate, code, group, picture } = pricedItem.shape
 
 /** Reads the form of a priced item into what is kept. */
-export const itemForm = (currency: string, locale: string, was: Item | null) =>
+export const itemForm = (currency: string, locale: string, was: Item | null, items: readonly Item[] = []) =>
   z
     .object({
       description,
@@ -50,6 +56,14 @@ export const itemForm = (currency: string, locale: string, was: Item | null) =>
         context.addIssue({ code: 'custom', message: 'Write from and to, such as 4–12.' })
         return z.NEVER
       }),
+      breaks: z.string(),
+      contents: z.string().transform((text) =>
+        readContents(
+          text,
+          locale,
+          items.filter((i) => i.id !== was?.id),
+        ),
+      ),
       words: z
         .array(z.object({ language: z.enum(languages), description: requiredLine(500, 'What it is'), unit: line(20) }))
         .refine((w) => new Set(w.map((x) => x.language)).size === w.length, 'A language is there twice.'),
@@ -58,10 +72,18 @@ export const itemForm = (currency: string, locale: string, was: Item | null) =>
         .max(20)
         .refine((p) => new Set(p.map((x) => x.from)).size === p.length, 'Two prices begin on the same day.'),
     })
-    .transform(({ price, limits, words, prices, ...rest }) => ({
+    .transform(({ price, limits, words, prices, breaks, ...rest }, context) => ({
       ...rest,
       unitPrice: price,
       clientQuantity: limits,
+      breaks:
+        readBreaks(breaks, price, currency, locale) ??
+        context.addIssue({
+          code: 'custom',
+          path: ['breaks'],
+          message: 'Write how many and what one costs then, such as 10: 45; 20: 40.',
+        }) ??
+        z.NEVER,
       words: Object.fromEntries(words.map(({ language, ...said }) => [language, said])) as LineWords,
       prices: prices
         .map((p): DatedPrice => ({ from: p.from, unitPrice: p.price }))
@@ -87,6 +109,11 @@ export function itemAsForm(
     stock: item?.stock === null || !item ? '' : String(item.stock),
     picture: item?.picture ?? null,
     words: Object.entries(item?.words ?? {}).map(([language, said]) => ({ key: key(), language, ...said })),
+    breaks: (item?.breaks ?? [])
+      .slice(1)
+      .map((b) => `${typedDecimal(b.from, locale)}: ${amount(b.unitPrice)}`)
+      .join('; '),
+    contents: (item?.contents ?? []).map((c) => contentText(c, locale)).join('\n'),
     prices: (item?.prices ?? []).map((p) => ({ key: key(), from: p.from, price: amount(p.unitPrice) })),
   }
 }

@@ -2,71 +2,13 @@ import { z } from 'zod'
 import { ENQUIRY_MAX } from '../core/enquiry/types'
 import { isDay, isTimeZone } from '../core/calendar/dates'
 import { isMail } from '../core/fields/mail'
-import { type Minor, isDecimal, tenThousandths } from '../core/money/money'
-import { PER, type PricedLine } from '../core/pricing/pricing'
-import type { LineWords } from '../core/pricing/said'
+import type { Minor } from '../core/money/money'
 import { languages } from '../core/text/language'
+import { discount, pricedLines, sha } from './lines'
 import { line, prose, requiredLine } from './text'
 
 export const NAME_MAX = 200
-const amount = z
-  .number()
-  .int('Give the amount in whole pence.')
-  .min(0, 'An amount cannot be negative; use a discount.')
-  .max(1_000_000_000_00, 'This amount is too large.')
-  .transform((n) => n as Minor)
-const decimal = z.string().trim().refine(isDecimal, 'Give a number with at most 4 decimals.')
-const positive = decimal
-  .refine(
-    (s) => !isDecimal(s) || tenThousandths(s) > 0n,
-    'The quantity must be more than 0. To leave the line out, remove it.',
-  )
-  .refine((s) => !isDecimal(s) || tenThousandths(s) <= 1_000_000_0000n, 'This quantity is too large.')
-const percent = decimal.refine(
-  (s) => !isDecimal(s) || (tenThousandths(s) >= 0n && tenThousandths(s) <= 100_0000n),
-  'A percentage lies between 0 and 100.',
-)
-
-export const discount = z.union([z.object({ percent }), z.object({ amount })]).nullable()
-export const quantityLimits = z
-  .object({ min: decimal, max: decimal, step: decimal })
-  .nullable()
-  .refine(
-    (l) =>
-      !l ||
-      (tenThousandths(l.min) >= 0n && tenThousandths(l.max) >= tenThousandths(l.min) && tenThousandths(l.step) > 0n),
-    'The limits need a step above 0 and a highest not below the lowest.',
-  )
-
-/** A file by its SHA-256. */
-export const sha = z.string().regex(/^[0-9a-f]{64}$/, 'This is no file.')
-
-/** What a line or item says in further languages. */
-export const lineWords = z.partialRecord(
-  z.enum(languages),
-  z.object({ description: requiredLine(500, 'What it is'), unit: line(20) }),
-) satisfies z.ZodType<LineWords>
-
-export const pricedLine = z.object({
-  key: z.string().min(1).max(40),
-  description: requiredLine(500, 'What the line is for'),
-  unit: line(20),
-  quantity: positive,
-  unitPrice: amount,
-  discount,
-  taxRate: percent,
-  optional: z.boolean(),
-  group: z.string().max(40).nullable(),
-  chosen: z.boolean(),
-  clientQuantity: quantityLimits,
-  per: z.enum(PER).nullable().optional(),
-  words: lineWords.nullable().optional(),
-  item: z.string().max(60).nullable().optional(),
-  picture: sha.nullable().optional(),
-}) satisfies z.ZodType<PricedLine>
-export const saveLines = z
-  .object({ lines: z.array(pricedLine).max(200), discount, version: z.number().int() })
-  .refine((b) => new Set(b.lines.map((l) => l.key)).size === b.lines.length, 'Two lines have the same key.')
+export const saveLines = z.object({ lines: pricedLines, discount, version: z.number().int() })
 
 const wallClock = z
   .string()
@@ -120,7 +62,7 @@ export const newJob = z.object({
   people: people.default(null),
   facts: z.record(z.string().max(60), line(1000)).default({}),
   notes: prose(10_000).default(''),
-  lines: z.array(pricedLine).max(200).default([]),
+  lines: pricedLines.default([]),
   discount: discount.default(null),
   /** What the client wrote, where the job begins with that. */
   enquiry: prose(ENQUIRY_MAX).default(''),
@@ -158,7 +100,7 @@ export const callOff = z.object({
 export const callOffQuery = z.object({ by: z.enum(['client', 'business']), on: z.iso.date() })
 /** A change to what was agreed, by the lines as they are to be. */
 export const newExtra = z.object({
-  lines: z.array(pricedLine).max(200),
+  lines: pricedLines,
   discount,
   words: prose(1000),
   key: z.string().min(1).max(60),

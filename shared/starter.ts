@@ -4,7 +4,7 @@ import { INVOICE_WHEN } from '../core/invoices/when'
 import { factTypes } from '../core/facts/facts'
 import { paperDocument } from '../core/document/model'
 import { isDecimal, tenThousandths } from '../core/money/money'
-import { lineWords, quantityLimits, sha } from './jobs'
+import { contents, lineWords, priceBreaks, quantityLimits, sha } from './lines'
 import { paymentPlan } from './shapes/money'
 import { line, prose, requiredLine } from './text'
 
@@ -76,6 +76,10 @@ export const pricedItem = z.object({
     .max(20)
     .refine((p) => new Set(p.map((x) => x.from)).size === p.length, 'Two prices begin on the same day.')
     .default([]),
+  /** What one costs from so many on; none where it is always the same. */
+  breaks: priceBreaks.default([]),
+  /** What it is made up of, where it is a package. */
+  contents: contents.default([]),
   /** How many there are to be booked at one time; null where that doesn't matter. */
   stock: z.number().int().min(0).max(1_000_000).nullable().default(null),
   /** A picture of it, taken in before; a set that goes elsewhere has none. */

@@ -12,7 +12,10 @@ import { ublOf } from '../core/invoices/ubl'
 import { type Minor, formatMoney, minor } from '../core/money/money'
 import { owedWhenCalledOff } from '../core/payment-plan/called-off'
 import { type PaymentPlan, planStages } from '../core/payment-plan/plan'
-import { type Discount, type PricedLine, type Pricing, applyChoices, price } from '../core/pricing/pricing'
+import { settled } from '../core/pricing/breaks'
+import { applyChoices } from '../core/pricing/choices'
+import { type Discount, type PricedLine, type Pricing, price } from '../core/pricing/pricing'
+import { variantsOf, withVariant } from '../core/pricing/variants'
 
 /**
  * Money worked out a second time, apart from the code: whole numbers and fractions of them, by what the rules say alone. Over
@@ -39,11 +42,28 @@ interface Worked {
 }
 function worked({ lines, discount, pricesIncludeTax }: Pricing): Worked {
   const base = new Map<string, number>()
-  for (const l of lines) {
-    if (!l.chosen && (l.optional || l.group !== null)) continue
-    const gross = whole(times(q(l.quantity), q(l.unitPrice)))
-    base.set(l.taxRate, (base.get(l.taxRate) ?? 0) + gross - lessDiscount(gross, l.discount))
+  const nets = lines.flatMap((l) => {
+    if (!l.chosen && (l.optional || l.group !== null)) return []
+    if (l.variant && !l.variant.taken) return []
+    let each: number = l.unitPrice
+    for (const b of l.breaks ?? []) if (Number(b.from) <= Number(l.quantity)) each = b.unitPrice
+    const gross = whole(times(q(l.quantity), q(each)))
+    return [{ l, net: gross - lessDiscount(gross, l.discount) }]
+  })
+  // What comes off a section: each line's exact share cut, and what is left to those that were cut most, the first first.
+  const place = ({ l }: (typeof nets)[number]) => l.section && `${l.section.name} of ${l.variant?.name ?? 'all'}`
+  for (const name of new Set(nets.flatMap((x) => place(x) ?? []))) {
+    const of = nets.filter((x) => place(x) === name)
+    const all = of.reduce((n, x) => n + x.net, 0)
+    const off = lessDiscount(all, of[0]!.l.section!.discount)
+    const shares = of.map((x) => (all ? Number((BigInt(off) * BigInt(x.net)) / BigInt(all)) : 0))
+    const rests = of.map((x, i) => ({ i, rest: all ? (BigInt(off) * BigInt(x.net)) % BigInt(all) : 0n }))
+    rests.sort((a, b) => (a.rest === b.rest ? a.i - b.i : a.rest > b.rest ? -1 : 1))
+    const missing = off - shares.reduce((n, s) => n + s, 0)
+    for (const { i } of rests.slice(0, missing)) shares[i]! += 1
+    of.forEach((x, i) => (x.net -= shares[i]!))
   }
+  for (const { l, net } of nets) base.set(l.taxRate, (base.get(l.taxRate) ?? 0) + net)
   const rates = [...base.keys()].sort((a, b) => Number(b) - Number(a))
   const sum = [...base.values()].reduce((n, b) => n + b, 0)
   const off = lessDiscount(sum, discount)
@@ -83,10 +103,20 @@ const line = fc.record({
   discount,
   optional: fc.boolean(),
   chosen: fc.boolean(),
+  section: fc.constantFrom(null, null, 'Evening', 'Morning'),
+  variant: fc.constantFrom(null, null, 'A', 'B'),
+  breaks: fc.constantFrom(null, null, [
+    { from: '0', unitPrice: minor(5_000) },
+    { from: '2', unitPrice: minor(4_321) },
+    { from: '7.5', unitPrice: minor(777) },
+  ]),
 })
+type Drawn = typeof line extends fc.Arbitrary<infer L> ? L : never
 type Ask = { percent: string } | { fixed: Minor }
 const job = fc.record({
   lines: fc.array(line, { minLength: 1, maxLength: 6 }),
+  off: discount,
+  takes: fc.boolean(),
   extra: fc.array(line, { maxLength: 2 }),
   takeOut: fc.nat(20),
   discount,
@@ -97,11 +127,10 @@ const job = fc.record({
   part: fc.integer({ min: 1, max: 100 }),
   daysBefore: fc.nat(40),
 })
-const full = (
-  l: Omit<PricedLine, 'key' | 'description' | 'unit' | 'group' | 'clientQuantity'>,
-  key: string,
-): PricedLine => ({
-  ...l,
+const full = ({ section, variant, ...l }: Drawn, key: string, off: Discount | null): PricedLine => ({
+  ...settled({ ...l, breaks: l.breaks ? [...l.breaks] : null }),
+  section: section === null ? null : { name: section, discount: off },
+  variant: variant === null ? null : { name: variant, taken: false },
   key,
   description: `Line ${key}`,
   unit: '',
@@ -128,8 +157,14 @@ describe('an oracle of its own', () => {
     fc.assert(
       fc.property(job, (of) => {
         n += 1
-        const quoted = of.lines.map((l, i) => full(l, `l${i}`))
-        const taken = Object.fromEntries(quoted.filter((l) => l.optional).map((l) => [l.key, l.chosen]))
+        const drawn = of.lines.map((l, i) => full(l, `l${i}`, of.off))
+        const variants = variantsOf(drawn)
+        const quoted = withVariant(drawn, variants[0] ?? null)
+        const takes = variants.at(of.takes ? 0 : -1)
+        const taken = {
+          ...Object.fromEntries(quoted.filter((l) => l.optional).map((l) => [l.key, l.chosen])),
+          ...Object.fromEntries(variants.map((v) => [`variant:${v}`, v === takes])),
+        }
         const { lines, problems } = applyChoices(quoted, { taken, quantities: {} })
         expect(problems).toEqual([])
         const agreed: Pricing = { lines, discount: of.discount, pricesIncludeTax: of.pricesIncludeTax }
@@ -139,7 +174,7 @@ describe('an oracle of its own', () => {
         // An extra, on top of what was agreed.
         const wanted = [
           ...lines.filter((_, i) => i !== of.takeOut),
-          ...of.extra.map((l, i) => full({ ...l, optional: false }, `x${i}`)),
+          ...of.extra.map((l, i) => full({ ...l, optional: false, variant: null }, `x${i}`, of.off)),
         ]
         const pricing = withExtra(agreed, changeBetween(agreed, { lines: wanted, discount: of.discount }))
         const should = worked({ ...agreed, lines: wanted })

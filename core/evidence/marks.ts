@@ -1,10 +1,11 @@
 import { dayOf } from '../calendar/dates'
 import { attachmentName } from '../fields/attachment'
-import { type PaperFigures, totalText } from '../layout/expand'
+import { type PaperFigures, totalText } from '../layout/figures'
 import type { PlacedField } from '../layout/types'
 import { formatDate } from '../merge/merge'
 import type { Mark, PlacedMark, SignatureMark } from '../pdf/marks'
 import { type Agreed, type StandingGiven, markIn, valueIn } from '../rounds/agreed'
+import { takenOf, variantKey } from '../pricing/variants'
 import { type Signer, recordPlace } from './recorded'
 import type { RecordSays } from './says'
 
@@ -63,7 +64,9 @@ function markFor(
     case 'tick':
       return value === true ? { kind: 'tick' } : null
     case 'take':
-      return line?.chosen ? { kind: 'tick' } : null
+      return (line ? line.chosen : field.line === variantKey(takenOf(figures?.pricing.lines ?? []) ?? ''))
+        ? { kind: 'tick' }
+        : null
     case 'quantity':
       return line ? { kind: 'text', text: line.quantity } : null
     case 'agreed-total':

@@ -1,8 +1,9 @@
 import { capital } from '../text/case'
 import type { FieldSpec } from '../document/field'
-import type { PaperFigures } from '../layout/expand'
+import type { PaperFigures } from '../layout/figures'
 import type { PlacedField } from '../layout/types'
 import { type Agreed, valueIn } from '../rounds/agreed'
+import { variantKey, variantsOf } from '../pricing/variants'
 import type { Language } from '../text/language'
 import type { ChainedEvent } from './chain'
 import { type RecordEvent, type RecordPerson, deviceWords, utc } from './record'
@@ -147,7 +148,13 @@ export function recordedPerson(p: Signer, version: SentVersion, about: Recording
     if (value !== undefined && value !== '')
       answers.push({ label: f.label, value: value === true ? say('yes') : value === false ? say('no') : value })
   }
-  for (const l of given && version.figures?.open ? version.figures.pricing.lines : []) {
+  const lines = given && version.figures?.open ? version.figures.pricing.lines : []
+  for (const name of variantsOf(lines)) {
+    const key = variantKey(name)
+    if (Object.hasOwn(given!.taken, key))
+      answers.push({ label: name, value: say(given!.taken[key] ? 'taken' : 'leftOut') })
+  }
+  for (const l of lines) {
     if (Object.hasOwn(given!.taken, l.key))
       answers.push({ label: l.description, value: say(given!.taken[l.key] ? 'taken' : 'leftOut') })
     if (Object.hasOwn(given!.quantities, l.key))

@@ -1,6 +1,6 @@
 import { type Minor, ZERO, subtract } from '../money/money'
 import type { PaymentPlan } from '../payment-plan/plan'
-import { type Discount, type PricedLine, type Pricing, counts, price, priceLine } from '../pricing/pricing'
+import { type Discount, type Priced, type PricedLine, type Pricing, counts, price } from '../pricing/pricing'
 
 /** A change to what was agreed: lines put in, taken out or altered, and the discount on the whole where it is another. */
 export interface ExtraChange {
@@ -24,14 +24,17 @@ const agreed = (l: PricedLine): PricedLine => ({
   group: null,
   chosen: true,
   clientQuantity: null,
+  ...(l.variant && { variant: null }),
 })
-const essence = ({ description, unit, quantity, unitPrice, discount, taxRate }: PricedLine) => [
+const essence = ({ description, unit, quantity, unitPrice, discount, taxRate, section, contents }: PricedLine) => [
   description,
   unit,
   quantity,
   unitPrice,
   discount,
   taxRate,
+  section ?? null,
+  contents ?? null,
 ]
 
 /** What leads from the lines that were agreed to others. Options that weren't taken count for nothing. */
@@ -91,13 +94,14 @@ export interface ExtraShown {
 
 export function showExtra(pricing: Pricing, change: ExtraChange): ExtraShown {
   const of = (key: string) => pricing.lines.find((l) => l.key === key)
-  const valued = (line: PricedLine | undefined) => (line ? { line, net: priceLine(line).net } : null)
-  const row = (does: ExtraRow['does'], was: PricedLine | undefined, will: PricedLine | undefined): ExtraRow => {
-    const [before, after] = [valued(was), valued(will)]
-    return { does, before, after, difference: subtract(after?.net ?? ZERO, before?.net ?? ZERO) }
-  }
   const was = price(pricing)
   const will = price(withExtra(pricing, change))
+  const valued = (line: PricedLine | undefined, { lines }: Priced) =>
+    line ? { line, net: lines.find((l) => l.key === line.key)?.net ?? ZERO } : null
+  const row = (does: ExtraRow['does'], old: PricedLine | undefined, next: PricedLine | undefined): ExtraRow => {
+    const [before, after] = [valued(old, was), valued(next, will)]
+    return { does, before, after, difference: subtract(after?.net ?? ZERO, before?.net ?? ZERO) }
+  }
   return {
     rows: [
       ...change.take.filter(of).map((key) => row('taken', of(key), undefined)),

@@ -60,7 +60,10 @@ export function ciiOf(e: EInvoice): string {
           const quantity = { '#text': l.quantity, '@unitCode': l.unit }
           return {
             'ram:AssociatedDocumentLineDocument': { 'ram:LineID': l.id },
-            'ram:SpecifiedTradeProduct': { 'ram:Name': l.name },
+            'ram:SpecifiedTradeProduct': {
+              'ram:Name': l.name,
+              ...some(l.description, { 'ram:Description': l.description }),
+            },
             'ram:SpecifiedLineTradeAgreement': {
               // A price is never negative (BR-27): what comes off comes off by its quantity.
               'ram:NetPriceProductTradePrice': {

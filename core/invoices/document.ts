@@ -2,12 +2,13 @@ import type { Day } from '../calendar/dates'
 import { localeOf } from '../calendar/locale'
 import type { Block, Inline, PaperDocument } from '../document/model'
 import { cell, para, run } from '../document/plain'
-import { quantityText } from '../layout/expand'
+import { quantityText } from '../layout/figures'
 import { formatDate } from '../merge/merge'
 import { tableSays } from '../merge/table-words'
 import { type Minor, formatMoney, sum } from '../money/money'
 import { spaced } from '../money/reference'
 import { typedDecimal } from '../money/typed'
+import { contentText } from '../pricing/contents'
 import { fill } from '../text/fill'
 import type { Invoice, InvoiceDeduction, InvoiceHead } from './invoice'
 import { type InvoiceSays, invoiceSays } from './words'
@@ -117,7 +118,10 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice, code?: stri
         ].map((t) => [run(t)]),
         rows: invoice.lines.map((l) => ({
           cells: [
-            cell(l.description),
+            [
+              para([run(l.description)]),
+              ...(l.contents ?? []).map((c) => para([run(contentText(c, localeOf(head.language)))], { small: true })),
+            ],
             cell(quantityText(l, head.language)),
             cell(money(l.unitPrice)),
             ...(discounts ? [cell(l.discount > 0 ? `−${money(l.discount)}` : '')] : []),

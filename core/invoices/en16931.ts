@@ -2,6 +2,7 @@ import { ibanIn } from '../country/bank'
 import type { Day } from '../calendar/dates'
 import { type CountryCode } from '../country/presets'
 import { type Minor, ZERO, minor, share, subtract, sum } from '../money/money'
+import { contentText } from '../pricing/contents'
 import type { Credit } from './credit'
 import type { Invoice, InvoiceHead } from './invoice'
 
@@ -53,6 +54,8 @@ export interface Party {
 export interface ELine {
   id: string
   name: string
+  /** BT-154: what a package is made up of. */
+  description?: string
   quantity: string
   /** UN/ECE Recommendation 20. */
   unit: string
@@ -153,6 +156,7 @@ export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EI
       {
         id: String(i + 1),
         name: l.description,
+        ...(l.contents ? { description: l.contents.map((c) => contentText(c, 'en')).join('; ') } : {}),
         quantity: l.quantity,
         unit: unitCode(l.unit),
         net: nets[n]!,

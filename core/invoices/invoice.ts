@@ -3,12 +3,14 @@ import { type Day, addDays } from '../calendar/dates'
 import type { PaperDocument } from '../document/model'
 import { type Minor, ZERO, minor, minorDigits, subtract, sum } from '../money/money'
 import type { Stage } from '../payment-plan/plan'
-import { type Priced, type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
+import { type Content, type Priced, type Pricing, type TaxGroup, counts, price } from '../pricing/pricing'
 import { partPricing } from './kept'
 
 /** One line as invoiced; amounts in minor units, in the price list's own basis. */
 export interface InvoiceLine {
   description: string
+  /** What one of it is made up of, where it is a package. */
+  contents?: Content[]
   quantity: string
   unit: string
   unitPrice: Minor
@@ -57,6 +59,7 @@ function invoiced(pricing: Pricing, priced: Priced): InvoiceLine[] {
       ? [
           {
             description: l.description,
+            ...(l.contents?.length ? { contents: l.contents } : {}),
             quantity: l.quantity,
             unit: l.unit,
             unitPrice: l.unitPrice,

@@ -90,7 +90,11 @@ export function ublOf(e: EInvoice): string {
           'cbc:ID': l.id,
           [credit ? 'cbc:CreditedQuantity' : 'cbc:InvoicedQuantity']: quantity,
           'cbc:LineExtensionAmount': amount(l.net),
-          'cac:Item': { 'cbc:Name': l.name, 'cac:ClassifiedTaxCategory': category(l) },
+          'cac:Item': {
+            ...some(l.description, { 'cbc:Description': l.description }),
+            'cbc:Name': l.name,
+            'cac:ClassifiedTaxCategory': category(l),
+          },
           // A price is never negative (BR-27): what comes off comes off by its quantity.
           'cac:Price': {
             'cbc:PriceAmount': amount(priceOf(l)),

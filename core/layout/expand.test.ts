@@ -5,7 +5,8 @@ import { walkInlines, fieldsOf, walkBlocks } from '../document/walk'
 import type { FieldSpec } from '../document/field'
 import { minor } from '../money/money'
 import { type PricedLine, price } from '../pricing/pricing'
-import { type PaperFigures, expandTables, totalText } from './expand'
+import { expandTables } from './expand'
+import { type PaperFigures, totalText } from './figures'
 
 const line = (over: Partial<PricedLine>): PricedLine => ({
   key: 'a',

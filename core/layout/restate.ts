@@ -4,8 +4,9 @@ import { type MergeValue, formatValue } from '../merge/merge'
 import { ZERO } from '../money/money'
 import { keptBy } from '../payment-plan/called-off'
 import { planStages } from '../payment-plan/plan'
-import { type Choices, applyChoices, price } from '../pricing/pricing'
-import type { PaperFigures } from './expand'
+import { type Choices, applyChoices } from '../pricing/choices'
+import { price } from '../pricing/pricing'
+import type { PaperFigures } from './figures'
 import type { PlacedField } from './types'
 
 /**

@@ -1,5 +1,6 @@
-import type { PaperFigures } from './expand'
-import { counts } from '../pricing/pricing'
+import type { PaperFigures } from './figures'
+import { type PricedLine, counts } from '../pricing/pricing'
+import { takenOf, variantsOf } from '../pricing/variants'
 import type { Block, Inline, PaperDocument } from '../document/model'
 
 /**
@@ -67,9 +68,21 @@ export function partsAt(paper: string, page: string): { paper: string; page: str
   return { paper: paper.slice(from, i + 40), page: page.slice(from, i + 40) }
 }
 
+/** What is chosen from: each variant with its lines, then the lines of the one that is taken and those of all. */
+function choosable(lines: readonly PricedLine[]): string[] {
+  const taken = takenOf(lines)
+  const said = (of: readonly PricedLine[]) => of.map((l) => l.description)
+  return [
+    ...variantsOf(lines).flatMap((v) => [v, ...said(lines.filter((l) => l.variant?.name === v))]),
+    ...said(lines.filter((l) => !l.variant || l.variant.name === taken)),
+  ]
+}
+
 /** The rows of the tables of prices and payments; while it may still be chosen, every line stands there. */
 export const tableWords = (figures: PaperFigures | null, choosing: boolean): TableWords | null =>
   figures && {
-    prices: figures.pricing.lines.filter((l) => choosing || counts(l)).map((l) => l.description),
+    prices: choosing
+      ? choosable(figures.pricing.lines)
+      : figures.pricing.lines.filter(counts).map((l) => l.description),
     plan: figures.stages.filter((s) => s.amount > 0 && !s.held).map((s) => s.label),
   }

@@ -41,7 +41,7 @@ export interface JobRecord {
   kind: { name: string }
   client: Named | null
   guests: readonly Named[]
-  lines: readonly Pick<PricedLine, 'key' | 'description' | 'quantity' | 'unit'>[]
+  lines: readonly Pick<PricedLine, 'key' | 'description' | 'quantity' | 'unit' | 'variant'>[]
   /** Null where there is no job to work them out from. */
   priced: { total: Minor | null; tax: Minor | null; net: Minor | null }
   stages: readonly Pick<Stage, 'key' | 'label' | 'amount' | 'dueOn'>[]
@@ -257,11 +257,13 @@ function listsOf({ job, lines, guests, stages, priced }: JobRecord): MergeContex
     )
   return {
     lines: list(
-      lines.map((l) => ({
-        description: ['text', l.description],
-        quantity: ['number', l.quantity, `lines.${l.key}.quantity`],
-        unit: ['text', l.unit],
-      })),
+      lines
+        .filter((l) => !l.variant || l.variant.taken)
+        .map((l) => ({
+          description: ['text', l.description],
+          quantity: ['number', l.quantity, `lines.${l.key}.quantity`],
+          unit: ['text', l.unit],
+        })),
     ),
     days: list(
       [...(job.starts ? [{ starts: job.starts, ends: job.ends }] : []), ...job.furtherDays].map((d) => ({

@@ -1,7 +1,7 @@
 import { type PaperDocument, type ValueSource, valueFormats } from '../document/model'
 import { blocksOf, walkInlines } from '../document/walk'
 import { formatMoney } from '../money/money'
-import type { PaperFigures } from '../layout/expand'
+import type { PaperFigures } from '../layout/figures'
 import { type MergeContext, formatValue } from './merge'
 
 /** What a paper that is out still says against what the record says now. `now` is empty where the record has nothing. */

@@ -3,7 +3,7 @@ import type { Block, Condition, Inline, PaperDocument } from '../document/model'
 import { blocksOf, walkBlocks } from '../document/walk'
 import type { FieldSpec } from '../document/field'
 import type { Marked } from '../marking/model'
-import type { PaperFigures } from '../layout/expand'
+import type { PaperFigures } from '../layout/figures'
 import type { Gap, MergeContext } from '../merge/merge'
 
 /** What one press does about a note. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isDecimal } from '../money/money'
+import { isDecimal, minor } from '../money/money'
 import { type Counted, countOf, following } from './per'
 import { PER } from './pricing'
 
@@ -46,7 +46,14 @@ describe('how many a record says', () => {
         const record = { ...job, starts, ends, people }
         const count = countOf(per, record)
         expect(count === null || (isDecimal(count) && Number(count) > 0)).toBe(true)
-        const lines = [{ per, quantity: '7' }, { per: null, quantity: '3' }, { quantity: '2' }]
+        const lines = [
+          { per, quantity: '7' },
+          { per: null, quantity: '3' },
+          { per: null, quantity: '2' },
+        ].map((l) => ({
+          ...l,
+          unitPrice: minor(100),
+        }))
         expect(following(lines, record).map((l) => l.quantity)).toEqual([count ?? '7', '3', '2'])
       }),
     )

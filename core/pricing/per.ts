@@ -1,5 +1,6 @@
 import { instantOf } from '../calendar/dates'
 import { decimalString } from '../money/money'
+import { settled } from './breaks'
 import type { Per, PricedLine } from './pricing'
 
 /** What of a job's record is counted. Times are local to its zone. */
@@ -37,9 +38,12 @@ export function countOf(per: Per, { people, starts, ends, furtherDays, timeZone 
   return decimalString(BigInt(Math.round((all * 10_000) / 60)))
 }
 
-/** Lines with as many as the record says, where that is what they go by; as they stand where it doesn't say. */
-export const following = <L extends Pick<PricedLine, 'per' | 'quantity'>>(lines: readonly L[], record: Counted): L[] =>
+/** Lines with as many as the record says, where that is what they go by, at what one costs then; as they stand where it doesn't say. */
+export const following = <L extends Pick<PricedLine, 'per' | 'quantity' | 'breaks' | 'unitPrice'>>(
+  lines: readonly L[],
+  record: Counted,
+): L[] =>
   lines.map((l) => {
     const quantity = l.per ? countOf(l.per, record) : null
-    return quantity && quantity !== l.quantity ? { ...l, quantity } : l
+    return quantity && quantity !== l.quantity ? settled({ ...l, quantity }) : l
   })

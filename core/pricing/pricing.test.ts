@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { minor, sum } from '../money/money'
-import { type PricedLine, applyChoices, price } from './pricing'
+import { applyChoices } from './choices'
+import { type PricedLine, price } from './pricing'
 
 const line = (over: Partial<PricedLine> = {}): PricedLine => ({
   key: 'a',

@@ -1,7 +1,6 @@
 import {
   type Minor,
   ZERO,
-  isDecimal,
   minor,
   multiplyDivide,
   percentOf,
@@ -28,6 +27,29 @@ export interface QuantityLimits {
 export const PER = ['person', 'hour', 'day'] as const
 export type Per = (typeof PER)[number]
 
+/** What one of a line costs from so many on, a decimal string. */
+export interface PriceBreak {
+  from: string
+  unitPrice: Minor
+}
+/** Something one of a line is made up of, where it is a package: how many of it, and the priced item it is. */
+export interface Content {
+  quantity: string
+  unit: string
+  description: string
+  item?: string | null
+}
+/** The part of a quote a line stands in, and what is taken off the lines of it together: the same on each of them. */
+export interface Section {
+  name: string
+  discount: Discount | null
+}
+/** Lines that a quote has in one of its variants only. The client takes one variant; those of the others count for nothing. */
+export interface Variant {
+  name: string
+  taken: boolean
+}
+
 /** One priced line of a job. Amounts are minor units, in the basis the price list uses (with or without tax). */
 export interface PricedLine {
   key: string
@@ -47,6 +69,11 @@ export interface PricedLine {
   clientQuantity: QuantityLimits | null
   /** What of the job's record says how many, until it is agreed; as typed where nothing is said. */
   per?: Per | null
+  /** What one costs from so many on, the fewest first; `unitPrice` is what it costs at this quantity (./breaks). */
+  breaks?: PriceBreak[] | null
+  contents?: Content[] | null
+  section?: Section | null
+  variant?: Variant | null
   /** What it says in further languages. */
   words?: LineWords | null
   /** The priced item it was made from, by its id. */
@@ -87,6 +114,7 @@ export interface Priced {
 
 /** Whether the line counts towards the sum. */
 export function counts(line: PricedLine): boolean {
+  if (line.variant && !line.variant.taken) return false
   return line.chosen || (!line.optional && line.group === null)
 }
 
@@ -96,11 +124,36 @@ function discountOn(amount: Minor, discount: Discount | null): Minor {
   return minor(Math.min(Math.max(wanted, 0), Math.max(amount, 0)))
 }
 
-/** One line: quantity × unit price, rounded half away from zero, less its discount (never below zero). */
+/** One line: quantity × unit price, rounded half away from zero, less its own discount (never below zero). */
 export function priceLine(line: PricedLine): LineResult {
   const gross = times(line.unitPrice, line.quantity)
   const discount = discountOn(gross, line.discount)
   return { key: line.key, counted: counts(line), gross, discount, net: subtract(gross, discount) }
+}
+
+/** Lines stand in one section where they have its name and are of one variant. */
+const sectionOf = (l: PricedLine): string | null => (l.section ? `${l.variant?.name ?? ''}\n${l.section.name}` : null)
+
+/**
+ * Lines with what is taken off their section: the discount is of the sum of those that count, shared over them by largest
+ * remainder. One that doesn't count shows what a percentage would take off it.
+ */
+function lessSections(lines: readonly PricedLine[], results: readonly LineResult[]): LineResult[] {
+  const off = new Map<number, Minor>()
+  for (const name of new Set(lines.map(sectionOf).filter((n) => n !== null))) {
+    const here = lines.flatMap((l, i) => (sectionOf(l) === name ? [i] : []))
+    const { discount } = lines[here[0]!]!.section!
+    const counted = here.filter((i) => results[i]!.counted)
+    const nets = counted.map((i) => results[i]!.net)
+    const shares = share(discountOn(sum(nets), discount), nets)
+    counted.forEach((i, k) => off.set(i, shares[k]!))
+    if (discount && 'percent' in discount)
+      for (const i of here) if (!results[i]!.counted) off.set(i, discountOn(results[i]!.net, discount))
+  }
+  return results.map((r, i) => {
+    const less = off.get(i) ?? ZERO
+    return less === ZERO ? r : { ...r, discount: sum([r.discount, less]), net: subtract(r.net, less) }
+  })
 }
 
 /** `'20.00'` and `'20'` are one rate. */
@@ -109,11 +162,11 @@ function canonicalRate(rate: string): string {
 }
 
 /**
- * Prices a job's lines. The discount on the whole is shared over tax groups by largest remainder;
+ * Prices a job's lines: each less its own discount, then less its share of its section's. The discount on the whole is shared over tax groups by largest remainder;
  * tax is worked out once per rate on the group's sum.
  */
 export function price(input: Pricing): Priced {
-  const lines = input.lines.map(priceLine)
+  const lines = lessSections(input.lines, input.lines.map(priceLine))
   const byRate = new Map<string, Minor>()
   input.lines.forEach((line, i) => {
     const result = lines[i]!
@@ -141,65 +194,4 @@ export function price(input: Pricing): Priced {
   const net = sum(groups.map((g) => g.net))
   const tax = sum(groups.map((g) => g.tax))
   return { lines, subtotal, discount, groups, net, tax, total: sum([net, tax]) }
-}
-
-/** What a client chose: lines taken, and quantities set, by line key. */
-export interface Choices {
-  taken: Record<string, boolean>
-  quantities: Record<string, string>
-}
-export interface ChoiceProblem {
-  key: string
-  message: string
-}
-
-/** Says what is wrong with a quantity the client set, or null. */
-export function quantityProblem(quantity: string, limits: QuantityLimits, unit: string): string | null {
-  if (!isDecimal(quantity)) return 'Give the quantity as a number.'
-  const q = tenThousandths(quantity),
-    min = tenThousandths(limits.min),
-    max = tenThousandths(limits.max),
-    step = tenThousandths(limits.step)
-  if (q < min || q > max) return `Choose between ${limits.min} and ${limits.max} ${unit}.`.replace(' .', '.')
-  if (step > 0n && (q - min) % step !== 0n) return `Choose in steps of ${limits.step} from ${limits.min}.`
-  return null
-}
-
-/**
- * Applies a client's choices. Only optional or grouped lines may be taken or left, only lines that allow it
- * get a new quantity, and each group must end with exactly one line. Returns the new lines and what was wrong.
- */
-export function applyChoices(
-  lines: readonly PricedLine[],
-  choices: Choices,
-): { lines: PricedLine[]; problems: ChoiceProblem[] } {
-  const problems: ChoiceProblem[] = []
-  const keys = new Set(lines.map((l) => l.key))
-  for (const key of [...Object.keys(choices.taken), ...Object.keys(choices.quantities)]) {
-    if (!keys.has(key)) problems.push({ key, message: 'This line is not on the quote.' })
-  }
-  const next = lines.map((line) => {
-    const out = { ...line }
-    const taken = Object.hasOwn(choices.taken, line.key) ? choices.taken[line.key] : undefined
-    if (taken !== undefined) {
-      if (line.optional || line.group !== null) out.chosen = taken
-      else if (!taken)
-        problems.push({ key: line.key, message: 'This line is part of the quote and cannot be left out.' })
-    }
-    const quantity = Object.hasOwn(choices.quantities, line.key) ? choices.quantities[line.key] : undefined
-    if (quantity !== undefined && quantity !== line.quantity) {
-      const problem = line.clientQuantity
-        ? quantityProblem(quantity, line.clientQuantity, line.unit)
-        : 'The quantity of this line is fixed.'
-      if (problem) problems.push({ key: line.key, message: problem })
-      else out.quantity = quantity
-    }
-    return out
-  })
-  for (const group of new Set(lines.map((l) => l.group).filter((g) => g !== null))) {
-    const members = next.filter((l) => l.group === group)
-    if (members.filter((l) => l.chosen).length !== 1)
-      problems.push({ key: members[0]!.key, message: 'Choose one of these.' })
-  }
-  return { lines: next, problems }
 }

@@ -1,5 +1,5 @@
 import type { FieldSpec } from '../document/field'
-import type { Choices } from '../pricing/pricing'
+import type { Choices } from '../pricing/choices'
 import { EMPTY, type RoundEvent, type RoundState, acts } from './rounds'
 import { apply } from './fold'
 import { refuse } from './refuse'

@@ -1,6 +1,6 @@
 import { dayOf } from '../calendar/dates'
 import type { PlacedField } from '../layout/types'
-import type { Choices } from '../pricing/pricing'
+import type { Choices } from '../pricing/choices'
 import { type Agreed, valueIn } from './agreed'
 
 /** What somebody before them has given in a field; of signatures, initials and days only that they did. */

@@ -14,6 +14,7 @@ type Given = z.output<typeof pricedItem>
 export const itemRow = (given: Given) => ({
   ...given,
   unitPrice: minor(given.unitPrice),
+  breaks: given.breaks.map(({ from, unitPrice }) => ({ from, unitPrice: minor(unitPrice) })),
   prices: given.prices.map(({ from, unitPrice }) => ({ from, unitPrice: minor(unitPrice) })),
 })
 /** Refuses a code that another item has. */

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
 import { type Day, addDays, formatDay } from '../../core/calendar/dates'
 import { type Minor, formatMoney, minor, percentOf } from '../../core/money/money'
+import { dearer } from '../../core/pricing/breaks'
 import { price } from '../../core/pricing/pricing'
 import { ruleProblem } from '../../core/recurrence/rhythm'
 import { rhythmWords } from '../../core/recurrence/words'
@@ -159,7 +160,7 @@ const ACTS: Acts = {
         from: `Give a day after ${formatDay(last.from, today)}.`,
       })
     const before = pricedOn(loaded, rhythm, from)
-    const lines = before.lines.map((l) => ({ ...l, unitPrice: minor(l.unitPrice + percentOf(l.unitPrice, percent)) }))
+    const lines = before.lines.map((l) => dearer(l, (price) => minor(price + percentOf(price, percent))))
     const of = (x: Pick<RhythmPrice, 'lines' | 'discount'>): Minor =>
       price({ ...x, pricesIncludeTax: job.pricesIncludeTax }).total
     const next = { from, percent, lines, discount: before.discount, toldAt: now() }

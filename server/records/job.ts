@@ -64,8 +64,21 @@ export const leftOfInvoice = (
   )
 
 export function toLine(row: typeof jobLines.$inferSelect): PricedLine {
-  const { jobId: _job, position: _position, words, item, picture, per, ...line } = row
-  return { ...line, ...(words && { words }), ...(item && { item }), ...(picture && { picture }), ...(per && { per }) }
+  const {
+    jobId: _job,
+    position: _position,
+    words,
+    item,
+    picture,
+    per,
+    breaks,
+    contents,
+    section,
+    variant,
+    ...line
+  } = row
+  const rarer = { words, item, picture, per, breaks, contents, section, variant }
+  return { ...line, ...Object.fromEntries(Object.entries(rarer).filter(([, value]) => value)) }
 }
 
 /** Everything about one job that its papers, money and line are worked out from. */

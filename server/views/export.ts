@@ -51,6 +51,9 @@ export async function exportJob(id: string): Promise<JobExport> {
       optional: l.optional,
       chosen: counts(l),
       net: priced.lines[i]!.net,
+      section: l.section?.name ?? null,
+      variant: l.variant?.name ?? null,
+      ...(l.contents ? { contents: l.contents } : {}),
     })),
     totals: {
       subtotal: priced.subtotal,

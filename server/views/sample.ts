@@ -1,6 +1,6 @@
 import { dayOf } from '../../core/calendar/dates'
 import type { Ask } from '../../core/document/model'
-import type { PaperFigures } from '../../core/layout/expand'
+import type { PaperFigures } from '../../core/layout/figures'
 import type { MergeContext } from '../../core/merge/merge'
 import { type JobRecord, mergeContext } from '../../core/merge/context'
 import { linesIn } from '../../core/pricing/said'

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { HEARD } from '../rounds'
 import { roles } from '../../core/members/rights'
 import { me } from './members'
-import { factRule, paymentPlan, invoiceWhen, language, minor, preflightNote } from '../shapes'
+import { content, factRule, paymentPlan, invoiceWhen, language, minor, preflightNote, priceBreak } from '../shapes'
 import { signatureMark } from '../signing'
 import { clauseRow, templateRow } from './library'
 
@@ -186,6 +186,8 @@ export const library = z.object({
       group: z.string(),
       words: z.partialRecord(language, z.object({ description: z.string(), unit: z.string() })),
       prices: z.array(z.object({ from: z.string(), unitPrice: minor })),
+      breaks: z.array(priceBreak),
+      contents: z.array(content),
       stock: z.number().nullable(),
       picture: z.string().nullable(),
     }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { day, discount, minor, paperKind, paperState, stage, stopKey, stopState, taxGroup } from '../shapes'
+import { content, day, discount, minor, paperKind, paperState, stage, stopKey, stopState, taxGroup } from '../shapes'
 import { contactView } from './jobs'
 
 const exportedLine = z.object({
@@ -11,6 +11,7 @@ const exportedLine = z.object({
   discount: minor,
   taxRate: z.string(),
   net: minor,
+  contents: z.array(content).optional(),
 })
 /** An invoice as it was raised. */
 const exportedInvoice = z.object({
@@ -73,7 +74,14 @@ export const jobExport = z.object({
     .nullable(),
   pricesIncludeTax: z.boolean(),
   discount: discount.nullable(),
-  lines: z.array(exportedLine.extend({ optional: z.boolean(), chosen: z.boolean() })),
+  lines: z.array(
+    exportedLine.extend({
+      optional: z.boolean(),
+      chosen: z.boolean(),
+      section: z.string().nullable(),
+      variant: z.string().nullable(),
+    }),
+  ),
   totals: z.object({
     subtotal: minor,
     discount: minor,

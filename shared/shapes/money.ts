@@ -8,9 +8,11 @@ import type { StageState, Stage, StageAmount, StageDue, StageRule, PaymentPlan }
 import type { Drift } from '../../core/merge/drift'
 import type { NextAct } from '../../core/line/next'
 import {
+  type Content,
   type Discount,
   type LineResult,
   PER,
+  type PriceBreak,
   type Priced,
   type PricedLine,
   type QuantityLimits,
@@ -207,6 +209,15 @@ export const quantityLimits: z.ZodType<QuantityLimits> = z.object({
   step: z.string(),
 })
 
+export const priceBreak: z.ZodType<PriceBreak> = z.object({ from: z.string(), unitPrice: minor })
+
+export const content: z.ZodType<Content> = z.object({
+  quantity: z.string(),
+  unit: z.string(),
+  description: z.string(),
+  item: z.string().nullable().optional(),
+})
+
 export const pricedLine: z.ZodType<PricedLine> = z.object({
   key: z.string(),
   description: z.string(),
@@ -220,6 +231,10 @@ export const pricedLine: z.ZodType<PricedLine> = z.object({
   chosen: z.boolean(),
   clientQuantity: quantityLimits.nullable(),
   per: z.enum(PER).nullable().optional(),
+  breaks: z.array(priceBreak).nullable().optional(),
+  contents: z.array(content).nullable().optional(),
+  section: z.object({ name: z.string(), discount: discount.nullable() }).nullable().optional(),
+  variant: z.object({ name: z.string(), taken: z.boolean() }).nullable().optional(),
   words: z
     .partialRecord(z.enum(languages), z.object({ description: z.string(), unit: z.string() }))
     .nullable()

@@ -6,7 +6,8 @@ import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Minor, minor } from '../../core/money/money'
 import type { Stage } from '../../core/payment-plan/plan'
-import { type Choices, applyChoices, price } from '../../core/pricing/pricing'
+import { type Choices, applyChoices } from '../../core/pricing/choices'
+import { price } from '../../core/pricing/pricing'
 import { Caller, signedIn } from '../support/caller'
 import {
   ORCHARD,

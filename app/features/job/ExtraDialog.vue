@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { quantityText } from '~~/core/layout/expand'
+import { quantityText } from '~~/core/layout/figures'
 import { changeBetween, type ExtraRow, isNothing, showExtra } from '~~/core/extras/extra'
 import { type Discount, type PricedLine, counts } from '~~/core/pricing/pricing'
 import { newExtra } from '~~/shared/jobs'
@@ -18,7 +18,9 @@ const pricing = computed(() => ({
   pricesIncludeTax: job.value.pricesIncludeTax,
 }))
 const form = reactive({
-  lines: job.value.lines.filter(counts).map((l): PricedLine => ({ ...l, optional: false, group: null, chosen: true })),
+  lines: job.value.lines
+    .filter(counts)
+    .map((l): PricedLine => ({ ...l, optional: false, group: null, chosen: true, variant: null })),
   discount: job.value.discount as Discount | null,
   words: props.words,
   key: newKey(),

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { quantityText } from '~~/core/layout/expand'
-import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
+import { quantityText } from '~~/core/layout/figures'
+import { contentText } from '~~/core/pricing/contents'
+import { counts, type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
+import { takenOf, variantsOf, withVariant } from '~~/core/pricing/variants'
 import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
@@ -36,6 +38,29 @@ async function save() {
 const extra = ref<{ words: string } | null>(null)
 const mayExtra = computed(() => mayMakeExtra(job.value, session))
 defineExpose({ begin, extra: (words: string) => (extra.value = { words }) })
+/** Once one variant is agreed the others have lapsed, and their lines with them. */
+const lapsed = computed(() => {
+  const taken = takenOf(job.value.lines)
+  return job.value.agreed ? variantsOf(job.value.lines).filter((v) => v !== taken) : []
+})
+/** Each line with what stands above it: its variant with what all comes to then, its section. */
+const rows = computed(() => {
+  const { lines, priced, discount, pricesIncludeTax, currency } = job.value
+  const shown = lines.flatMap((l, i) =>
+    lapsed.value.includes(l.variant?.name ?? '') ? [] : [{ l, net: priced.lines[i]!.net }],
+  )
+  return shown.map(({ l, net }, i) => {
+    const above = shown[i - 1]?.l
+    const begins = l.variant && l.variant.name !== above?.variant?.name
+    const all = begins && price({ lines: withVariant(lines, l.variant!.name), discount, pricesIncludeTax })
+    return {
+      l,
+      net,
+      variant: all && { ...l.variant!, total: money(all.total, currency) },
+      section: l.section && (begins || l.section.name !== above?.section?.name) ? l.section.name : null,
+    }
+  })
+})
 const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
 </script>
 
@@ -51,13 +76,28 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
       aria-labelledby="lines"
     >
       <tbody>
-        <tr v-for="(l, i) in job.lines" :key="l.key" :class="{ soft: !counts(l) }">
-          <td>
-            {{ l.description }}<span v-if="l.quantity !== '1' || l.unit" class="soft">, {{ quantityText(l) }}</span>
-            <span v-if="l.optional" class="soft small"> {{ optionWords(l) }}</span>
-          </td>
-          <td class="money">{{ money(job.priced.lines[i]!.net, job.currency) }}</td>
-        </tr>
+        <template v-for="{ l, net, variant, section } in rows" :key="l.key">
+          <tr v-if="variant">
+            <td>
+              <b>{{ variant.name }}</b>
+              <span class="soft small"> {{ variant.taken ? (job.agreed ? 'taken' : 'proposed') : 'beside it' }}</span>
+            </td>
+            <td class="money">{{ variant.total }}</td>
+          </tr>
+          <tr v-if="section">
+            <td colspan="2" class="font-semibold">{{ section }}</td>
+          </tr>
+          <tr :class="{ soft: !counts(l) }">
+            <td>
+              {{ l.description }}<span v-if="l.quantity !== '1' || l.unit" class="soft">, {{ quantityText(l) }}</span>
+              <span v-if="l.optional" class="soft small"> {{ optionWords(l) }}</span>
+              <span v-for="(c, i) in l.contents ?? []" :key="i" class="block soft small">{{
+                contentText(c, locale)
+              }}</span>
+            </td>
+            <td class="money">{{ money(net, job.currency) }}</td>
+          </tr>
+        </template>
         <tr v-if="job.priced.discount">
           <td class="soft">Discount on the whole</td>
           <td class="money">−{{ money(job.priced.discount, job.currency) }}</td>
@@ -72,6 +112,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
         </tr>
       </tbody>
     </table>
+    <p v-if="lapsed.length" class="soft small mt-2">Lapsed: {{ lapsed.join(', ') }}</p>
     <ul v-if="job.short.length" class="grid gap-2 mt-3" aria-label="Too few">
       <li v-for="s in job.short" :key="s.item" class="notice small">
         {{ typedDecimal(s.wanted, locale) }} of {{ s.description }} wanted at once, and {{ s.stock }} there<template
@@ -108,6 +149,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
           :currency="job.currency"
           :day="job.starts?.slice(0, 10)"
           :record="job"
+          variants
           :problems="problems"
         />
         <p class="acts">

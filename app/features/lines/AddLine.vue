@@ -2,6 +2,7 @@
 import { dayOf } from '~~/core/calendar/dates'
 import { priceOn } from '~~/core/items/item'
 import type { Minor } from '~~/core/money/money'
+import { settled } from '~~/core/pricing/breaks'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import { searchable } from '~~/shared/text'
 import type { LibraryView } from '~~/shared/library'
@@ -32,14 +33,19 @@ function add(option: Item | Own, typed: string) {
   const item = option.id ? (option as Item) : null
   emit(
     'add',
-    newLine({
-      ...(item ? ofItem(item) : {}),
-      key: `l${newKey().slice(0, 8)}`,
-      description: item?.description ?? typed,
-      quantity: item?.clientQuantity?.min ?? '1',
-      unitPrice: item ? priceNow(item) : (0 as Minor),
-      taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
-    }),
+    settled(
+      newLine({
+        ...(item ? ofItem(item) : {}),
+        key: `l${newKey().slice(0, 8)}`,
+        description: item?.description ?? typed,
+        quantity: item?.clientQuantity?.min ?? '1',
+        unitPrice: item ? priceNow(item) : (0 as Minor),
+        ...(item?.breaks.length
+          ? { breaks: item.breaks.map((b, i) => (i ? b : { ...b, unitPrice: priceNow(item) })) }
+          : {}),
+        taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
+      }),
+    ),
   )
 }
 </script>

@@ -1,12 +1,29 @@
 <script setup lang="ts">
 import { type Counted, countOf } from '~~/core/pricing/per'
+import { discountSection, putInSection, putInVariant } from '~~/core/pricing/arrange'
+import { contentText, readContents } from '~~/core/pricing/contents'
 import type { PricedLine } from '~~/core/pricing/pricing'
+import { variantsOf } from '~~/core/pricing/variants'
+import { useLibrary } from '~/features/library/useLibrary'
 import type { TypedNumbers } from './typedNumbers'
 
 /** What is rarer about a priced line: its discount, and what the client may choose of it. */
-const props = defineProps<{ line: PricedLine; n: number; typed: TypedNumbers; record?: Counted }>()
-const emit = defineEmits<{ update: [change: Partial<PricedLine>] }>()
-const { wrong, shown, discountText, limits, setDiscount, setLimits } = props.typed
+const props = defineProps<{
+  line: PricedLine
+  n: number
+  typed: TypedNumbers
+  record?: Counted
+  lines: PricedLine[]
+  currency: string
+}>()
+const emit = defineEmits<{ update: [change: Partial<PricedLine>]; put: [lines: PricedLine[]] }>()
+const { wrong, shown, locale, discountText, limits, breaksText, setDiscount, setLimits, setBreaks } = props.typed
+const library = useLibrary()
+const contents = computed(() => (props.line.contents ?? []).map((c) => contentText(c, locale.value)).join('\n'))
+const variants = computed(() => [
+  { value: '', label: 'all variants' },
+  ...variantsOf(props.lines).map((value) => ({ value, label: value })),
+])
 /** What its quantity may go by, with how many that is now. */
 const by = computed(() => {
   const { record } = props
@@ -18,6 +35,10 @@ const by = computed(() => {
     { value: 'day', label: `the days: ${now('day')}` },
   ] as const
 })
+function give(text: string): void {
+  const read = readContents(text, locale.value, library.items)
+  emit('update', { contents: read.length ? read : null })
+}
 const field = (name: string) => `${props.line.key}.${name}`
 </script>
 
@@ -67,6 +88,61 @@ const field = (name: string) => `${props.line.key}.${name}`
         placeholder="e.g. heating"
         @given="emit('update', { group: $event.trim() || null })"
     /></label>
+    <label class="field"
+      ><span>From how many on another price</span>
+      <TypedText
+        :value="shown(field('breaks'), breaksText(line.breaks))"
+        :aria-label="`Prices from so many on, line ${n}`"
+        :aria-invalid="!!wrong[field('breaks')]"
+        placeholder="10: 45; 20: 40"
+        @given="
+          setBreaks(field('breaks'), $event, line.breaks?.[0]?.unitPrice ?? line.unitPrice, (breaks) =>
+            emit('update', { breaks: breaks.length ? breaks : null }),
+          )
+        "
+      /><Message v-if="wrong[field('breaks')]" severity="error" size="small" variant="simple" role="alert">{{
+        wrong[field('breaks')]!.words
+      }}</Message></label
+    >
+    <label class="field"
+      ><span>What it is made up of, one a row</span
+      ><Textarea
+        :model-value="contents"
+        rows="2"
+        auto-resize
+        maxlength="4000"
+        :aria-label="`What line ${n} is made up of`"
+        placeholder="20 × Towel"
+        @change="give(($event.target as HTMLTextAreaElement).value)"
+    /></label>
+    <label class="field"
+      ><span>Section of the quote</span
+      ><TypedText
+        :value="line.section?.name ?? ''"
+        :aria-label="`Section of line ${n}`"
+        maxlength="60"
+        placeholder="e.g. The evening"
+        @given="emit('put', putInSection(lines, line.key, $event.trim()))"
+    /></label>
+    <label v-if="line.section" class="field"
+      ><span>Off all of “{{ line.section.name }}” together</span>
+      <TypedText
+        :value="shown(field('section-discount'), discountText(line.section.discount))"
+        :aria-label="`Discount on the section of line ${n}`"
+        :aria-invalid="!!wrong[field('section-discount')]"
+        placeholder="10%"
+        @given="setDiscount(field('section-discount'), $event, (d) => emit('put', discountSection(lines, line.key, d)))"
+      /><Message v-if="wrong[field('section-discount')]" severity="error" size="small" variant="simple" role="alert">{{
+        wrong[field('section-discount')]!.words
+      }}</Message></label
+    >
+    <Choice
+      v-if="variants.length > 1"
+      label="Stands in"
+      :options="variants"
+      :model-value="line.variant?.name ?? ''"
+      @update:model-value="emit('put', putInVariant(lines, line.key, $event))"
+    />
     <label class="acts"
       ><Checkbox
         binary

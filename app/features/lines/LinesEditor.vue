@@ -2,10 +2,13 @@
 import { GripVertical, SlidersHorizontal, Undo2, X } from '@lucide/vue'
 import { isDecimal } from '~~/core/money/money'
 import { readAmount, readDecimal, readPercent } from '~~/core/money/typed'
-import { type Counted, countOf, following } from '~~/core/pricing/per'
+import { atPrice, settled } from '~~/core/pricing/breaks'
+import { type Counted, following } from '~~/core/pricing/per'
+import { contentText } from '~~/core/pricing/contents'
 import { type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
 import AddLine from './AddLine.vue'
 import LineMore from './LineMore.vue'
+import LineVariants from './LineVariants.vue'
 import { useLineHistory } from './history'
 import { useLineKeys } from './keys'
 import { pastedLines } from './pastedLines'
@@ -21,12 +24,14 @@ const props = defineProps<{
   day?: string | null
   /** The record that lines may go by; none where what was agreed is changed. */
   record?: Counted
+  /** It may have variants side by side: what is still to be agreed. */
+  variants?: boolean
   problems?: Record<string, string>
 }>()
 const emit = defineEmits<{ 'update:lines': [PricedLine[]]; 'update:discount': [Discount | null] }>()
 const notices = useNotices()
 const typed = useTypedNumbers(props.currency)
-const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount } = typed
+const { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, breaksText, setDiscount } = typed
 
 const { past, remember, undo } = useLineHistory(
   () => ({ lines: props.lines, discount: props.discount }),
@@ -43,8 +48,15 @@ function putDiscount(discount: Discount | null): void {
   remember()
   emit('update:discount', discount)
 }
+/** Changes a line, with what follows from that: how many there are by the record, what one costs for so many. */
 const update = (i: number, change: Partial<PricedLine>) =>
-  put(props.lines.map((l, k) => (k === i ? { ...l, ...change } : l)))
+  put(
+    props.lines.map((l, k) => {
+      if (k !== i) return l
+      const next = { ...l, ...change }
+      return settled(props.record ? following([next], props.record)[0]! : next)
+    }),
+  )
 // The record is written beside them: what goes by it follows at once.
 watch(
   () => props.record,
@@ -53,12 +65,6 @@ watch(
     if (next?.some((l, i) => l !== props.lines[i])) emit('update:lines', next)
   },
 )
-/** What a change of a line is with what follows from it. */
-function followed({ per, ...change }: Partial<PricedLine>): Partial<PricedLine> {
-  if (per === undefined) return change
-  const quantity = per && props.record ? countOf(per, props.record) : null
-  return { ...change, per, ...(quantity ? { quantity } : {}) }
-}
 const add = (line: PricedLine) => put([...props.lines, line])
 function remove(i: number): void {
   forget(props.lines[i]!.key)
@@ -72,7 +78,9 @@ function move(i: number, by: number): void {
   put(lines)
 }
 const setPrice = (i: number, field: string, text: string) =>
-  take(field, text, readAmount(text, props.currency, locale.value), (unitPrice) => update(i, { unitPrice }))
+  take(field, text, readAmount(text, props.currency, locale.value), (unitPrice) =>
+    update(i, atPrice(props.lines[i]!, unitPrice)),
+  )
 /** Rows of a spreadsheet put into a cell become lines. */
 function paste(event: ClipboardEvent): void {
   const pasted = pastedLines(event.clipboardData?.getData('text/plain') ?? '', {
@@ -110,6 +118,12 @@ const special = (l: PricedLine) =>
     l.discount ? `${discountText(l.discount)} off` : '',
     l.group ? `one of “${l.group}”` : l.optional ? 'the client may leave it' : '',
     l.clientQuantity ? `the client sets ${limits(l.clientQuantity)}` : '',
+    l.breaks?.length ? `from ${breaksText(l.breaks)}` : '',
+    ...(l.contents?.length ? [`with ${l.contents.map((c) => contentText(c, locale.value)).join(', ')}`] : []),
+    l.section
+      ? `in “${l.section.name}”${l.section.discount ? `, ${discountText(l.section.discount)} off it` : ''}`
+      : '',
+    l.variant ? `only in “${l.variant.name}”` : '',
     l.per && props.record ? `by the job’s ${{ person: 'people', hour: 'hours', day: 'days' }[l.per]}` : '',
   ]
     .filter(Boolean)
@@ -121,22 +135,20 @@ defineExpose({
     const [first] = Object.keys(wrong)
     if (!first) return true
     const line = props.lines.find((l) => first.startsWith(`${l.key}.`))
-    if (line && /discount|limits/.test(first) && !isOpen(line)) toggle(line)
+    if (line && /discount|limits|breaks/.test(first) && !isOpen(line)) toggle(line)
     void nextTick(() => root.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus())
     return false
   },
 })
-const priced = computed(() => {
+function pricedAs(all: PricedLine[]) {
+  const lines = all.filter((l) => isDecimal(l.quantity) && isDecimal(l.taxRate))
   try {
-    return price({
-      lines: props.lines.filter((l) => isDecimal(l.quantity) && isDecimal(l.taxRate)),
-      discount: props.discount,
-      pricesIncludeTax: props.pricesIncludeTax,
-    })
+    return price({ lines, discount: props.discount, pricesIncludeTax: props.pricesIncludeTax })
   } catch {
     return null
   }
-})
+}
+const priced = computed(() => pricedAs(props.lines))
 const net = (l: PricedLine) => priced.value?.lines.find((x) => x.key === l.key)?.net ?? 0
 const problemOf = (i: number) => Object.entries(props.problems ?? {}).find(([k]) => k.startsWith(`lines.${i}.`))?.[1]
 const CELLS = [
@@ -163,11 +175,18 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 
 <template>
   <div ref="root" @keydown="key" @paste="paste">
+    <LineVariants
+      v-if="variants"
+      :lines="lines"
+      :currency="currency"
+      :total="(all) => pricedAs(all)?.total ?? null"
+      @put="put"
+    />
     <DataTable
       :value="lines"
       data-key="key"
       :expanded-rows="expanded"
-      :row-class="() => 'line'"
+      :row-class="(l) => (l.variant && !l.variant.taken ? 'line beside' : 'line')"
       class="sheet"
       aria-label="Priced lines"
       @row-reorder="put($event.value as PricedLine[])"
@@ -224,7 +243,16 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
         </template>
       </Column>
       <template #expansion="{ data: l, index: i }">
-        <LineMore :line="l" :n="i + 1" :typed="typed" :record="record" @update="update(i, followed($event))" />
+        <LineMore
+          :line="l"
+          :n="i + 1"
+          :typed="typed"
+          :record="record"
+          :lines="lines"
+          :currency="currency"
+          @update="update(i, $event)"
+          @put="put"
+        />
       </template>
       <template #empty><p class="soft">No lines yet. Add an item, or write your own.</p></template>
     </DataTable>
@@ -256,6 +284,9 @@ function given(l: PricedLine, i: number, cell: (typeof CELLS)[number]['key'], te
 </template>
 
 <style scoped>
+.sheet :deep(.beside) {
+  color: var(--ink-soft);
+}
 .sheet :deep(td) {
   padding: 3px 6px 3px 0;
   vertical-align: top;

@@ -1,7 +1,8 @@
 import { majorString, type Minor } from '~~/core/money/money'
 import { type Typed, readAmount, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
+import { readBreaks } from '~~/core/pricing/breaks'
 import { readLimits } from '~~/core/pricing/limits'
-import type { Discount, QuantityLimits } from '~~/core/pricing/pricing'
+import type { Discount, PriceBreak, QuantityLimits } from '~~/core/pricing/pricing'
 
 /** Numbers of priced lines as they are typed where the business is, and what is wrong with one that can't be taken. */
 export function useTypedNumbers(currency: string) {
@@ -40,10 +41,36 @@ export function useTypedNumbers(currency: string) {
     if (read) then({ ...read, step: was?.step ?? read.step })
     else wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
   }
+  const breaksText = (breaks: readonly PriceBreak[] | null | undefined) =>
+    (breaks ?? [])
+      .slice(1)
+      .map((b) => `${decimal(b.from)}: ${amount(b.unitPrice)}`)
+      .join('; ')
+  /** Takes what one costs from so many on, after what it costs below the first. */
+  function setBreaks(field: string, text: string, below: Minor, then: (breaks: PriceBreak[]) => void): void {
+    delete wrong[field]
+    const read = readBreaks(text, below, currency, locale.value)
+    if (read) then(read)
+    else wrong[field] = { text, words: 'Write how many and what one costs then, such as 10: 45; 20: 40.' }
+  }
   /** Lets go of what was typed and couldn't be taken on a line that is gone. */
   function forget(key: string): void {
     for (const field of Object.keys(wrong)) if (field.startsWith(`${key}.`)) delete wrong[field]
   }
-  return { locale, wrong, shown, take, forget, decimal, amount, discountText, limits, setDiscount, setLimits }
+  return {
+    locale,
+    wrong,
+    shown,
+    take,
+    forget,
+    decimal,
+    amount,
+    discountText,
+    limits,
+    setDiscount,
+    setLimits,
+    breaksText,
+    setBreaks,
+  }
 }
 export type TypedNumbers = ReturnType<typeof useTypedNumbers>

@@ -12,6 +12,8 @@ const props = defineProps<{
   currency: string
   rates: { value: string; label: string }[]
   groups: string[]
+  /** What is sold: what a package is made up of is told from it. */
+  items: Item[]
   keep: (body: object, headers: Record<string, string>) => Promise<unknown>
 }>()
 const emit = defineEmits<{ close: []; remove: [item: Item] }>()
@@ -27,7 +29,7 @@ const form = reactive<ItemGiven>(
 )
 const { send } = useKept({ kept: () => props.item, form: () => form, take: () => {} })
 const given = (body: object) => send((headers) => props.keep(body, headers))
-const schema = computed(() => itemForm(props.currency, locale.value, props.item))
+const schema = computed(() => itemForm(props.currency, locale.value, props.item, props.items))
 const languagesLeft = (own: string) =>
   Object.entries(LANGUAGE_NAMES)
     .filter(([l]) => l === own || (l !== session.data?.business?.language && !form.words.some((w) => w.language === l)))
@@ -82,10 +84,16 @@ const findGroups = (typed: string) =>
             maxlength="60"
             @complete="findGroups($event.query)"
         /></FieldOf>
+        <FieldOf name="breaks" label="From how many on another price"
+          ><InputText v-model="form.breaks" maxlength="300" placeholder="10: 45; 20: 40"
+        /></FieldOf>
         <FieldOf name="stock" label="How many there are"
           ><InputText v-model="form.stock" inputmode="numeric" maxlength="6" placeholder="doesn’t matter"
         /></FieldOf>
       </div>
+      <FieldOf name="contents" label="What it is made up of, where it is a package: one a row"
+        ><Textarea v-model="form.contents" rows="2" auto-resize maxlength="4000" placeholder="20 × Towel"
+      /></FieldOf>
       <div class="flex flex-wrap gap-3 items-center">
         <img
           v-if="form.picture"

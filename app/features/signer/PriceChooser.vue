@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { decimalString, isDecimal, tenThousandths } from '~~/core/money/money'
 import { readDecimal, typedDecimal } from '~~/core/money/typed'
-import { type PricedLine, counts, quantityProblem } from '~~/core/pricing/pricing'
+import { quantityProblem } from '~~/core/pricing/choices'
+import { contentText } from '~~/core/pricing/contents'
+import { type PricedLine, counts, price } from '~~/core/pricing/pricing'
+import { takenOf, variantKey, variantsOf, withVariant } from '~~/core/pricing/variants'
 import { moneyIn } from '~~/shared/words'
-import { quantityText } from '~~/core/layout/expand'
+import { quantityText } from '~~/core/layout/figures'
 import type { DraftState } from './draft'
 import { useSays } from './says'
 
@@ -13,14 +16,34 @@ const { draft, chooses, lines, priced, figures } = props.state
 const open = computed(() => !!figures.value?.open && chooses.value)
 const says = useSays()
 const c = (n: number) => moneyIn(says.value.language, n, figures.value!.currency)
-const shown = computed(() => lines.value.filter((l) => open.value || counts(l)))
+const variants = computed(() => (open.value ? variantsOf(lines.value) : []))
+const variant = computed(() => takenOf(lines.value))
+/** Each variant with what it has of its own, and what all comes to with it. */
+const beside = computed(() =>
+  variants.value.map((name) => {
+    const as = withVariant(lines.value, name)
+    return {
+      name,
+      total: price({ ...figures.value!.pricing, lines: as }).total,
+      own: as.filter((l) => l.variant?.name === name),
+    }
+  }),
+)
+function choose(name: string) {
+  for (const v of variants.value) draft.value.taken[variantKey(v)] = v === name
+}
+const shown = computed(() =>
+  lines.value.filter((l) => (open.value ? !l.variant || l.variant.name === variant.value : counts(l))),
+)
 const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
 const original = (l: PricedLine) => figures.value!.pricing.lines.find((x) => x.key === l.key)!
 const typed = (l: PricedLine) => draft.value.quantities[l.key] ?? original(l).quantity
 const problem = (l: PricedLine) => (l.clientQuantity ? quantityProblem(typed(l), l.clientQuantity, l.unit) : null)
 function take(l: PricedLine, on: boolean) {
   if (l.group !== null)
-    for (const other of lines.value) if (other.group === l.group) draft.value.taken[other.key] = other.key === l.key
+    for (const other of lines.value)
+      if (other.group === l.group && other.variant?.name === l.variant?.name)
+        draft.value.taken[other.key] = other.key === l.key
   if (l.group === null) draft.value.taken[l.key] = on
 }
 function set(l: PricedLine, value: string) {
@@ -47,6 +70,32 @@ function step(l: PricedLine, by: 1n | -1n) {
 
 <template>
   <div v-if="figures && priced" class="font-sans text-[16px] mt-2 mb-4 mx-0" data-figures="prices">
+    <fieldset v-if="beside.length" class="grid gap-2 border-0 p-0 mx-0 mt-0 mb-3 phone:grid-cols-2">
+      <legend class="text-s text-ink-soft mb-2">{{ says('chooseOne') }}</legend>
+      <label
+        v-for="v in beside"
+        :key="v.name"
+        class="card"
+        :class="{ chosen: v.name === variant }"
+        :data-variant="v.name"
+      >
+        <RadioButton
+          :model-value="variant"
+          :value="v.name"
+          name="variant"
+          :input-id="`take-${variantKey(v.name)}`"
+          @update:model-value="choose(v.name)"
+        />
+        <span
+          ><b data-words>{{ v.name }}</b
+          ><span v-for="l in v.own" :key="l.key" class="block text-s text-ink-soft"
+            ><span data-words>{{ l.description }}</span
+            >{{ l.quantity !== '1' || l.unit ? `, ${quantityText(l, says.language)}` : '' }}</span
+          ></span
+        >
+        <b class="money">{{ c(v.total) }}</b>
+      </label>
+    </fieldset>
     <div v-for="l in shown" :key="l.key" class="line" :class="{ left: !counts(l) }">
       <input
         v-if="open && (l.optional || l.group !== null)"
@@ -72,6 +121,9 @@ function step(l: PricedLine, by: 1n | -1n) {
             l.quantity !== '1' || l.unit ? `, ${quantityText(l)}` : ''
           }}</span></span
         >
+        <span v-for="(content, i) in l.contents ?? []" :key="i" class="block text-s text-ink-soft">{{
+          contentText(content, says.language)
+        }}</span>
         <span v-if="open && l.optional" class="block text-s text-ink-soft">{{ says('takeOrLeave') }}</span>
         <div v-if="open && l.clientQuantity" class="flex flex-wrap items-center gap-2 mt-1.5">
           <span class="box inline-flex items-center border border-hairline-strong rounded-corner overflow-hidden"
@@ -89,6 +141,9 @@ function step(l: PricedLine, by: 1n | -1n) {
           >
           <span class="block text-s text-ink-soft">{{
             says('range', { from: l.clientQuantity.min, to: l.clientQuantity.max })
+          }}</span>
+          <span v-for="b in (l.breaks ?? []).slice(1)" :key="b.from" class="block text-s text-ink-soft">{{
+            says('fromMany', { from: typedDecimal(b.from, says.language), price: c(b.unitPrice) })
           }}</span>
           <span v-if="problem(l)" class="error" role="alert">{{
             says.language === 'en' ? problem(l) : says('pQuantity')
@@ -120,6 +175,19 @@ function step(l: PricedLine, by: 1n | -1n) {
 </template>
 
 <style scoped>
+.card {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 10px;
+  align-items: start;
+  padding: 12px;
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner, 6px);
+}
+.card.chosen {
+  border-color: var(--heather);
+  outline: 1px solid var(--heather);
+}
 .line {
   display: grid;
   grid-template-columns: 30px 1fr auto;

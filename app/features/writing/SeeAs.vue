@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PaperDocument } from '~~/core/document/model'
-import type { PaperFigures } from '~~/core/layout/expand'
+import type { PaperFigures } from '~~/core/layout/figures'
 import ReadingView from '~/features/signer/ReadingView.vue'
 import { lookOnly } from '~/features/signer/draft'
 

@@ -114,6 +114,7 @@ async function answered(answer: { subject: string; words: string }): Promise<voi
             :currency="session.data?.business?.currency ?? 'GBP'"
             :day="job.record.starts.slice(0, 10) || null"
             :record="counted"
+            variants
             :problems="problems"
             @update:lines="job.touch('lines')"
           />

@@ -119,6 +119,7 @@ useListKeys('In what we sell', [['n', 'a new item']])
       :currency="currency"
       :rates="rates"
       :groups="groups"
+      :items="library.items"
       :keep="keep"
       @close="editing = null"
       @remove="remove"

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expandTables, type PaperFigures } from '../../../core/layout/expand'
+import { expandTables } from '../../../core/layout/expand'
+import type { PaperFigures } from '../../../core/layout/figures'
 import { layoutDocument } from '../../../core/layout/layout'
 import type { PlacedField } from '../../../core/layout/types'
 import { toDocx } from '../../../core/document/docx'

@@ -1,5 +1,6 @@
 import { eq, inArray } from 'drizzle-orm'
 import { formatMoney } from '../../../core/money/money'
+import { takenOf, variantsOf } from '../../../core/pricing/variants'
 import { inSentence } from '../../../core/rounds/greeting'
 import { titlesOf } from '../../../shared/papers'
 import { figuresFor } from '../../../core/layout/restate'
@@ -77,7 +78,14 @@ async function takeAgreedLines(
         version: before.job.version + 1,
       })
       .where(eq(jobs.id, round.jobId))
-    const options = lines.filter((l) => l.optional).map((l) => `${l.description} ${l.chosen ? 'taken' : 'left out'}`)
+    const taken = takenOf(lines)
+    const lapsed = variantsOf(lines).filter((v) => v !== taken)
+    const options = [
+      ...(taken === null ? [] : [`${taken} taken`, ...lapsed.map((v) => `${v} lapsed`)]),
+      ...lines
+        .filter((l) => l.optional && (!l.variant || l.variant.taken))
+        .map((l) => `${l.description} ${l.chosen ? 'taken' : 'left out'}`),
+    ]
     await note({
       jobId: round.jobId,
       type: 'accepted',

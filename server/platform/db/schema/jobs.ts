@@ -5,7 +5,15 @@ import type { LineFacts } from '../../../../core/line/line'
 import type { CalledOff } from '../../../../core/payment-plan/called-off'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
 import type { LineWords } from '../../../../core/pricing/said'
-import type { Discount, Per, QuantityLimits } from '../../../../core/pricing/pricing'
+import type {
+  Content,
+  Discount,
+  Per,
+  PriceBreak,
+  QuantityLimits,
+  Section,
+  Variant,
+} from '../../../../core/pricing/pricing'
 import { at, flag, id, json, money } from './columns'
 import { contacts } from './contacts'
 import { kinds } from './library'
@@ -89,6 +97,10 @@ export const jobLines = sqliteTable(
     clientQuantity: json<QuantityLimits | null>('client_quantity'),
     /** What of the job says how many there are. */
     per: text('per').$type<Per>(),
+    breaks: json<PriceBreak[] | null>('breaks'),
+    contents: json<Content[] | null>('contents'),
+    section: json<Section | null>('section'),
+    variant: json<Variant | null>('variant'),
     /** What it says in further languages, as its item did. */
     words: json<LineWords | null>('words'),
     /** The priced item it was made from, and its picture. */

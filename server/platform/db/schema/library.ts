@@ -9,7 +9,7 @@ import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlit
 import type { Block, PaperDocument } from '../../../../core/document/model'
 import type { Marked } from '../../../../core/marking/model'
 import type { PaymentPlan } from '../../../../core/payment-plan/plan'
-import type { QuantityLimits } from '../../../../core/pricing/pricing'
+import type { Content, PriceBreak, QuantityLimits } from '../../../../core/pricing/pricing'
 import type { Deadline, PlanPerson, Reminders } from '../../../../core/rounds/plan'
 import { at, id, json, money } from './columns'
 
@@ -57,6 +57,8 @@ export const catalogue = sqliteTable('catalogue', {
   words: json<LineWords>('words').notNull().default({}),
   /** What it costs from a day on. */
   prices: json<DatedPrice[]>('prices').notNull().default([]),
+  breaks: json<PriceBreak[]>('breaks').notNull().default([]),
+  contents: json<Content[]>('contents').notNull().default([]),
   /** How many there are to be booked at one time; null where that doesn't matter. */
   stock: integer('stock'),
   /** A picture of it, by its SHA-256. */
