@@ -209,6 +209,7 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
     notes: '',
     lines: job.lines.map(toLine),
     discount: job.discount ?? null,
+    reverseCharge: false,
   })
   const guestIds = CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => contactIds.get(c.name)!)
   for (const g of guestIds) await addGuest(id, g)

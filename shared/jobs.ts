@@ -8,7 +8,13 @@ import { discount, pricedLines, sha } from './lines'
 import { line, prose, requiredLine } from './text'
 
 export const NAME_MAX = 200
-export const saveLines = z.object({ lines: pricedLines, discount, version: z.number().int() })
+export const saveLines = z.object({
+  lines: pricedLines,
+  discount,
+  /** The client owes the tax; as it is where it isn't given. */
+  reverseCharge: z.boolean().optional(),
+  version: z.number().int(),
+})
 
 const wallClock = z
   .string()
@@ -31,6 +37,8 @@ const contactFacts = z.object({
     .nullable(),
   /** The language they are written to in; null where it isn’t known. */
   language: z.enum(languages).nullable(),
+  /** As the country it is of writes it; empty where it isn't known. */
+  taxNumber: line(40),
 })
 
 export const newContact = contactFacts.extend({
@@ -40,6 +48,7 @@ export const newContact = contactFacts.extend({
   kind: contactFacts.shape.kind.default('person'),
   born: contactFacts.shape.born.default(null),
   language: contactFacts.shape.language.default(null),
+  taxNumber: contactFacts.shape.taxNumber.default(''),
 })
 
 /** Only what is given changes: no defaults here, or correcting a name would empty the rest. */
@@ -64,6 +73,7 @@ export const newJob = z.object({
   notes: prose(10_000).default(''),
   lines: pricedLines.default([]),
   discount: discount.default(null),
+  reverseCharge: z.boolean().default(false),
   /** What the client wrote, where the job begins with that. */
   enquiry: prose(ENQUIRY_MAX).default(''),
   /** What they are asked back, by mail, as the job is added. */

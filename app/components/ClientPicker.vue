@@ -20,10 +20,11 @@ const wordsOfOption = (o: ContactView | Newcomer) =>
 const making = ref(false)
 const box = useTemplateRef<{ focus(): void }>('box')
 onMounted(() => props.autofocus && box.value?.focus())
-const fresh = reactive({ name: '', email: '', phone: '', address: '' })
+const EMPTY = { name: '', email: '', phone: '', address: '', taxNumber: '' }
+const fresh = reactive({ ...EMPTY })
 function choose(option: ContactView | Newcomer, typed: string) {
   if (option.id) return emit('update:modelValue', option as ContactView)
-  Object.assign(fresh, { name: typed, email: '', phone: '', address: '' })
+  Object.assign(fresh, EMPTY, { name: typed })
   making.value = true
 }
 async function make(body: object) {
@@ -68,6 +69,9 @@ async function make(body: object) {
         /></FieldOf>
         <FieldOf name="phone" label="Phone"><InputText v-model="fresh.phone" type="tel" maxlength="40" /></FieldOf>
         <FieldOf name="address" label="Address"><InputText v-model="fresh.address" maxlength="1000" /></FieldOf>
+        <FieldOf name="taxNumber" label="Tax number, of a business"
+          ><InputText v-model="fresh.taxNumber" maxlength="40"
+        /></FieldOf>
         <p class="acts">
           <Button type="submit" :disabled="busy">Add {{ fresh.name.slice(0, 40) || 'them' }}</Button>
           <Button variant="text" @click="making = false">Never mind</Button>

@@ -144,7 +144,10 @@ async function keepNumbers(body: { numbers: Record<string, string> }) {
                 class="grid grid-cols-[minmax(0,1fr)_110px_110px] gap-2 py-1.5"
               >
                 <span
-                  >{{ monthWords(t.month) }}<span class="soft small block">{{ t.rate }}%</span></span
+                  >{{ monthWords(t.month)
+                  }}<span class="soft small block">{{
+                    t.rate === 'reverse' ? 'reverse charge' : `${t.rate}%`
+                  }}</span></span
                 >
                 <span class="money soft">{{ c(t.net) }}</span>
                 <span class="money">{{ c(t.tax) }}</span>

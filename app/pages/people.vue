@@ -105,6 +105,7 @@ const columns: RowColumn<ContactView>[] = [
         <EditFact label="E-mail" :value="person.email" :save="save(person, 'email')" />
         <EditFact label="Phone" :value="person.phone" :save="save(person, 'phone')" />
         <EditFact label="Address" :value="person.address" type="textarea" :save="save(person, 'address')" />
+        <EditFact label="Tax number" :value="person.taxNumber" :save="save(person, 'taxNumber')" />
         <EditFact
           label="Language"
           :value="person.language ?? ''"

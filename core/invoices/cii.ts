@@ -38,6 +38,7 @@ export function ciiOf(e: EInvoice): string {
     ...some(g.reason, { 'ram:ExemptionReason': g.reason }),
     'ram:BasisAmount': amount(g.net),
     'ram:CategoryCode': g.category,
+    ...some(g.category === 'AE', { 'ram:ExemptionReasonCode': 'VATEX-EU-AE' }),
     'ram:RateApplicablePercent': g.rate,
   })
   return builder.build({

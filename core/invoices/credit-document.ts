@@ -49,7 +49,12 @@ export function creditDocument(head: InvoiceHead, credit: Credit): PaperDocument
             rows: [
               row(table.withoutTax, money(credit.net)),
               ...credit.groups.map((g) =>
-                row(fill(table.taxOn, { rate: rate(g.rate), net: money(g.net) }), money(g.tax)),
+                row(
+                  head.reverseCharge
+                    ? table.reverseCharge
+                    : fill(table.taxOn, { rate: rate(g.rate), net: money(g.net) }),
+                  money(g.tax),
+                ),
               ),
               row(says.credited, money(credit.total), true),
             ],

@@ -65,6 +65,9 @@ export function headBlocks(head: InvoiceHead, says: InvoiceSays, title: string):
         para([
           run(head.client.name, true),
           ...(head.client.address ? [{ t: 'break' } as Inline, ...lines(head.client.address)] : []),
+          ...(head.client.taxNumber
+            ? [{ t: 'break' } as Inline, run(`${says.taxNumber} ${head.client.taxNumber}`)]
+            : []),
         ]),
       ],
     ],
@@ -148,7 +151,12 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice, code?: stri
               ),
               row(table.withoutTax, money(invoice.net)),
               ...invoice.groups.map((g) =>
-                row(fill(table.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }), money(g.tax)),
+                row(
+                  head.reverseCharge
+                    ? table.reverseCharge
+                    : fill(table.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }),
+                  money(g.tax),
+                ),
               ),
               row(table.total, money(invoice.total), true),
               ...invoice.deductions.map((d) => row(lessWords(d, says, day), `−${money(d.amount)}`)),

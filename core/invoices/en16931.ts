@@ -3,6 +3,7 @@ import type { Day } from '../calendar/dates'
 import { type CountryCode } from '../country/presets'
 import { type Minor, ZERO, minor, share, subtract, sum } from '../money/money'
 import { contentText } from '../pricing/contents'
+import { tableSays } from '../merge/table-words'
 import type { Credit } from './credit'
 import type { Invoice, InvoiceHead } from './invoice'
 
@@ -65,8 +66,8 @@ export interface ELine {
 }
 /** What a line's quantity costs: its net without its sign (BT-146, BT-149). */
 export const priceOf = (l: Pick<ELine, 'net'>): Minor => minor(Math.abs(l.net))
-/** UNTDID 5305: standard rate, zero rate, exempt. */
-export type Category = 'S' | 'Z' | 'E'
+/** UNTDID 5305: standard rate, zero rate, exempt, reverse charge. */
+export type Category = 'S' | 'Z' | 'E' | 'AE'
 export interface TaxPart {
   category: Category
   rate: string
@@ -87,7 +88,8 @@ const UNITS: [RegExp, string][] = [
 export const unitCode = (unit: string): string => UNITS.find(([p]) => p.test(unit.trim()))?.[1] ?? 'C62'
 
 /** How a rate is charged: nothing is exempt where the business says why, else zero-rated. */
-const categoryOf = (rate: string, exempt: string): Category => (Number(rate) > 0 ? 'S' : exempt ? 'E' : 'Z')
+const categoryOf = (rate: string, exempt: string, reverse = false): Category =>
+  reverse ? 'AE' : Number(rate) > 0 ? 'S' : exempt ? 'E' : 'Z'
 
 const partyOf = (
   {
@@ -97,7 +99,7 @@ const partyOf = (
     register = '',
     email = '',
   }: Partial<InvoiceHead['business']> & InvoiceHead['client'],
-  country: CountryCode,
+  country: string,
 ): Party => {
   const compact = taxNumber.replace(/[\s.-]/g, '').toUpperCase()
   const isVat = /^[A-Z]{2}[0-9A-Z+*]{2,12}$/.test(compact)
@@ -115,8 +117,14 @@ const partyOf = (
   }
 }
 
+/** Where a client is, by the country their tax number is of (Greece and Northern Ireland have prefixes of their own). */
+function buyerCountry(taxNumber: string | undefined, home: CountryCode): string {
+  const prefix = /^[A-Z]{2}(?=[0-9A-Z])/.exec((taxNumber ?? '').replace(/[\s.-]/g, '').toUpperCase())?.[0]
+  return prefix ? ({ EL: 'GR', XI: 'GB' }[prefix] ?? prefix) : home
+}
+
 /** What an invoice and a credit note have in common. */
-function common(head: InvoiceHead, exempt: string) {
+function common(head: InvoiceHead) {
   const country = head.country ?? 'GB'
   return {
     number: head.number,
@@ -126,20 +134,32 @@ function common(head: InvoiceHead, exempt: string) {
     note: head.jobTitle,
     terms: head.terms ?? '',
     seller: partyOf(head.business, country),
-    buyer: partyOf(head.client, country),
+    buyer: partyOf(head.client, buyerCountry(head.client.taxNumber, country)),
     iban: ibanIn(head.business.bank),
     remittance: head.reference ?? head.number,
-    part: (g: { rate: string; net: Minor; tax: Minor }): TaxPart => {
-      const category = categoryOf(g.rate, exempt)
-      return { category, rate: g.rate, net: g.net, tax: g.tax, reason: category === 'E' ? exempt : '' }
-    },
+  }
+}
+/** How a rate is charged on an invoice, and what of it is by that rate. */
+function taxing(head: InvoiceHead, exempt: string) {
+  const category = (rate: string) => categoryOf(rate, exempt, head.reverseCharge)
+  const reasons: Partial<Record<Category, string>> = { E: exempt, AE: tableSays(head.language).reverseCharge }
+  return {
+    category,
+    part: ({ rate, net, tax }: { rate: string; net: Minor; tax: Minor }): TaxPart => ({
+      category: category(rate),
+      rate,
+      net,
+      tax,
+      reason: reasons[category(rate)] ?? '',
+    }),
   }
 }
 const plainRate = (rate: string) => (rate.includes('.') ? rate.replace(/\.?0+$/, '') : rate)
 
 /** An invoice as it was raised; `exempt` says why nothing is charged at 0 %, where that isn't a zero rate. */
 export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EInvoice {
-  const { part, ...of } = common(head, exempt)
+  const of = common(head)
+  const { part, category } = taxing(head, exempt)
   // Lines are of the whole; what was invoiced before comes off by lines of its own.
   const whole = invoice.groups.map((g) => ({
     rate: g.rate,
@@ -160,7 +180,7 @@ export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EI
         quantity: l.quantity,
         unit: unitCode(l.unit),
         net: nets[n]!,
-        category: categoryOf(g.rate, exempt),
+        category: category(g.rate),
         rate: g.rate,
       },
     ])
@@ -172,7 +192,7 @@ export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EI
       quantity: g.net < 0 ? '1' : '-1',
       unit: 'C62',
       net: minor(-g.net),
-      category: categoryOf(g.rate, exempt),
+      category: category(g.rate),
       rate: g.rate,
     })),
   )
@@ -197,7 +217,8 @@ export function eInvoiceOf(head: InvoiceHead, invoice: Invoice, exempt = ''): EI
 
 /** A credit note: a line for each rate of what it takes back. */
 export function eCreditOf(head: InvoiceHead, credit: Credit, exempt = ''): EInvoice {
-  const { part, ...of } = common(head, exempt)
+  const of = common(head)
+  const { part, category } = taxing(head, exempt)
   return {
     ...of,
     type: '381',
@@ -210,7 +231,7 @@ export function eCreditOf(head: InvoiceHead, credit: Credit, exempt = ''): EInvo
       quantity: '1',
       unit: 'C62',
       net: g.net,
-      category: categoryOf(g.rate, exempt),
+      category: category(g.rate),
       rate: g.rate,
     })),
     groups: credit.groups.map(part),

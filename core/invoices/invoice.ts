@@ -64,7 +64,7 @@ function invoiced(pricing: Pricing, priced: Priced): InvoiceLine[] {
             unit: l.unit,
             unitPrice: l.unitPrice,
             discount: priced.lines[i]!.discount,
-            taxRate: l.taxRate,
+            taxRate: pricing.reverseCharge ? '0' : l.taxRate,
             net: priced.lines[i]!.net,
           },
         ]
@@ -184,7 +184,14 @@ export interface InvoiceHead {
     /** The register it stands in, and its number there; not kept before. */
     register?: string
   }
-  client: { name: string; address: string }
+  client: {
+    name: string
+    address: string
+    /** Not kept before. */
+    taxNumber?: string
+  }
+  /** The client owes the tax. */
+  reverseCharge?: boolean
 }
 
 /** From this total on, in major units, an invoice names its client's address (the limit of a simplified invoice). */
@@ -204,6 +211,9 @@ export function invoiceProblems(head: InvoiceHead, invoice: Pick<Invoice, 'total
       : ['The tax number of the business is missing.']),
     ...(head.business.register || !shows('register') ? [] : ['The registration number of the business is missing.']),
     ...(head.client.name.trim() ? [] : ['It has no client.']),
+    ...(head.reverseCharge && !head.client.taxNumber?.trim()
+      ? [`The tax number of ${head.client.name || 'the client'} is missing: they owe the tax.`]
+      : []),
     ...(large && !head.client.address.trim() ? [`The address of ${head.client.name || 'the client'} is missing.`] : []),
   ]
 }

@@ -65,6 +65,7 @@ export function breaches(e: EInvoice): Breach[] {
     )
     insist(net === g.net, `BR-${g.category}-08`, `The lines at ${g.rate}% don’t add up to what is taxed at it.`)
     insist(g.category === 'S' || g.tax === 0, `BR-${g.category}-09`, 'Tax is charged where none is due.')
+    insist(g.category !== 'AE' || !!g.reason, 'BR-AE-10', 'It doesn’t say that the client owes the tax.')
     insist(g.category !== 'E' || !!g.reason, 'BR-E-10', 'It doesn’t say why no tax is charged.')
   }
   insist(groups.length > 0, 'BR-CO-18', 'It says nothing of tax.')
@@ -72,6 +73,23 @@ export function breaches(e: EInvoice): Breach[] {
   insist(known || !!seller.register, 'BR-CO-26', 'The tax number of the business is missing: Settings, Who we are.')
   if (groups.some((g) => g.category === 'S'))
     insist(known, 'BR-S-02', 'Tax is charged, and the tax number of the business is missing: Settings, Who we are.')
+  if (groups.some((g) => g.category === 'AE')) {
+    insist(
+      known,
+      'BR-AE-02',
+      'The client owes the tax, and the tax number of the business is missing: Settings, Who we are.',
+    )
+    insist(
+      !!buyer.vatId || !!buyer.register,
+      'BR-AE-02',
+      `The client owes the tax, and the tax number of ${buyer.name || 'the client'} is missing: People.`,
+    )
+    insist(
+      lines.every((l) => l.category !== 'AE' || Number(l.rate) === 0),
+      'BR-AE-05',
+      'Tax is charged where the client owes it.',
+    )
+  }
   insist(
     e.type === '381' || totals.due <= 0 || !!e.dueOn || !!e.terms,
     'BR-CO-25',

@@ -36,6 +36,7 @@ export function ublOf(e: EInvoice): string {
   const category = ({ category, rate, reason }: Pick<TaxPart, 'category' | 'rate'> & { reason?: string }) => ({
     'cbc:ID': category,
     'cbc:Percent': rate,
+    ...some(reason && category === 'AE', { 'cbc:TaxExemptionReasonCode': 'VATEX-EU-AE' }),
     ...some(reason, { 'cbc:TaxExemptionReason': reason }),
     'cac:TaxScheme': { 'cbc:ID': 'VAT' },
   })

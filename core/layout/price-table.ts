@@ -112,17 +112,26 @@ export function priceTable(party: string, { pricing, priced, open, accepted }: P
       lineRow(line, result),
     ]
   })
+  const taxRows = () => {
+    if (!pricing.reverseCharge)
+      return priced.groups.map((g) =>
+        sumRow(
+          fill(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, {
+            rate: `${number(g.rate)}%`,
+            net: money(g.net),
+          }),
+          money(g.tax),
+        ),
+      )
+    const within = pricing.pricesIncludeTax ? priced.subtotal - priced.discount - priced.net : 0
+    return [...(within ? [sumRow(says.notCharged, `−${money(within)}`)] : []), sumRow(says.reverseCharge, money(0))]
+  }
   const sums = [
     ...(priced.discount > 0
       ? [sumRow(says.together, money(priced.subtotal)), sumRow(says.wholeDiscount, `−${money(priced.discount)}`)]
       : []),
     ...(pricing.pricesIncludeTax ? [] : [sumRow(says.withoutTax, money(priced.net))]),
-    ...priced.groups.map((g) =>
-      sumRow(
-        fill(pricing.pricesIncludeTax ? says.taxWithin : says.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }),
-        money(g.tax),
-      ),
-    ),
+    ...taxRows(),
     sumRow(open && !accepted ? says.proposed : says.total, money(priced.total), true),
   ]
   const columns = [

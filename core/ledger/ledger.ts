@@ -31,8 +31,9 @@ export type MoneyEvent =
   | { type: 'deposit kept'; amount: Minor }
   /** What stood to their credit is used for what they owe. */
   | { type: 'credit used'; amount: Minor }
-  | { type: 'invoiced'; groups: readonly TaxedAmount[] }
-  | { type: 'credited'; groups: readonly TaxedAmount[] }
+  /** `reverseCharge`: the client owes the tax; it is told apart from what is sold at nothing. */
+  | { type: 'invoiced'; groups: readonly TaxedAmount[]; reverseCharge?: boolean }
+  | { type: 'credited'; groups: readonly TaxedAmount[]; reverseCharge?: boolean }
 
 /** What an event posts: a few entries that always come to nothing together; those of nothing are left out. */
 export function entriesOf(event: MoneyEvent): Entry[] {
@@ -62,9 +63,9 @@ export function entriesOf(event: MoneyEvent): Entry[] {
         case 'credit used':
           return two('credit', 'owed', event.amount)
         case 'invoiced':
-          return event.groups.flatMap(sold)
+          return soldOf(event)
         case 'credited':
-          return reversed(event.groups.flatMap(sold))
+          return reversed(soldOf(event))
       }
     })(),
   )
@@ -76,6 +77,9 @@ const sold = ({ rate, net, tax }: TaxedAmount): Entry[] => [
   { account: `revenue ${rate}`, amount: negated(net) },
   { account: `tax ${rate}`, amount: negated(tax) },
 ]
+
+const soldOf = ({ groups, reverseCharge }: { groups: readonly TaxedAmount[]; reverseCharge?: boolean }): Entry[] =>
+  groups.flatMap((g) => sold(reverseCharge ? { ...g, rate: 'reverse' } : g))
 
 /** Entries with one for each account, in the order they first come. */
 function collected(entries: readonly Entry[]): Entry[] {

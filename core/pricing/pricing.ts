@@ -86,6 +86,8 @@ export interface Pricing {
   lines: readonly PricedLine[]
   discount: Discount | null
   pricesIncludeTax: boolean
+  /** The client owes the tax (reverse charge): none is charged, and none is left in a price that had it inside. */
+  reverseCharge?: boolean
 }
 
 export interface LineResult {
@@ -192,6 +194,10 @@ export function price(input: Pricing): Priced {
     return { rate, net: base, tax, total: sum([base, tax]) }
   })
   const net = sum(groups.map((g) => g.net))
+  if (input.reverseCharge) {
+    const all = groups.length ? [{ rate: '0', net, tax: ZERO, total: net }] : []
+    return { lines, subtotal, discount, groups: all, net, tax: ZERO, total: net }
+  }
   const tax = sum(groups.map((g) => g.tax))
   return { lines, subtotal, discount, groups, net, tax, total: sum([net, tax]) }
 }

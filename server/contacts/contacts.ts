@@ -17,7 +17,7 @@ export const isUnused = sql`not exists (select 1 from ${jobs} where ${jobs.clien
 
 /** Adds a contact. The same name and e-mail again gives back the one there is. */
 export async function addContact(
-  input: Omit<Given, 'born' | 'language'> & Partial<Pick<Given, 'born' | 'language'>>,
+  input: Omit<Given, 'born' | 'language' | 'taxNumber'> & Partial<Pick<Given, 'born' | 'language' | 'taxNumber'>>,
 ): Promise<string> {
   return write(async (tx) => {
     if (input.email) {
@@ -54,7 +54,7 @@ export async function changeContact(id: string, input: z.output<typeof editConta
       if (renamed) touch(job.id)
       else tellWhole(job.id)
       // An invoice that waited for the address is looked at again at once.
-      if (next.address && !old.address)
+      if ((next.address && !old.address) || (next.taxNumber && !old.taxNumber))
         await tx
           .update(outbox)
           .set({ dueAt: now() })

@@ -15,7 +15,7 @@ import { Problem, notFound } from '../platform/problem'
 import { type Business, theBusiness } from '../records/business'
 import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
-import { loadJob } from '../records/job'
+import { loadJob, basisOf } from '../records/job'
 import { touch } from '../standing/touch'
 import { addContact } from '../contacts/contacts'
 import { factsChanged } from './facts'
@@ -56,6 +56,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
       notes: input.notes,
       discount: input.discount,
       pricesIncludeTax: kind.settings.pricesIncludeTax,
+      reverseCharge: input.reverseCharge,
       plan: kind.settings.plan,
       createdAt: now(),
       search: searchable(title, client?.name, input.place),
@@ -189,11 +190,12 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
       throw new Problem('not-now', 'These lines are agreed and signed. Make a change to the booking instead.')
     const { business, priced: before } = await loadJob(id)
     const lines = following(input.lines, job)
-    const after = price({ lines, discount: input.discount, pricesIncludeTax: job.pricesIncludeTax })
+    const { reverseCharge = job.reverseCharge } = input
+    const after = price({ lines, discount: input.discount, ...basisOf({ ...job, reverseCharge }) })
     await putLines(tx, id, lines)
     await tx
       .update(jobs)
-      .set({ discount: input.discount, version: job.version + 1 })
+      .set({ discount: input.discount, reverseCharge, version: job.version + 1 })
       .where(eq(jobs.id, id))
     await noteLines(id, before.total, after.total, business)
     touch(id)
@@ -207,9 +209,9 @@ export async function saveJobLines(id: string, input: z.output<typeof saveLines>
  */
 export async function copyJob(id: string, key: string): Promise<string> {
   const { job, lines } = await loadJob(id)
-  const { kindId, clientId, timeZone, place, people, facts, discount } = job
+  const { kindId, clientId, timeZone, place, people, facts, discount, reverseCharge } = job
   return createJob({
-    ...{ kindId, client: null, clientId, timeZone, place, people, facts, discount, key },
+    ...{ kindId, client: null, clientId, timeZone, place, people, facts, discount, reverseCharge, key },
     title: `${job.title.slice(0, 290)}, again`,
     starts: null,
     ends: null,

@@ -62,6 +62,7 @@ async function putDownOne(tx: Db, loaded: LoadedJob, day: Day): Promise<void> {
     notes: job.notes,
     discount,
     pricesIncludeTax: job.pricesIncludeTax,
+    reverseCharge: job.reverseCharge,
     plan: {
       stages: [
         {

@@ -13,7 +13,7 @@ import type { RhythmPrice } from '../platform/db/schema/rhythms'
 import { newId } from '../platform/ids'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
-import { type LoadedJob, loadJob } from '../records/job'
+import { type LoadedJob, loadJob, basisOf } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { putLines } from './lines'
@@ -161,8 +161,7 @@ const ACTS: Acts = {
       })
     const before = pricedOn(loaded, rhythm, from)
     const lines = before.lines.map((l) => dearer(l, (price) => minor(price + percentOf(price, percent))))
-    const of = (x: Pick<RhythmPrice, 'lines' | 'discount'>): Minor =>
-      price({ ...x, pricesIncludeTax: job.pricesIncludeTax }).total
+    const of = (x: Pick<RhythmPrice, 'lines' | 'discount'>): Minor => price({ ...x, ...basisOf(job) }).total
     const next = { from, percent, lines, discount: before.discount, toldAt: now() }
     const show = (n: Minor) => formatMoney(n, business.currency, business.settings.locale)
     return {

@@ -4,7 +4,7 @@ import { addDays } from '../../core/calendar/dates'
 import { dayIn, moneyIn } from '../../shared/words'
 import { clientLanguage } from '../chain/language'
 import { pricedOn } from '../jobs/rhythm'
-import { loadJob } from '../records/job'
+import { loadJob, basisOf } from '../records/job'
 import { saysHere } from '../records/words'
 import { post } from './compose'
 
@@ -16,11 +16,7 @@ export async function mailPrice(key: string, jobId: string, from: string): Promi
   const language = await clientLanguage(jobId, client.id)
   const says = await saysHere(language)
   const on = (day: string) =>
-    moneyIn(
-      language,
-      price({ ...pricedOn(loaded, rhythm, day), pricesIncludeTax: job.pricesIncludeTax }).total,
-      business.currency,
-    )
+    moneyIn(language, price({ ...pricedOn(loaded, rhythm, day), ...basisOf(job) }).total, business.currency)
   await post(business, {
     key,
     about: 'money',

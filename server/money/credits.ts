@@ -70,7 +70,7 @@ export async function raiseCredit(
     await post(
       tx,
       { event: `credit:${id}`, day: today, jobId: invoice.jobId },
-      entriesOf({ type: 'credited', groups: credit.groups }),
+      entriesOf({ type: 'credited', groups: credit.groups, reverseCharge: head.reverseCharge }),
     )
     await note({
       jobId: invoice.jobId,

@@ -90,7 +90,7 @@ async function raise(
   await post(
     tx,
     { event: `invoice:${id}`, day: today, jobId: job.id },
-    entriesOf({ type: 'invoiced', groups: built.groups }),
+    entriesOf({ type: 'invoiced', groups: built.groups, reverseCharge: head.reverseCharge }),
   )
   await note({
     jobId: job.id,
@@ -260,6 +260,7 @@ export function headOf({ job, client, business, today }: LoadedJob, language: La
     language,
     jobTitle: job.title,
     country: business.settings.country,
+    ...(job.reverseCharge ? { reverseCharge: true } : {}),
     ...(business.settings.terms.words ? { terms: business.settings.terms.words } : {}),
   }
 }

@@ -106,7 +106,7 @@ export async function forgetPerson(id: string): Promise<void> {
       await tx.update(rounds).set({ subject: '', message: '' }).where(eq(rounds.id, person.roundId))
     }
     for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) await forgetJob(job)
-    await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null })
+    await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
   })
 }

@@ -53,6 +53,12 @@ export interface LoadedJob {
   today: string
 }
 
+/** What a job's prices are: with tax or without, and who owes it. */
+export const basisOf = ({ pricesIncludeTax, reverseCharge }: Row<typeof jobs>) => ({
+  pricesIncludeTax,
+  ...(reverseCharge ? { reverseCharge } : {}),
+})
+
 /** What of an invoice of a job wasn't taken back, by rate. */
 export const leftOfInvoice = (
   { credits }: Pick<LoadedJob, 'credits'>,
@@ -114,7 +120,7 @@ export async function loadJob(id: string): Promise<LoadedJob> {
     : []
   const [rhythm] = job.repeats ? [] : await d.select().from(rhythms).where(eq(rhythms.jobId, id))
   const business = await theBusiness()
-  const pricing: Pricing = { lines, discount: job.discount, pricesIncludeTax: job.pricesIncludeTax }
+  const pricing: Pricing = { lines, discount: job.discount, ...basisOf(job) }
   const priced = price(pricing)
   const day = today(business.timeZone)
   const of = { plan: job.plan, acceptedOn: job.agreedOn, today: day, payments: inForce(paid) }

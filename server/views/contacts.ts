@@ -16,6 +16,7 @@ export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
   kind: c.kind,
   born: c.born,
   language: c.language,
+  taxNumber: c.taxNumber,
   lateHold: c.lateHold,
 })
 

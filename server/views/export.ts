@@ -39,6 +39,7 @@ export async function exportJob(id: string): Promise<JobExport> {
       pauses: rhythm.pauses,
     },
     pricesIncludeTax: job.pricesIncludeTax,
+    reverseCharge: job.reverseCharge,
     discount: job.discount,
     lines: loaded.lines.map((l, i) => ({
       key: l.key,

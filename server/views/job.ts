@@ -67,6 +67,7 @@ export async function jobView(id: string): Promise<JobView> {
     lines: loaded.lines,
     discount: job.discount,
     pricesIncludeTax: job.pricesIncludeTax,
+    reverseCharge: job.reverseCharge,
     priced: loaded.priced,
     short: await shortOf(loaded),
     stages: loaded.stages,

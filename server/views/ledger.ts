@@ -38,7 +38,9 @@ export async function ledgerView(): Promise<LedgerView> {
     taxes: [...rates]
       .map((r) => r.split(' ') as [string, string])
       .map(([month, rate]) => ({ month, rate, net: of(month, `revenue ${rate}`), tax: of(month, `tax ${rate}`) }))
-      .sort((a, b) => (a.month === b.month ? Number(b.rate) - Number(a.rate) : a.month < b.month ? 1 : -1)),
+      .sort((a, b) =>
+        a.month === b.month ? (Number(b.rate) || 0) - (Number(a.rate) || 0) : a.month < b.month ? 1 : -1,
+      ),
   }
 }
 

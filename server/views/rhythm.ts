@@ -7,7 +7,7 @@ import type { RhythmView } from '../../shared/rhythms'
 import { type RhythmRow, pricedOn } from '../jobs/rhythm'
 import { db } from '../platform/db/client'
 import { rhythmDays, standings } from '../platform/db/schema'
-import type { LoadedJob } from '../records/job'
+import { type LoadedJob, basisOf } from '../records/job'
 
 /** The most days that are shown of what was put down, and of what will come. */
 const MADE = 60
@@ -43,8 +43,7 @@ export async function rhythmView(loaded: LoadedJob): Promise<RhythmView | null> 
       : daysOf(rule, from, { after: doneTo, to: endsOn && endsOn < far ? endsOn : far })
           .filter((day) => !isPaused(day, rhythm.pauses))
           .slice(0, NEXT)
-  const totalOn = (day: Day) =>
-    price({ ...pricedOn(loaded, rhythm, day), pricesIncludeTax: job.pricesIncludeTax }).total
+  const totalOn = (day: Day) => price({ ...pricedOn(loaded, rhythm, day), ...basisOf(job) }).total
   return {
     rule,
     words: rhythmWords(rule, from),

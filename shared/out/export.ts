@@ -73,6 +73,7 @@ export const jobExport = z.object({
     })
     .nullable(),
   pricesIncludeTax: z.boolean(),
+  reverseCharge: z.boolean(),
   discount: discount.nullable(),
   lines: z.array(
     exportedLine.extend({

@@ -56,6 +56,7 @@ export const contactView = z.object({
   kind: z.enum(['person', 'organisation']),
   born: z.string().nullable(),
   language: language.nullable(),
+  taxNumber: z.string(),
   /** They aren't reminded of what is late. */
   lateHold: z.boolean(),
 })
@@ -208,6 +209,7 @@ export const jobView = z.object({
   lines: z.array(pricedLine),
   discount: discount.nullable(),
   pricesIncludeTax: z.boolean(),
+  reverseCharge: z.boolean(),
   priced: priced,
   short: z.array(shortOf),
   stages: z.array(stage),

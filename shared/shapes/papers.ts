@@ -43,6 +43,7 @@ export const pricing: z.ZodType<Pricing> = z.object({
   lines: z.array(pricedLine),
   discount: discount.nullable(),
   pricesIncludeTax: z.boolean(),
+  reverseCharge: z.boolean().optional(),
 })
 
 export const stagePayment: z.ZodType<StagePayment> = z.object({

@@ -16,6 +16,7 @@ const pricing = computed(() => ({
   lines: job.value.lines,
   discount: job.value.discount,
   pricesIncludeTax: job.value.pricesIncludeTax,
+  reverseCharge: job.value.reverseCharge,
 }))
 const form = reactive({
   lines: job.value.lines
@@ -70,6 +71,7 @@ async function send(body: object) {
         v-model:lines="form.lines"
         v-model:discount="form.discount"
         :prices-include-tax="job.pricesIncludeTax"
+        :reverse-charge="job.reverseCharge"
         :currency="job.currency"
         :day="job.starts?.slice(0, 10)"
         :problems="problems"

@@ -21,15 +21,18 @@ const session = useSession()
 interface Lines {
   lines: PricedLine[]
   discount: Discount | null
+  reverseCharge: boolean
 }
 const editing = ref<Lines | null>(null)
 const begin = () => {
-  editing.value = { lines: job.value.lines.map((l) => ({ ...l })), discount: job.value.discount }
+  const { lines, discount, reverseCharge } = job.value
+  editing.value = { lines: lines.map((l) => ({ ...l })), discount, reverseCharge }
 }
 const editor = ref<{ settled(): boolean }>()
 async function save() {
   if (!editor.value!.settled()) return
-  const before: Lines = { lines: job.value.lines, discount: job.value.discount }
+  const { lines, discount, reverseCharge } = job.value
+  const before: Lines = { lines, discount, reverseCharge }
   await put('PUT', '/lines', editing.value!)
   editing.value = null
   notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
@@ -45,14 +48,15 @@ const lapsed = computed(() => {
 })
 /** Each line with what stands above it: its variant with what all comes to then, its section. */
 const rows = computed(() => {
-  const { lines, priced, discount, pricesIncludeTax, currency } = job.value
+  const { lines, priced, discount, pricesIncludeTax, reverseCharge, currency } = job.value
   const shown = lines.flatMap((l, i) =>
     lapsed.value.includes(l.variant?.name ?? '') ? [] : [{ l, net: priced.lines[i]!.net }],
   )
   return shown.map(({ l, net }, i) => {
     const above = shown[i - 1]?.l
     const begins = l.variant && l.variant.name !== above?.variant?.name
-    const all = begins && price({ lines: withVariant(lines, l.variant!.name), discount, pricesIncludeTax })
+    const all =
+      begins && price({ lines: withVariant(lines, l.variant!.name), discount, pricesIncludeTax, reverseCharge })
     return {
       l,
       net,
@@ -103,7 +107,10 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
           <td class="money">−{{ money(job.priced.discount, job.currency) }}</td>
         </tr>
         <tr v-for="g in job.priced.groups" :key="g.rate">
-          <td class="soft">Tax at {{ g.rate }}%{{ job.pricesIncludeTax ? ', included' : '' }}</td>
+          <td class="soft">
+            {{ job.reverseCharge ? 'Reverse charge: the client owes the tax' : `Tax at ${g.rate}%`
+            }}{{ job.pricesIncludeTax && !job.reverseCharge ? ', included' : '' }}
+          </td>
           <td class="money soft">{{ money(g.tax, job.currency) }}</td>
         </tr>
         <tr class="strong">
@@ -148,10 +155,18 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
           :prices-include-tax="job.pricesIncludeTax"
           :currency="job.currency"
           :day="job.starts?.slice(0, 10)"
+          :reverse-charge="editing.reverseCharge"
           :record="job"
           variants
           :problems="problems"
         />
+        <label class="acts small mt-3"
+          ><Checkbox v-model="editing.reverseCharge" binary aria-describedby="reverse-charge" />
+          <span id="reverse-charge"
+            >Reverse charge: the client, a business elsewhere, owes the tax; their tax number stands on the
+            invoice</span
+          ></label
+        >
         <p class="acts">
           <Button type="submit" size="large" :disabled="busy">Save the lines</Button>
           <Button variant="text" @click="editing = null">Never mind</Button>

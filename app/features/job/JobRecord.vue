@@ -36,7 +36,7 @@ function setClient(contact: ContactView | null) {
   const before = job.value.client?.id ?? null
   if (contact && contact.id !== before) void act(() => set({ clientId: contact.id }, 'client', { clientId: before }))
 }
-const clientFact = (key: 'email' | 'phone' | 'address') => async (typed: string) => {
+const clientFact = (key: 'email' | 'phone' | 'address' | 'taxNumber') => async (typed: string) => {
   await api(`/api/contacts/${job.value.client!.id}`, { method: 'PATCH', body: { [key]: typed } })
   await load()
 }
@@ -71,6 +71,13 @@ const when = (local: string | null) => (local ? spanWords(local, null, job.value
         <EditFact label="E-mail" :value="job.client.email" missing :save="clientFact('email')" />
         <EditFact label="Phone" :value="job.client.phone" :save="clientFact('phone')" />
         <EditFact label="Address" :value="job.client.address" :save="clientFact('address')" type="textarea" />
+        <EditFact
+          v-if="job.reverseCharge || job.client.taxNumber"
+          label="Tax number"
+          :value="job.client.taxNumber"
+          :missing="job.reverseCharge"
+          :save="clientFact('taxNumber')"
+        />
       </template>
       <EditFact
         label="Begins"

@@ -19,6 +19,7 @@ const props = defineProps<{
   lines: PricedLine[]
   discount: Discount | null
   pricesIncludeTax: boolean
+  reverseCharge?: boolean
   currency: string
   /** The day of the job, for what its items cost then. */
   day?: string | null
@@ -143,7 +144,8 @@ defineExpose({
 function pricedAs(all: PricedLine[]) {
   const lines = all.filter((l) => isDecimal(l.quantity) && isDecimal(l.taxRate))
   try {
-    return price({ lines, discount: props.discount, pricesIncludeTax: props.pricesIncludeTax })
+    const { discount, pricesIncludeTax, reverseCharge } = props
+    return price({ lines, discount, pricesIncludeTax, reverseCharge })
   } catch {
     return null
   }

@@ -6,7 +6,7 @@ import { api } from '../../composables/api'
 import { useRows } from '../../composables/reading'
 
 const PAGE = 60
-export type ContactFact = 'name' | 'email' | 'phone' | 'address' | 'language'
+export type ContactFact = 'name' | 'email' | 'phone' | 'address' | 'language' | 'taxNumber'
 
 /** The contacts, by name, as they are looked for. */
 export const usePeople = defineStore('people', () => {

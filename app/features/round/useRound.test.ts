@@ -106,6 +106,7 @@ describe('the round being prepared', () => {
       kind: 'person',
       born: null,
       language: null,
+      taxNumber: '',
       lateHold: false,
     })
     expect(round.person).toMatchObject({ name: 'Petra', part: 'copy', contactId: 'c', reach: 'link' })

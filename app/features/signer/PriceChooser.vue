@@ -163,10 +163,17 @@ function step(l: PricedLine, by: 1n | -1n) {
       <span />
       <div>
         <b>{{ says('altogether') }}</b><span class="block text-s text-ink-soft">{{
-          says(figures.pricing.pricesIncludeTax ? 'taxIncluded' : 'taxAdded', {
-            tax: c(priced.tax),
-            net: c(priced.net),
-          })
+          says(
+            figures.pricing.reverseCharge
+              ? 'reverseCharge'
+              : figures.pricing.pricesIncludeTax
+                ? 'taxIncluded'
+                : 'taxAdded',
+            {
+              tax: c(priced.tax),
+              net: c(priced.net),
+            },
+          )
         }}</span>
       </div>
       <b class="money" aria-live="polite" data-testid="altogether">{{ c(priced.total) }}</b>

@@ -75,6 +75,7 @@ async function takeAgreedLines(
       .set({
         discount: figures.pricing.discount,
         pricesIncludeTax: figures.pricing.pricesIncludeTax,
+        reverseCharge: !!figures.pricing.reverseCharge,
         version: before.job.version + 1,
       })
       .where(eq(jobs.id, round.jobId))

@@ -19,6 +19,8 @@ export const contacts = sqliteTable(
     language: text('language').$type<Language>(),
     /** They aren't reminded of what is late: something is being talked about. */
     lateHold: flag('late_hold').notNull().default(false),
+    /** Their tax number, where they are a business; empty where it isn't known. */
+    taxNumber: text('tax_number').notNull().default(''),
     /** When they were forgotten, at their wish: what is left of them stands on papers the law keeps. */
     forgottenAt: at('forgotten_at'),
   },

@@ -39,6 +39,8 @@ export const jobs = sqliteTable(
     notes: text('notes').notNull().default(''),
     discount: json<Discount | null>('discount'),
     pricesIncludeTax: flag('prices_include_tax').notNull(),
+    /** The client owes the tax. */
+    reverseCharge: flag('reverse_charge').notNull().default(false),
     plan: json<PaymentPlan>('plan').notNull(),
     agreedOn: text('agreed_on'),
     /** The day a member said it was done on. */
