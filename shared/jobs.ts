@@ -166,7 +166,8 @@ export const newPayment = z.object({
     .min(1, 'Give an amount above 0.')
     .max(1e11)
     .transform((n) => n as Minor),
-  method: z.enum(['bank', 'cash']),
+  /** By card: on a terminal of one's own. */
+  method: z.enum(['bank', 'cash', 'card']),
   /** The day it came; today where it isn't said. */
   day: z.iso.date('Give the day it came.').optional(),
   key: z.string().min(1).max(60),
@@ -196,6 +197,13 @@ export const payBack = z.object({
   amount: someAmount.refine((n) => n > 0, 'Give an amount above 0.'),
   method: z.enum(['bank', 'cash', 'card']),
   words: prose(500).default(''),
+  key: z.string().min(1).max(60),
+})
+/** What stands to a client's credit on one of their jobs, used for a stage of another. */
+export const creditUsed = z.object({
+  from: z.string().min(1).max(60),
+  stage: z.string().min(1).max(40),
+  amount: payBack.shape.amount,
   key: z.string().min(1).max(60),
 })
 /** What becomes of a damage deposit: how much goes back, how much is kept, and why, with pictures of the job. */

@@ -25,6 +25,8 @@ export const LETTERS = [
   { key: 'receipt', when: 'money has arrived', subject: 'mReceiptSubject', body: 'mReceipt' },
   { key: 'returned', when: 'money goes back to them', subject: 'mReturnedSubject', body: 'mReturned' },
   { key: 'kept', when: 'part of a damage deposit is kept', subject: 'mKeptSubject', body: 'mKept' },
+  { key: 'credit-used', when: 'their credit is used', subject: 'mCreditUsedSubject', body: 'mCreditUsed' },
+  { key: 'plan', when: 'what is to be paid is moved', subject: 'mPlanSubject', body: 'mPlan' },
   { key: 'corrected', when: 'a booking is taken back', subject: 'mCorrectedSubject', body: 'mCorrected' },
   { key: 'called-off', when: 'a job is called off', subject: 'mCalledOffSubject', body: 'mCalledOff' },
   { key: 'credit', when: 'a credit note is raised', subject: 'mCreditSubject', body: 'mCredit' },

@@ -29,6 +29,8 @@ export type MoneyEvent =
   | { type: 'deposit held'; way: Way; amount: Minor }
   | { type: 'deposit returned'; way: Way; amount: Minor }
   | { type: 'deposit kept'; amount: Minor }
+  /** What they paid on what they owe, and owe no more, becomes their credit. */
+  | { type: 'set aside'; amount: Minor }
   /** What stood to their credit is used for what they owe. */
   | { type: 'credit used'; amount: Minor }
   /** `reverseCharge`: the client owes the tax; it is told apart from what is sold at nothing. */
@@ -60,6 +62,8 @@ export function entriesOf(event: MoneyEvent): Entry[] {
           return two('held', event.way, event.amount)
         case 'deposit kept':
           return two('held', 'damages', event.amount)
+        case 'set aside':
+          return two('owed', 'credit', event.amount)
         case 'credit used':
           return two('credit', 'owed', event.amount)
         case 'invoiced':
@@ -89,8 +93,8 @@ function collected(entries: readonly Entry[]): Entry[] {
 }
 
 /** What takes some entries back: the same accounts, the other way. */
-export const reversed = (entries: readonly Entry[]): Entry[] =>
-  entries.map(({ account, amount }) => ({ account, amount: negated(amount) }))
+export const reversed = <E extends Entry>(entries: readonly E[]): E[] =>
+  entries.map((e) => ({ ...e, amount: negated(e.amount) }))
 
 /** What stands on each account after some entries; nothing where they come to nothing. */
 export function balances(entries: readonly Entry[]): Map<Account, Minor> {

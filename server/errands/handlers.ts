@@ -6,9 +6,18 @@ import { mailDeposit, mailInvoice, mailLate, mailReceipt, mailStatement } from '
 import { remindLate } from '../money/late'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
 import type { Minor } from '../../core/money/money'
-import { mailBack, mailCalledOff, mailCorrected, mailCredit, mailDamage } from '../messages/money-back'
+import {
+  mailBack,
+  mailCalledOff,
+  mailCorrected,
+  mailCredit,
+  mailCreditUsed,
+  mailDamage,
+  mailPlan,
+} from '../messages/money-back'
 import { putDown, putDownAll } from '../jobs/put-down'
 import { mailPrice } from '../messages/rhythm'
+import { workCardBack } from '../money/card-back'
 import { drawCredit } from '../money/credits'
 import { followExtra } from '../money/extras'
 import { followCallOff } from '../rounds/manage/call-off'
@@ -77,6 +86,9 @@ export const handlers: Record<string, Handler> = {
   'mail.credit': (e) => mailCredit(e.key, s(e.payload.id)),
   'mail.corrected': (e) => mailCorrected(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.back': (e) => mailBack(e.key, s(e.payload.jobId), e.payload.amount as Minor),
+  'card.back': (e) => workCardBack(s(e.payload.paymentId)),
+  'mail.credit-used': (e) => mailCreditUsed(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
+  'mail.plan': (e) => mailPlan(e.key, s(e.payload.jobId)),
   'mail.damage': (e) => mailDamage(e.key, s(e.payload.jobId), e.payload as { back: Minor; kept: Minor; words: string }),
   'mail.called-off': (e) => mailCalledOff(e.key, s(e.payload.jobId)),
   invoice: (e) => raiseInvoice(s(e.payload.jobId)),

@@ -64,6 +64,29 @@ export async function mailCorrected(key: string, jobId: string, paymentId: strin
   })
 }
 
+/** Tells them what of their credit was used, and for what. */
+export async function mailCreditUsed(key: string, jobId: string, paymentId: string): Promise<void> {
+  const [row] = await db().select().from(payments).where(eq(payments.id, paymentId))
+  if (!row) return
+  await tell(key, jobId, ({ loaded: { job, stages }, says, amount }) => {
+    const label = stages.find((s) => s.key === row.stage)?.label ?? job.title
+    const of = { amount: amount(row.amount), job: job.title, label, from: row.words }
+    return { subject: says('mCreditUsedSubject', of), paragraphs: [says('mCreditUsed', of)] }
+  })
+}
+
+/** Tells them that what is still to be paid is asked for on other days, as it is now. */
+export const mailPlan = (key: string, jobId: string): Promise<void> =>
+  tell(key, jobId, ({ loaded: { job, stages }, says, amount, day }) => ({
+    subject: says('mPlanSubject', { job: job.title }),
+    paragraphs: [
+      says('mPlan', { job: job.title }),
+      ...stages
+        .filter((s) => s.open > 0)
+        .map((s) => [`${s.label}: ${amount(s.open)}`, ...(s.dueOn ? [day(s.dueOn)] : [])].join(', ')),
+    ],
+  }))
+
 /** Tells them that a job was called off: what is kept, what goes back or is still to be paid. */
 export const mailCalledOff = (key: string, jobId: string): Promise<void> =>
   tell(key, jobId, ({ loaded: { job, stages, credit }, says, amount, day }) => {

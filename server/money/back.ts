@@ -1,6 +1,6 @@
 import { and, eq, inArray, like, sql } from 'drizzle-orm'
 import type { z } from 'zod'
-import { type MoneyEvent, type Way, entriesOf, reversed } from '../../core/ledger/ledger'
+import { type MoneyEvent, type Way, entriesOf } from '../../core/ledger/ledger'
 import { type Minor, ZERO, formatMoney, minor, sum } from '../../core/money/money'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import type { payBack, settleDeposit } from '../../shared/jobs'
@@ -13,6 +13,9 @@ import { enqueue } from '../queue/outbox'
 import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
+import { type BackPart, askCardBack, cardParts, isCardBack } from './card-back'
+import { counterBooking } from './counter'
+import { counterCredit } from './credit-used'
 import { post } from './ledger'
 import { METHOD } from './payments'
 
@@ -26,35 +29,21 @@ export async function takeBackBooking(
   by: string | null,
 ): Promise<void> {
   await write(async (tx) => {
-    const { bookings, business, client, today, payments: counted } = await loadJob(jobId)
+    const loaded = await loadJob(jobId)
+    const { bookings, business, client, payments: counted } = loaded
     const row = bookings.find((b) => b.id === booking)
     if (!row) throw notFound('booking')
     if (bookings.some((b) => b.reverses === booking)) return
     if (row.reverses) throw new Problem('not-now', 'This booking takes back another. Book again what was right.')
-    if (row.method === 'card' && row.amount > 0)
+    if (row.reference.startsWith('card:'))
       throw new Problem('not-now', 'The card service has this money. Give it back by card instead.')
+    if (await isCardBack(tx, booking))
+      throw new Problem('not-now', 'The card service has given this back. It can’t be taken back here.')
     const left = sum(counted.filter((p) => p.id !== booking && p.stage === row.stage).map((p) => p.amount))
     if (left < 0)
       throw new Problem('not-now', 'Some of it has gone back or was kept since. Take that booking back first.')
-    const id = newId()
-    await tx.insert(payments).values({
-      ...row,
-      id,
-      amount: minor(-row.amount),
-      asked: ZERO,
-      reference: `reversal:${booking}`,
-      at: now(),
-      day: today,
-      reverses: booking,
-      words,
-      files: [],
-      by,
-    })
-    const posted = await tx
-      .select()
-      .from(ledgerEntries)
-      .where(eq(ledgerEntries.event, `payment:${booking}`))
-    await post(tx, { event: `payment:${id}`, day: today, jobId }, reversed(posted))
+    const counter = row.method === 'credit' ? counterCredit : counterBooking
+    const id = await counter(tx, loaded, row, { words, by })
     const amount = formatMoney(minor(Math.abs(row.amount)), business.currency)
     await note({
       jobId,
@@ -64,7 +53,6 @@ export async function takeBackBooking(
       notable: true,
     })
     await enqueue('mail.corrected', `corrected:${id}`, { jobId, paymentId: id })
-    touch(jobId)
   })
 }
 
@@ -72,9 +60,11 @@ export async function takeBackBooking(
 async function bookBack(
   tx: Db,
   { job, business, today }: LoadedJob,
-  row: {
-    stage: string
-    amount: Minor
+  {
+    ref: _ref,
+    ...row
+  }: Omit<BackPart, 'ref'> & {
+    ref?: BackPart['ref']
     method: Way | 'kept'
     words: string
     files?: string[]
@@ -90,6 +80,24 @@ async function bookBack(
     .values({ id, ...row, jobId: job.id, amount: minor(-row.amount), asked: ZERO, currency, at: now(), day: today })
   await post(tx, { event: `payment:${id}`, day: today, jobId: job.id }, entriesOf(event))
   return id
+}
+
+/** What of which stage goes back, from the last that was paid to the first; by card, of which payment the service took. */
+async function partsBack(
+  tx: Db,
+  loaded: LoadedJob,
+  rows: LoadedJob['payments'],
+  { amount, method }: { amount: Minor; method: Way },
+): Promise<BackPart[]> {
+  const had = new Map<string, Minor>()
+  for (const p of rows) had.set(p.stage, sum([had.get(p.stage) ?? ZERO, p.amount]))
+  if (method === 'card') return cardParts(tx, loaded, amount, had, 'amount')
+  let left: number = amount
+  return [...had].reverse().flatMap(([stage, has]): BackPart[] => {
+    const part = minor(Math.min(Math.max(has, 0), left))
+    left -= part
+    return part > 0 ? [{ stage, amount: part, ref: null }] : []
+  })
 }
 
 const bookedBefore = async (key: string): Promise<boolean> =>
@@ -123,17 +131,12 @@ export async function giveBack(jobId: string, given: z.output<typeof payBack>, b
       .select({ credit: sql<number>`coalesce(-sum(${ledgerEntries.amount}), 0)` })
       .from(ledgerEntries)
       .where(and(eq(ledgerEntries.jobId, jobId), eq(ledgerEntries.account, 'credit')))
-    let [left, ofCredit] = [amount as number, Math.min(stands!.credit, amount)]
-    // From the last stage that was paid to the first: each gives back what it had.
-    const stages = [...new Set(ordinary.map((p) => p.stage))].reverse()
-    for (const [i, stage] of stages.entries()) {
-      const had = sum(ordinary.filter((p) => p.stage === stage).map((p) => p.amount))
-      const part = minor(Math.min(Math.max(had, 0), left))
-      if (part === 0) continue
-      const credited = minor(Math.min(ofCredit, part))
-      const row = { stage, amount: part, method: given.method, words: given.words, reference: `${key}:${i}`, by }
-      await bookBack(tx, loaded, row, { type: 'paid back', way: given.method, amount: part, ofCredit: credited })
-      left -= part
+    let ofCredit = Math.min(stands!.credit, amount)
+    for (const [i, part] of (await partsBack(tx, loaded, ordinary, given)).entries()) {
+      const credited = minor(Math.min(ofCredit, part.amount))
+      const row = { ...part, method: given.method, words: given.words, reference: `${key}:${i}`, by }
+      const event = { type: 'paid back' as const, way: given.method, amount: part.amount, ofCredit: credited }
+      await askCardBack(tx, await bookBack(tx, loaded, row, event), part)
       ofCredit -= credited
     }
     const words = formatMoney(amount, business.currency)
@@ -187,13 +190,19 @@ export async function settleDamageDeposit(
         { ...of, amount: given.kept, method: 'kept', files: given.files, reference: `${key}:kept` },
         { type: 'deposit kept', amount: given.kept },
       )
-    if (given.back > 0)
-      await bookBack(
-        tx,
-        loaded,
-        { ...of, amount: given.back, method: given.method, reference: `${key}:back` },
-        { type: 'deposit returned', way: given.method, amount: given.back },
-      )
+    if (given.back > 0) {
+      const { method, back } = given
+      const has = new Map([[DAMAGE, minor(held - given.kept)]])
+      const parts =
+        method === 'card'
+          ? await cardParts(tx, loaded, back, has, 'back')
+          : [{ stage: DAMAGE, amount: back, ref: null }]
+      for (const [i, part] of parts.entries()) {
+        const row = { ...of, amount: part.amount, method, reference: `${key}:back${i || ''}` }
+        const event = { type: 'deposit returned' as const, way: method, amount: part.amount }
+        await askCardBack(tx, await bookBack(tx, loaded, row, event), part)
+      }
+    }
     const say = (n: Minor) => formatMoney(n, business.currency)
     await note({
       jobId,

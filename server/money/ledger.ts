@@ -10,11 +10,11 @@ import { counters, invoices, ledgerEntries, payments } from '../platform/db/sche
 import { Problem } from '../platform/problem'
 import { theBusiness } from '../records/business'
 
-/** Posts what an event of money comes to, in its transaction; the same event twice is posted once. */
+/** Posts what an event of money comes to, in its transaction; the same event twice is posted once. An entry may be of another job. */
 export async function post(
   tx: Db,
   of: { event: string; day: string; jobId: string | null },
-  entries: readonly Entry[],
+  entries: readonly (Entry & { jobId?: string | null })[],
 ): Promise<void> {
   if (!entries.length) return
   await tx
@@ -49,7 +49,7 @@ export async function ledgerAnew(): Promise<void> {
       const { timeZone } = await theBusiness()
       for (const p of await tx.select().from(payments)) {
         const of = { event: `payment:${p.id}`, day: p.day || dayOf(p.at, timeZone), jobId: p.jobId }
-        if (p.method === 'kept' || posted.has(of.event)) continue
+        if (p.method === 'kept' || p.method === 'credit' || posted.has(of.event)) continue
         const amount = minor(Math.abs(p.amount))
         const held = p.stage === DAMAGE
         const type = held ? (p.amount < 0 ? ('deposit returned' as const) : ('deposit held' as const)) : null

@@ -9,6 +9,7 @@ import { write } from '../platform/db/client'
 import { jobs, papers } from '../platform/db/schema'
 import { idBy, isMade } from '../platform/once'
 import { Problem } from '../platform/problem'
+import { enqueue } from '../queue/outbox'
 import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
@@ -69,6 +70,7 @@ export async function changePlan(
       detail: input.words,
       notable: true,
     })
+    await enqueue('mail.plan', `plan:${input.key}`, { jobId })
     touch(jobId)
     return { paper: null }
   })

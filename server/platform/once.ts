@@ -6,8 +6,10 @@ import { newId } from './ids'
 type WithId = SQLiteTable & { id: SQLiteColumn }
 
 /** The id of what a request makes. With the key that came with it, the same request again has the same id. */
-export const idBy = (kind: 'c' | 'g' | 'i' | 'j' | 'l' | 'p' | 'r' | 't' | 'w', key: string | undefined): string =>
-  key ? `${kind}${key}` : newId()
+export const idBy = (
+  kind: 'c' | 'g' | 'i' | 'j' | 'l' | 'p' | 'r' | 't' | 'u' | 'w',
+  key: string | undefined,
+): string => (key ? `${kind}${key}` : newId())
 
 /** Whether what a request asks for was made already. */
 export async function isMade(table: WithId, id: string): Promise<boolean> {

@@ -9,6 +9,8 @@ import { db } from '../platform/db/client'
 import { papers, happenings } from '../platform/db/schema'
 import { type LoadedJob, leftOfInvoice, loadJob } from '../records/job'
 import { sum } from '../../core/money/money'
+import { cardBacksOf } from '../money/card-back'
+import { creditElsewhere } from '../money/credit-used'
 import { invoiceable } from '../money/invoices'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import { withPeople } from '../records/facts'
@@ -72,6 +74,7 @@ export async function jobView(id: string): Promise<JobView> {
     short: await shortOf(loaded),
     stages: loaded.stages,
     credit: loaded.credit,
+    creditElsewhere: (await creditElsewhere(loaded)).map(({ jobId, title, amount }) => ({ jobId, title, amount })),
     currency: business.currency,
     agreed: !!job.agreedOn || facts.papers.some((p) => p.kind === 'quote' && p.state === 'signed'),
     agreedOn: job.agreedOn,
@@ -126,7 +129,7 @@ export async function jobView(id: string): Promise<JobView> {
       ready: !!i.pdfSha,
     })),
     toInvoice: invoiceable(loaded),
-    bookings: bookingsOf(loaded),
+    bookings: await bookingsOf(loaded),
     calledOff: job.calledOff && {
       on: job.calledOff.on,
       by: job.calledOff.by,
@@ -149,7 +152,8 @@ export async function jobView(id: string): Promise<JobView> {
 }
 
 /** All bookings of a job, the newest first. */
-function bookingsOf({ bookings, stages, job }: LoadedJob): JobView['bookings'] {
+async function bookingsOf({ bookings, stages, job }: LoadedJob): Promise<JobView['bookings']> {
+  const asked = await cardBacksOf(job.id)
   const labels = new Map([
     ...job.plan.stages.map((s): [string, string] => [s.key, s.label]),
     ...stages.map((s): [string, string] => [s.key, s.label]),
@@ -166,6 +170,7 @@ function bookingsOf({ bookings, stages, job }: LoadedJob): JobView['bookings'] {
     words: b.words,
     reverses: b.reverses,
     takenBack: back.has(b.id),
+    byService: b.reference.startsWith('card:') || asked.has(b.id),
   }))
 }
 

@@ -181,6 +181,8 @@ export const booking = z.object({
   words: z.string(),
   reverses: z.string().nullable(),
   takenBack: z.boolean(),
+  /** The card service took or gave it: it isn't taken back by a booking. */
+  byService: z.boolean(),
 })
 export type Booking = z.output<typeof booking>
 
@@ -214,6 +216,8 @@ export const jobView = z.object({
   short: z.array(shortOf),
   stages: z.array(stage),
   credit: minor,
+  /** What stands to the client's credit on other jobs of theirs. */
+  creditElsewhere: z.array(z.object({ jobId: z.string(), title: z.string(), amount: minor })),
   currency: z.string(),
   agreed: z.boolean(),
   agreedOn: z.string().nullable(),

@@ -12,9 +12,11 @@ const { job } = storeToRefs(thisJob)
 const locale = useLocale()
 const notices = useNotices()
 const { credit, currency } = job.value
+/** The card service took some of it, and can give it back. */
+const byService = job.value.bookings.some((b) => b.byService && b.amount > 0 && b.stage !== 'damage')
 const form = reactive({
   amount: credit > 0 ? typedDecimal(majorString(credit, currency), locale.value) : '',
-  method: 'bank',
+  method: byService ? 'card' : 'bank',
   words: '',
   key: newKey(),
 })
@@ -36,7 +38,13 @@ async function send(body: object) {
     @update:visible="emit('close')"
   >
     <FormOf v-slot="{ busy }" class="grid gap-3" :schema="schema" :given="() => form" :send="send">
-      <p class="soft small">Send it first, then book it here: Upwold moves no money itself.</p>
+      <p class="soft small">
+        {{
+          form.method === 'card' && byService
+            ? 'The card service gives it back to the card they paid with.'
+            : 'Send it first, then book it here: Upwold moves no money itself.'
+        }}
+      </p>
       <FieldOf name="amount" :label="`Amount, in ${currency}`"
         ><InputText v-model="form.amount" inputmode="decimal" maxlength="20" autofocus
       /></FieldOf>

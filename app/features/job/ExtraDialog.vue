@@ -8,7 +8,7 @@ import { signHere } from './extra'
 import { useJob } from './useJob'
 
 /** A change to what was agreed: the lines as they are to be, what that changes, and who signs it where. */
-const props = defineProps<{ words: string }>()
+const props = defineProps<{ words: string; lines?: PricedLine[] }>()
 const emit = defineEmits<{ close: [] }>()
 const thisJob = useJob()
 const { job } = storeToRefs(thisJob)
@@ -19,7 +19,7 @@ const pricing = computed(() => ({
   reverseCharge: job.value.reverseCharge,
 }))
 const form = reactive({
-  lines: job.value.lines
+  lines: (props.lines ?? job.value.lines)
     .filter(counts)
     .map((l): PricedLine => ({ ...l, optional: false, group: null, chosen: true, variant: null })),
   discount: job.value.discount as Discount | null,

@@ -38,9 +38,9 @@ async function save() {
   notices.say('Saved: priced lines.', { undo: () => put('PUT', '/lines', before) })
 }
 /** What was agreed is changed by an extra, with what is said about it. */
-const extra = ref<{ words: string } | null>(null)
+const extra = ref<{ words: string; lines?: PricedLine[] } | null>(null)
 const mayExtra = computed(() => mayMakeExtra(job.value, session))
-defineExpose({ begin, extra: (words: string) => (extra.value = { words }) })
+defineExpose({ begin, extra: (words: string, lines: PricedLine[]) => (extra.value = { words, lines }) })
 /** Once one variant is agreed the others have lapsed, and their lines with them. */
 const lapsed = computed(() => {
   const taken = takenOf(job.value.lines)
@@ -132,7 +132,7 @@ const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agree
       </li>
     </ul>
     <JobRhythm />
-    <ExtraDialog v-if="extra" :words="extra.words" @close="extra = null" />
+    <ExtraDialog v-if="extra" :words="extra.words" :lines="extra.lines" @close="extra = null" />
     <Dialog
       :visible="!!editing"
       modal

@@ -5,6 +5,7 @@ import type { Booking, JobView } from '~~/shared/jobs'
 import BackDialog from './BackDialog.vue'
 import CallOffDialog from './CallOffDialog.vue'
 import CreditDialog from './CreditDialog.vue'
+import CreditUseDialog from './CreditUseDialog.vue'
 import DepositDialog from './DepositDialog.vue'
 import InvoiceDialog from './InvoiceDialog.vue'
 import { useJob } from './useJob'
@@ -17,15 +18,27 @@ const notices = useNotices()
 const { act, busy } = useAct()
 const mayBook = computed(() => session.may('book'))
 const c = (n: number) => money(n, job.value.currency)
-const WAYS: Record<string, string> = { card: 'by card', bank: 'by bank', cash: 'in cash', kept: 'kept' }
+const WAYS: Record<string, string> = {
+  card: 'by card',
+  bank: 'by bank',
+  cash: 'in cash',
+  kept: 'kept',
+  credit: 'from credit',
+}
 const wordsOf = (b: Booking) => [b.reverses ? 'taken back' : WAYS[b.method], b.words].filter(Boolean).join(': ')
 const held = computed(() => job.value.stages.find((s) => s.held)?.paid ?? 0)
 const paid = computed(() => job.value.bookings.some((b) => b.stage !== 'damage' && b.amount > 0 && !b.takenBack))
-type Open = '' | 'back' | 'deposit' | 'callOff' | 'invoice'
+type Open = '' | 'back' | 'deposit' | 'callOff' | 'invoice' | 'credit'
 const open = ref<Open>('')
 const show = (what: Open) => (open.value = what)
 /** The invoice that is being taken back. */
 const crediting = ref<JobView['invoices'][number] | null>(null)
+/** Credit on their other jobs, where something is open on this. */
+const elsewhere = computed(() =>
+  mayBook.value && job.value.agreedOn && job.value.stages.some((s) => !s.held && s.open > 0)
+    ? job.value.creditElsewhere.reduce((n, x) => n + x.amount, 0)
+    : 0,
+)
 const stageLabel = (key: string) => job.value.stages.find((s) => s.key === key)?.label ?? key
 defineExpose({ show })
 /** A booking that was a mistake: why is asked first, and stands beside it. */
@@ -38,8 +51,7 @@ async function takeItBack(body: object) {
   why.value = ''
   notices.say('Taken back. Both bookings stay to be seen.')
 }
-const mayTakeBack = (b: Booking) =>
-  mayBook.value && !b.reverses && !b.takenBack && !(b.method === 'card' && b.amount > 0)
+const mayTakeBack = (b: Booking) => mayBook.value && !b.reverses && !b.takenBack && !b.byService
 const callBack = () =>
   act(async () => {
     await api(`/api/jobs/${job.value.id}/call-off`, { method: 'DELETE' })
@@ -102,6 +114,11 @@ const until = computed(() => {
       </li>
     </ul>
     <p v-else class="soft">Nothing came in yet.</p>
+    <p v-if="elsewhere" class="notice small mt-2 acts">
+      {{ c(elsewhere) }} stands to their credit on
+      {{ job.creditElsewhere.length === 1 ? job.creditElsewhere[0]!.title : 'other jobs' }}.
+      <Button size="small" variant="outlined" @click="show('credit')">Use it here</Button>
+    </p>
     <p v-if="mayBook" class="acts mt-2">
       <Button v-if="held > 0" size="small" variant="outlined" @click="show('deposit')">Settle the deposit</Button>
       <Button v-if="paid" size="small" variant="outlined" @click="show('back')">Give money back</Button>
@@ -139,6 +156,7 @@ const until = computed(() => {
         <p class="acts"><Button type="submit" :disabled="taking">Take it back</Button></p>
       </FormOf>
     </Dialog>
+    <CreditUseDialog v-if="open === 'credit'" @close="show('')" />
     <BackDialog v-if="open === 'back'" @close="show('')" />
     <DepositDialog v-if="open === 'deposit'" :held="held" @close="show('')" />
     <InvoiceDialog v-if="open === 'invoice'" @close="show('')" />

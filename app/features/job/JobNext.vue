@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { JobView } from '~~/shared/jobs'
+import type { PricedLine } from '~~/core/pricing/pricing'
 import JobDone from './JobDone.vue'
 import StageDialog from './StageDialog.vue'
 import { useMaking } from './making'
@@ -10,7 +11,12 @@ const thisJob = useJob()
 const { job, busy } = storeToRefs(thisJob)
 const { act } = thisJob
 const { make } = useMaking()
-const emit = defineEmits<{ chooseClient: []; price: []; money: [what: 'back' | 'deposit']; extra: [words: string] }>()
+const emit = defineEmits<{
+  chooseClient: []
+  price: []
+  money: [what: 'back' | 'deposit']
+  extra: [words: string, lines: PricedLine[]]
+}>()
 const papers = usePaperActs()
 const notices = useNotices()
 
@@ -82,7 +88,7 @@ const stillToCome = computed(() =>
       </ul>
     </template>
     <p v-if="mayBeDone" class="gap"><Button variant="outlined" @click="completing = true">It is done…</Button></p>
-    <JobDone v-if="completing" @close="completing = false" @extra="emit('extra', $event)" />
+    <JobDone v-if="completing" @close="completing = false" @extra="(words, lines) => emit('extra', words, lines)" />
     <StageDialog v-if="changing" :stage="changing" @close="changing = null" />
     <p v-if="job.credit > 0" class="notice gap">{{ money(job.credit, job.currency) }} was paid beyond what is owed.</p>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { PricedLine } from '~~/core/pricing/pricing'
 import JobAdd from '~/features/job/JobAdd.vue'
 import JobGuests from '~/features/job/JobGuests.vue'
 import JobLines from '~/features/job/JobLines.vue'
@@ -29,7 +30,7 @@ const facts = computed(() =>
     job.value.starts ? away(job.value.starts.slice(0, 10), job.value.today) : '',
   ].filter(Boolean),
 )
-const lines = useTemplateRef<{ begin(): void; extra(words: string): void }>('lines')
+const lines = useTemplateRef<{ begin(): void; extra(words: string, lines: PricedLine[]): void }>('lines')
 const jobMoney = useTemplateRef<{ show(what: 'back' | 'deposit'): void }>('jobMoney')
 const session = useSession()
 const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.waivers)
@@ -62,7 +63,7 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
           @choose-client="choosingClient = true"
           @price="lines?.begin()"
           @money="jobMoney?.show($event)"
-          @extra="lines?.extra($event)"
+          @extra="(words, as) => lines?.extra(words, as)"
         />
         <JobAdd />
       </aside>

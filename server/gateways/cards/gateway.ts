@@ -15,6 +15,11 @@ export interface CardGateway {
   open(ask: CardAsk): Promise<{ ref: string; url: string }>
   /** Whether the service has taken the money, as it says itself. */
   isPaid(ref: string): Promise<boolean>
+  /**
+   * Gives a part of what was taken back to the card; the same `reference` again is the same. Throws while it can't be told, and
+   * is asked again then.
+   */
+  giveBack(of: { ref: string; amount: number; currency: string; reference: string }): Promise<'done' | 'refused'>
   /** Reads a call-back, once it is known to be the service's own and fresh. Throws where it isn't. */
   told(body: string, headers: Record<string, string>): CardTold
 }

@@ -28,6 +28,24 @@ export const standin: CardGateway = {
     return { ref: id, url: `${useConfig().origin}/standin/cards/${id}` }
   },
   isPaid: async (ref) => (await standinRequest(ref))?.state === 'paid',
+  giveBack: ({ ref, amount, reference }) =>
+    write(async (tx) => {
+      const [row] = await tx.select().from(standinCards).where(eq(standinCards.id, ref))
+      if (row?.state !== 'paid') return 'refused'
+      if (row.back.some((b) => b.reference === reference)) return 'done'
+      const gone = row.back.reduce((n, b) => n + b.amount, 0)
+      if (
+        amount <= 0 ||
+        gone + amount > row.request.amount ||
+        TEST_CARDS[row.card as TestCard]?.endsWith('takes nothing back')
+      )
+        return 'refused'
+      await tx
+        .update(standinCards)
+        .set({ back: [...row.back, { reference, amount }] })
+        .where(eq(standinCards.id, ref))
+      return 'done'
+    }),
   told: (body, headers) => told.parse(webhook().verify(body, headers)),
 }
 
@@ -38,7 +56,9 @@ export const TEST_CARDS = {
   '9700 0000 0000 0003': 'asks for a further step',
   '9700 0000 0000 0004': 'pays, and the call-back arrives late',
   '9700 0000 0000 0005': 'pays, and the call-back arrives twice',
+  '9700 0000 0000 0006': 'pays, and takes nothing back',
 } as const
+type TestCard = keyof typeof TEST_CARDS
 /** The code the further step wants. */
 export const STEP_CODE = '314159'
 
@@ -53,8 +73,8 @@ type CardOutcome = 'paid' | 'refused' | 'step' | 'unknown'
 /** Takes a card number as typed (and the further step's code) and does what that card does. */
 export async function payWithTestCard(id: string, number: string, code: string | null): Promise<CardOutcome> {
   const digits = number.replace(/\D/g, '')
-  const card = Object.entries(TEST_CARDS).find(([n]) => n.replace(/ /g, '') === digits)?.[1]
-  if (!card) return 'unknown'
+  const [typed, card] = Object.entries(TEST_CARDS).find(([n]) => n.replace(/ /g, '') === digits) ?? []
+  if (!typed || !card) return 'unknown'
   if (card === 'asks for a further step' && code === null) return 'step'
   return write(async (tx) => {
     const [row] = await tx.select().from(standinCards).where(eq(standinCards.id, id))
@@ -72,7 +92,7 @@ export async function payWithTestCard(id: string, number: string, code: string |
       await tell(0)
       return 'refused'
     }
-    await tx.update(standinCards).set({ state: 'paid' }).where(eq(standinCards.id, id))
+    await tx.update(standinCards).set({ state: 'paid', card: typed }).where(eq(standinCards.id, id))
     await tell(1, card.endsWith('late') ? later(4) : undefined)
     if (card.endsWith('twice')) await tell(2)
     return 'paid'

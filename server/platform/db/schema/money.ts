@@ -49,8 +49,8 @@ export const payments = sqliteTable(
     amount: money('amount').notNull(),
     asked: money('asked').notNull(),
     currency: text('currency').notNull(),
-    /** How it came or went; `kept` is what of a damage deposit stays here. */
-    method: text('method').$type<'card' | 'bank' | 'cash' | 'kept'>().notNull(),
+    /** How it came or went; `kept` is what of a damage deposit stays here, `credit` what stood to the client's on another job. */
+    method: text('method').$type<'card' | 'bank' | 'cash' | 'kept' | 'credit'>().notNull(),
     reference: text('reference').notNull().unique(),
     at: at('at').notNull(),
     /** The day it came or went, where the business is. */
@@ -64,6 +64,17 @@ export const payments = sqliteTable(
   },
   (t) => [index('payments_by_job').on(t.jobId), index('payments_by_time').on(t.at)],
 )
+
+/** What a card service is asked to give back, by the booking of it; it refuses at times. */
+export const cardBacks = sqliteTable('card_backs', {
+  paymentId: text('payment_id')
+    .primaryKey()
+    .references(() => payments.id),
+  providerRef: text('provider_ref').notNull(),
+  amount: money('amount').notNull(),
+  state: text('state').$type<'asked' | 'done' | 'refused'>().notNull(),
+  at: at('at').notNull(),
+})
 
 /** What was invoiced of a job: a stage by itself, or the whole less what was invoiced before; frozen with all that stands on it. */
 export const invoices = sqliteTable(
@@ -195,5 +206,8 @@ export const standinCards = sqliteTable('standin_cards', {
   id: id(),
   request: json<CardAsk>('request').notNull(),
   state: text('state').notNull(),
+  /** The card it was paid with, of those to try; and what was given back, by our reference. */
+  card: text('card').notNull().default(''),
+  back: json<{ reference: string; amount: number }[]>('back').notNull().default([]),
   createdAt: at('created_at').notNull(),
 })
