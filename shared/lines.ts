@@ -12,8 +12,7 @@ export const amount = z
   .number()
   .int('Give the amount in whole pence.')
   .min(0, 'An amount cannot be negative; use a discount.')
-  .max(1_000_000_000_00, 'This amount is too large.')
-  .transform((n) => n as Minor)
+  .max(1_000_000_000_00, 'This amount is too large.') as unknown as z.ZodType<Minor, number>
 export const decimal = z.string().trim().refine(isDecimal, 'Give a number with at most 4 decimals.')
 export const positive = decimal
   .refine(
