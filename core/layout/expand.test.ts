@@ -83,6 +83,53 @@ describe('a price table', () => {
     expect(cells(figures({ open: false })).some((r) => r[0] === 'Cold plunge tub')).toBe(false)
   })
 
+  it('has variants beside each other with what all comes to, sections with what is off them; then what was taken alone', () => {
+    const as = (name: string, taken: boolean) => ({ variant: { name, taken } })
+    const evening = { section: { name: 'The evening', discount: { percent: '10' } } }
+    const beside = [
+      line({ unitPrice: minor(10_000), contents: [{ quantity: '2', unit: '', description: 'Bench' }], ...evening }),
+      line({ key: 's', description: 'One sauna', unitPrice: minor(20_000), ...as('Small', true) }),
+      line({ key: 'l', description: 'Two saunas', unitPrice: minor(30_000), ...as('Large', false) }),
+    ]
+    const of = (open: boolean) => {
+      const pricing = { lines: beside, discount: null, pricesIncludeTax: true }
+      return figures({ pricing, priced: price(pricing), open })
+    }
+    const first = cells(of(true)).map((r) => [r[0], r.at(-1)])
+    expect(first.slice(0, 6)).toEqual([
+      ['The evening10% off these together', ''],
+      ['Barrel sauna2 × Bench', '£90.00'],
+      ['Smallone of these', '£290.00Total'],
+      ['One sauna', '£200.00'],
+      ['Largeone of these', '£390.00Total'],
+      ['Two saunas', '£300.00if taken'],
+    ])
+    const took = fieldsOf(expanded(of(true))).map((f) => f.key)
+    expect(took).toEqual(['take-variant:Small', 'take-variant:Large', 'agreed-total'])
+    expect(
+      cells(of(false))
+        .map((r) => r[0])
+        .slice(0, 4),
+    ).toEqual(['The evening10% off these together', 'Barrel sauna2 × Bench', 'Small', 'One sauna'])
+    expect(JSON.stringify(cells(of(false)))).not.toContain('Two saunas')
+  })
+
+  it('of a client who owes the tax says so and charges none, also where prices had it inside', () => {
+    const pricing = {
+      lines: [line({ unitPrice: minor(12_000) })],
+      discount: null,
+      pricesIncludeTax: true,
+      reverseCharge: true,
+    }
+    const rows = cells(figures({ pricing, priced: price(pricing), open: false })).map((r) => [r[0], r.at(-1)])
+    expect(rows).toEqual([
+      ['Barrel sauna', '£120.00'],
+      ['Tax in the prices, not charged', '−£20.00'],
+      ['Reverse charge: the tax is owed by the client', '£0.00'],
+      ['Total', '£100.00'],
+    ])
+  })
+
   it('gives its blocks ids led by its own, each once', () => {
     const doc = expandTables(paper([{ t: 'priceTable', party: 'client', id: 'pt' }]), figures())
     const ids = [...walkBlocks(doc.body)].map((b) => b.id!)

@@ -18,8 +18,12 @@ const event: fc.Arbitrary<MoneyEvent> = fc.oneof(
     .tuple(way, amount)
     .chain(([w, a]) => partOf(a).map((ofCredit): MoneyEvent => ({ type: 'paid back', way: w, amount: a, ofCredit }))),
   fc.record({ type: fc.constantFrom('deposit held' as const, 'deposit returned' as const), way, amount }),
-  fc.record({ type: fc.constantFrom('deposit kept' as const, 'credit used' as const), amount }),
-  fc.record({ type: fc.constantFrom('invoiced' as const, 'credited' as const), groups }),
+  fc.record({ type: fc.constantFrom('deposit kept' as const, 'set aside' as const, 'credit used' as const), amount }),
+  fc.record({
+    type: fc.constantFrom('invoiced' as const, 'credited' as const),
+    groups,
+    reverseCharge: fc.constantFrom(undefined, true),
+  }),
 )
 /** Adds up without the code: plain big integers by account. */
 const added = (entries: readonly Entry[]) => {

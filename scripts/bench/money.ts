@@ -54,7 +54,11 @@ async function reading(server: TestServer): Promise<Figure[]> {
     (select json_group_array(json_array(m, account, s)) from (
       select substr(day, 1, 7) m, account, sum(amount) s from ledger_entries
       where account like 'revenue %' or account like 'tax %' group by 1, account))`)
-  const open = db.prepare(`select d.*, j.title, c.name from dues d join jobs j on j.id = d.job_id
+  const open = db.prepare(`select d.*, j.title, c.name,
+      (select json_group_array(json_array(p.id, p.title)) from (
+        select id, title from papers where job_id = coalesce(j.repeats, j.id)
+        and kind in ('quote', 'contract', 'extra') and state in ('out', 'signed') order by created_at) p) papers
+    from dues d join jobs j on j.id = d.job_id
     left join contacts c on c.id = j.client_id where d.due_on < '${today}' order by d.due_on, d.job_id || ' ' || d.stage limit 101`)
   const money = db.prepare(`select
     (select json_group_array(json_array(job_id, title, name, stage, label, open, due_on, number)) from (
