@@ -164,7 +164,7 @@ describe('a stage that is moved later', () => {
         stage: 'deposit',
         on: inDays(20),
         split: null,
-        words: '',
+        words: 'as they asked',
         signed: false,
         key: k,
       })
