@@ -1,5 +1,6 @@
 import type { ClauseText, TemplateView } from './out/library'
 import { z } from 'zod'
+import { HOLDS } from '../core/visits/holds'
 import { block, paperDocument } from '../core/document/model'
 import { templateKinds } from '../core/document/kinds'
 import { languages } from '../core/text/language'
@@ -27,6 +28,8 @@ export const saveTemplate = z.object({
   name: name.optional(),
   folder: folder.optional(),
   kind: z.enum(templateKinds).optional(),
+  /** How long one that was signed holds. */
+  holds: z.enum(HOLDS).optional(),
   archived: z.boolean().optional(),
 })
 export const saveClause = z.object({

@@ -55,6 +55,7 @@ async function signOut() {
   await navigateTo('/sign-in')
 }
 const acts = computed(() => [
+  ...(session.may('desk') ? [{ label: 'Front desk', command: () => navigateTo('/desk') }] : []),
   { label: 'Settings', command: () => navigateTo('/settings') },
   { label: 'Post room', command: () => navigateTo('/post') },
   {
@@ -97,6 +98,7 @@ const acts = computed(() => [
       </nav>
       <span class="grow" />
       <FindBox />
+      <NuxtLink v-if="session.may('desk')" to="/desk" class="desk">Front desk</NuxtLink>
       <Button
         unstyled
         class="avatar"
@@ -138,6 +140,15 @@ const acts = computed(() => [
 </template>
 
 <style scoped>
+.desk {
+  font-weight: 600;
+  white-space: nowrap;
+}
+@media (max-width: 760px) {
+  .desk {
+    display: none;
+  }
+}
 .skip:focus {
   left: 8px;
   top: 8px;

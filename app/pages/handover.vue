@@ -8,7 +8,9 @@ const session = useSession()
 async function back(body: object) {
   const { path } = await api<{ path: string }>('/api/handover', { method: 'DELETE', body })
   await session.load()
-  await navigateTo(path)
+  const from = sessionStorage.getItem('back-to')
+  sessionStorage.removeItem('back-to')
+  await navigateTo(from ?? path)
 }
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ContactView } from '~~/shared/jobs'
 import { LANGUAGE_NAMES } from '~~/shared/words'
+import type { PastVisit } from '~~/shared/out/desk'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { type ContactFact, usePeople } from '~/features/people/usePeople'
 
@@ -17,9 +18,15 @@ const save = (c: ContactView, key: ContactFact) => (v: string) => people.setFact
 const shown = ref('')
 const person = computed(() => rows.value.find((c) => c.id === shown.value))
 const open = ref(false)
+/** The visits of whoever is shown. */
+const visits = ref<PastVisit[]>([])
 function show(c: ContactView): void {
   shown.value = c.id
   open.value = true
+  visits.value = []
+  void api<PastVisit[]>(`/api/contacts/${c.id}/visits`)
+    .then((all) => c.id === shown.value && (visits.value = all))
+    .catch(notices.trouble)
 }
 const { busy: forgetting, act } = useAct()
 const asking = useAsking()
@@ -135,6 +142,17 @@ const columns: RowColumn<ContactView>[] = [
           No reminders of what is late</label
         >
       </div>
+      <section v-if="person && visits.length" aria-labelledby="visits" class="mt-4">
+        <h3 id="visits">Visits</h3>
+        <ul class="ledger">
+          <li v-for="v in visits" :key="v.jobId" class="py-1.5">
+            <NuxtLink :to="`/jobs/${v.jobId}`">{{ v.title }}</NuxtLink>
+            <span class="soft small block"
+              >{{ v.day }}, {{ v.state }}, {{ v.by }}{{ v.words ? `: ${v.words}` : '' }}</span
+            >
+          </li>
+        </ul>
+      </section>
       <p v-if="person && session.may('settings')" class="acts mt-4">
         <a :href="`/api/contacts/${person.id}/data`" :download="`${person.name}.json`"
           >All there is of them, as a file</a

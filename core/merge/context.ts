@@ -5,6 +5,7 @@ import { type FactRule, TICKED, factProblem, factWords } from '../facts/facts'
 import { type Minor, ZERO } from '../money/money'
 import { readAmount, readDecimal } from '../money/typed'
 import { calledOffBands, keptBy } from '../payment-plan/called-off'
+import { ageOn } from '../people/age'
 import type { PaymentPlan, Stage } from '../payment-plan/plan'
 import type { PricedLine } from '../pricing/pricing'
 import { rhythmWords } from '../recurrence/words'
@@ -60,12 +61,6 @@ interface OwnValues {
   values: Readonly<Record<string, string>>
   /** The number of the paper; empty for one of a kind that has none. */
   number: string
-}
-
-/** Whole years from a day of birth to a day. */
-function ageOn(born: string, day: string): number {
-  const years = Number(day.slice(0, 4)) - Number(born.slice(0, 4))
-  return day.slice(5) < born.slice(5) ? years - 1 : years
 }
 
 /** A paper value as typed, read as what it is. What can't be read is not given. */

@@ -21,6 +21,7 @@ import {
   rounds,
   standings,
   uploads,
+  visitMarks,
 } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
@@ -106,6 +107,7 @@ export async function forgetPerson(id: string): Promise<void> {
       await tx.update(rounds).set({ subject: '', message: '' }).where(eq(rounds.id, person.roundId))
     }
     for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) await forgetJob(job)
+    await tx.update(visitMarks).set({ words: '' }).where(eq(visitMarks.contactId, id))
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
   })

@@ -101,6 +101,7 @@ export async function changeTemplate(
         ...(input.name === undefined ? {} : { name: input.name }),
         ...(input.folder === undefined ? {} : { folder: input.folder }),
         ...(input.kind === undefined ? {} : { kind: input.kind }),
+        ...(input.holds === undefined ? {} : { holds: input.holds }),
         ...(input.archived === undefined ? {} : { archivedAt: input.archived ? now() : null }),
         updatedAt: now(),
         ...(input.document ? { revision } : {}),

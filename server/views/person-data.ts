@@ -1,4 +1,4 @@
-import { asc, eq, inArray, or } from 'drizzle-orm'
+import { and, asc, eq, inArray, or } from 'drizzle-orm'
 import type { PersonData } from '../../shared/out/person'
 import { db } from '../platform/db/client'
 import {
@@ -14,6 +14,7 @@ import {
   roundEvents,
   roundPeople,
   rounds,
+  visitMarks,
 } from '../platform/db/schema'
 import { now } from '../platform/clock'
 import { notFound } from '../platform/problem'
@@ -81,6 +82,11 @@ async function jobsOf(id: string): Promise<PersonData['jobs']> {
   return Promise.all(
     rows.map(async ({ job, kind }) => {
       const own = job.clientId === id
+      const marks = await d
+        .select()
+        .from(visitMarks)
+        .where(and(eq(visitMarks.jobId, job.id), eq(visitMarks.contactId, id)))
+        .orderBy(asc(visitMarks.at))
       const [paid, billed, thread] = own
         ? await Promise.all([
             d.select().from(payments).where(eq(payments.jobId, job.id)).orderBy(asc(payments.at)),
@@ -99,6 +105,7 @@ async function jobsOf(id: string): Promise<PersonData['jobs']> {
         notes: own ? job.notes : '',
         agreedOn: own ? job.agreedOn : null,
         payments: paid.map(({ stage, amount, method, at }) => ({ stage, amount, method, at })),
+        visits: marks.map(({ at, kind, by, words }) => ({ at, kind, by, words })),
         invoices: billed.map(({ number, issuedOn }) => ({ number, issuedOn })),
         thread: thread.map(({ at, words, detail }) => ({ at, words, detail })),
       }

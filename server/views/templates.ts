@@ -68,6 +68,7 @@ export async function templateView(id: string): Promise<TemplateView> {
     kind: row.kind,
     name: row.name,
     folder: row.folder,
+    holds: row.holds,
     edition: row.edition,
     revision: row.revision,
     archived: !!row.archivedAt,

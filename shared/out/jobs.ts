@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { pastVisit } from './desk'
 import { rhythmView } from '../rhythms'
 import {
   stop,
@@ -268,6 +269,8 @@ export const jobView = z.object({
   rhythm: rhythmView.nullable(),
   repeats: z.string().nullable(),
   guests: z.array(contactView),
+  /** What was marked at the desk of those who came. */
+  visits: z.array(pastVisit),
   payments: z.array(
     z.object({
       stage: z.string(),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { HOLDS } from '../../core/visits/holds'
 import { block, paperDocument } from '../../core/document/model'
 import { mergeContext, paperFigures, paperKind, blank } from '../shapes'
 
@@ -35,6 +36,8 @@ export const templateView = z.object({
   kind: z.string(),
   name: z.string(),
   folder: z.string(),
+  /** How long one that was signed holds. */
+  holds: z.enum(HOLDS),
   edition: z.number(),
   revision: z.number(),
   archived: z.boolean(),

@@ -23,6 +23,7 @@ export const personData = z.object({
       agreedOn: z.string().nullable(),
       payments: z.array(z.object({ stage: z.string(), amount, method: z.string(), at: z.string() })),
       invoices: z.array(z.object({ number: z.string(), issuedOn: z.string() })),
+      visits: z.array(z.object({ at: z.string(), kind: z.string(), by: z.string(), words: z.string() })),
       thread: z.array(z.object({ at: z.string(), words: z.string(), detail: z.string() })),
     }),
   ),

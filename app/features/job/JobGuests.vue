@@ -9,6 +9,12 @@ const { job } = storeToRefs(thisJob)
 const { act, post } = thisJob
 const { make } = useMaking()
 const add = (contact: ContactView | null) => contact && act(() => post('/guests', { contactId: contact.id }))
+const clock = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+/** What the desk marked of somebody, and who stood there. */
+const visitOf = (guest: ContactView) => {
+  const v = job.value.visits.find((x) => x.contactId === guest.id)
+  return v && `${v.state} ${clock(v.since!)}, ${v.by}${v.words ? `: ${v.words}` : ''}`
+}
 const waiverOf = (guest: ContactView) =>
   job.value.papers.findLast((p) => p.guestId === guest.id && !['withdrawn', 'lapsed', 'declined'].includes(p.state))
 </script>
@@ -18,7 +24,10 @@ const waiverOf = (guest: ContactView) =>
     <h2 id="guests" tabindex="-1">Guests</h2>
     <ul class="ledger mb-2.5">
       <li v-for="g in job.guests" :key="g.id" class="flex justify-between items-center gap-2 min-h-9.5">
-        <span class="ellipsis">{{ g.name }}</span>
+        <span class="min-w-0"
+          ><span class="ellipsis block">{{ g.name }}</span
+          ><span v-if="visitOf(g)" class="soft small block">{{ visitOf(g) }}</span></span
+        >
         <NuxtLink v-if="waiverOf(g)" :to="`/papers/${waiverOf(g)!.id}`" class="small">
           waiver {{ waiverOf(g)!.state }}
         </NuxtLink>

@@ -15,7 +15,15 @@ const settings = {
 }
 const library = {
   kinds: KNOWN.en.kinds.map((k) => ({ ...k, settings: { ...settings, facts: k.facts } })),
-  catalogue: KNOWN.en.items.map((i) => ({ ...i, taxRate: '20', clientQuantity: null, words: {}, prices: [] })),
+  catalogue: KNOWN.en.items.map((i) => ({
+    ...i,
+    taxRate: '20',
+    clientQuantity: null,
+    words: {},
+    prices: [],
+    breaks: [],
+    contents: [],
+  })),
   templates: [],
   clauses: [],
 }

@@ -9,7 +9,7 @@ import type { Discount, PricedLine } from '~~/core/pricing/pricing'
 import type { ContactView } from '~~/shared/jobs'
 import { api, newKey } from '../../composables/api'
 import { useSession } from '../../composables/session'
-import { newLine, ofItem } from '../lines/newLine'
+import { lineOfItem } from '../lines/newLine'
 import { readAside } from '../enquiry/reader'
 import { useLibrary } from '../library/useLibrary'
 
@@ -173,10 +173,9 @@ export const useNewJob = defineStore('new-job', () => {
     e.items.flatMap(({ id, quantity }) => {
       const item = library.items.find((c) => c.id === id)
       if (!item) return []
-      const { description, taxRate } = item
       const key = `l-${id}`.slice(0, 40)
       const unitPrice = priceOn(item, e.starts.value?.slice(0, 10) ?? null, today)
-      return newLine({ key, description, unitPrice, taxRate, quantity: String(quantity), ...ofItem(item) })
+      return lineOfItem(item, { key, unitPrice, quantity: String(quantity) })
     })
 
   /** Ends a job that has a start and no later end as long after it as is usual. */

@@ -2,11 +2,10 @@
 import { dayOf } from '~~/core/calendar/dates'
 import { priceOn } from '~~/core/items/item'
 import type { Minor } from '~~/core/money/money'
-import { settled } from '~~/core/pricing/breaks'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import { searchable } from '~~/shared/text'
 import type { LibraryView } from '~~/shared/library'
-import { newLine, ofItem } from './newLine'
+import { lineOfItem, newLine } from './newLine'
 import { useLibrary } from '~/features/library/useLibrary'
 
 /** Adds a priced line: a priced item of the library while one types, or one's own words. */
@@ -30,23 +29,14 @@ const priceOf = (i: Item) => `${money(priceNow(i), props.currency)}${i.unit ? ` 
 const ownWords = (text: string) => (text ? `“${text.slice(0, 60)}”, a line of your own` : 'A line of your own')
 const wordsOfOption = (i: Item | Own) => (i.id ? `${i.description}, ${priceOf(i as Item)}` : ownWords(i.description))
 function add(option: Item | Own, typed: string) {
-  const item = option.id ? (option as Item) : null
-  emit(
-    'add',
-    settled(
-      newLine({
-        ...(item ? ofItem(item) : {}),
-        key: `l${newKey().slice(0, 8)}`,
-        description: item?.description ?? typed,
-        quantity: item?.clientQuantity?.min ?? '1',
-        unitPrice: item ? priceNow(item) : (0 as Minor),
-        ...(item?.breaks.length
-          ? { breaks: item.breaks.map((b, i) => (i ? b : { ...b, unitPrice: priceNow(item) })) }
-          : {}),
-        taxRate: item?.taxRate ?? session.data?.business?.taxRate ?? '20',
-      }),
-    ),
-  )
+  const key = `l${newKey().slice(0, 8)}`
+  if (!option.id) {
+    const taxRate = session.data?.business?.taxRate ?? '20'
+    return emit('add', newLine({ key, description: typed, quantity: '1', unitPrice: 0 as Minor, taxRate }))
+  }
+  const item = option as Item
+  const quantity = item.clientQuantity?.min ?? '1'
+  emit('add', lineOfItem(item, { key, quantity, unitPrice: priceNow(item) }))
 }
 </script>
 

@@ -5,6 +5,7 @@ import type { PaperDocument } from '~~/core/document/model'
 import { type ProseNode, fromProse, toProse } from '~~/core/document/prose'
 import { withoutValue } from '~~/core/document/values'
 import { askingFor, pathOf } from '~~/core/merge/context'
+import type { Holds } from '~~/core/visits/holds'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import type { TemplateView } from '~~/shared/library'
 import type { TemplateStep } from '~~/shared/out/library'
@@ -181,7 +182,13 @@ export const useSheet = defineStore('sheet', () => {
     saver.taken()
     return made.id
   }
-  async function rename(more: { name?: string; folder?: string; kind?: string; archived?: boolean }): Promise<void> {
+  async function rename(more: {
+    name?: string
+    folder?: string
+    kind?: string
+    holds?: Holds
+    archived?: boolean
+  }): Promise<void> {
     await api(`/api/templates/${id.value}`, { method: 'PATCH', body: { revision, ...more } })
     view.value = { ...view.value, ...more }
     renew()

@@ -41,6 +41,14 @@ useLeaving({
 onBeforeUnmount(() => void sheet.leave())
 /** What stands here goes on as a template of its own. */
 const keepMine = async () => await navigateTo(`/library/templates/${await sheet.keepMine()}`)
+/** How long a signed waiver isn't asked for again. */
+const HELD = [
+  { value: 'visit', label: 'holds for one visit' },
+  { value: 'day', label: 'holds all day' },
+  { value: 'season', label: 'holds to the end of the year' },
+  { value: 'year', label: 'holds for twelve months' },
+  { value: 'edition', label: 'holds until a new edition' },
+] as const
 useHead({ title: () => `${view.value.name} · Upwold` })
 useScreenKeys('On the sheet', [
   ['/', 'put something in'],
@@ -141,6 +149,14 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         :model-value="view.kind"
         :options="templateKinds.map((k) => ({ value: k, label: k }))"
         @update:model-value="rename({ kind: $event })"
+      />
+      <Choice
+        v-if="view.kind === 'waiver'"
+        aria-label="How long one that was signed holds"
+        class="w-52"
+        :model-value="view.holds"
+        :options="HELD"
+        @update:model-value="rename({ holds: $event })"
       />
       <span class="soft small"
         >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title.slice(0, 60)}` : '' }}</span

@@ -3,6 +3,7 @@ import type { FactRule } from '../../../../core/facts/facts'
 import type { DatedPrice } from '../../../../core/items/item'
 import type { LineWords } from '../../../../core/pricing/said'
 import type { Language } from '../../../../core/text/language'
+import type { Holds } from '../../../../core/visits/holds'
 import type { MessageKey } from '../../../../shared/words/says'
 import type { TemplateKind } from '../../../../core/document/kinds'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
@@ -95,6 +96,8 @@ export const templates = sqliteTable('templates', {
   marked: json<Marked | null>('marked'),
   /** How the round of a paper made from it is prepared, where one was kept. */
   round: json<TemplateRound | null>('round'),
+  /** How long one that was signed holds for whoever signed it, as a waiver. */
+  holds: text('holds').$type<Holds>().notNull().default('visit'),
   /** The template it says the same as, in another language; and the revision of that it was last brought in step with. */
   languageOf: text('language_of'),
   inStepWith: integer('in_step_with'),

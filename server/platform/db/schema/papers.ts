@@ -1,5 +1,6 @@
 import type { PaperKind } from '../../../../core/document/kinds'
 import type { Binding } from '../../../../core/rounds/bind'
+import { sql } from 'drizzle-orm'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { Amendment, AmendmentView } from '../../../../core/amend/amend'
 import type { PaperDocument } from '../../../../core/document/model'
@@ -62,6 +63,9 @@ export const papers = sqliteTable(
     index('papers_by_job').on(t.jobId, t.createdAt),
     index('papers_by_age').on(t.createdAt, t.id),
     index('papers_by_template').on(t.templateId, t.createdAt),
+    index('papers_by_guest')
+      .on(sql`bindings ->> '$.guest.contactId'`, t.createdAt)
+      .where(sql`kind = 'waiver'`),
   ],
 )
 

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import { OF_AGE } from '~~/core/visits/owes'
+import type { DeskVisit } from '~~/shared/out/desk'
+import { useDesk } from './useDesk'
+
+/** Who signs for somebody under age: one of those who are here, or somebody who is added for it. */
+const { visit } = defineProps<{ visit: DeskVisit }>()
+const emit = defineEmits<{ close: []; chosen: [guardianId: string] }>()
+const { data } = storeToRefs(useDesk())
+const grown = computed(() =>
+  data
+    .value!.visits.filter(
+      (v) => v.jobId === visit.jobId && v.contactId !== visit.contactId && (v.age === null || v.age >= OF_AGE),
+    )
+    .map((v) => ({ value: v.contactId, label: v.name })),
+)
+/** Somebody of the same family name first. */
+const family = visit.name.split(' ').at(-1)
+const form = reactive({
+  guardianId: grown.value.find((g) => g.label.split(' ').at(-1) === family)?.value ?? grown.value[0]?.value ?? '',
+  name: '',
+})
+const schema = z
+  .object({ guardianId: z.string(), name: z.string().trim().max(200) })
+  .refine((f) => f.name || f.guardianId, { message: 'Say who signs for them.', path: ['name'] })
+async function send({ guardianId, name }: { guardianId: string; name: string }) {
+  if (!name) return emit('chosen', guardianId)
+  const { id } = await api<{ id: string }>('/api/contacts', { method: 'POST', body: { name } })
+  emit('chosen', id)
+}
+</script>
+
+<template>
+  <Dialog
+    visible
+    modal
+    :header="`Who signs for ${visit.name}?`"
+    :style="{ width: 'min(520px, 96vw)' }"
+    :draggable="false"
+    @update:visible="emit('close')"
+  >
+    <FormOf v-slot="{ busy }" class="grid gap-3" :schema="schema" :given="() => form" :send="send">
+      <Choice v-if="grown.length" v-model="form.guardianId" label="One of those who come" :options="grown" />
+      <FieldOf name="name" :label="grown.length ? 'or somebody else, by name' : 'Their name'"
+        ><InputText v-model="form.name" maxlength="200" size="large"
+      /></FieldOf>
+      <p class="acts"><Button type="submit" size="large" :disabled="busy">They sign for them</Button></p>
+    </FormOf>
+  </Dialog>
+</template>

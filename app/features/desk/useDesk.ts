@@ -1,0 +1,40 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { MarkKind } from '~~/core/visits/visit'
+import type { DeskView, DeskVisit } from '~~/shared/out/desk'
+import { searchable } from '~~/shared/text'
+import { api, newKey } from '../../composables/api'
+import { useReading } from '../../composables/reading'
+
+/** The front desk: the visits of a day as they are looked for, and what is done about them. */
+export const useDesk = defineStore('desk', () => {
+  const reading = useReading('desk', () => api<DeskView>('/api/desk'))
+  const find = ref('')
+  const session = ref('')
+  /** What is shown: of the session that is chosen, by any part of a name. */
+  const shown = computed((): DeskVisit[] => {
+    const wanted = searchable(find.value)
+    return (reading.data.value?.visits ?? []).filter(
+      (v) => (!session.value || v.jobId === session.value) && (!wanted || searchable(v.name).includes(wanted)),
+    )
+  })
+  /** How many, of the session that is chosen or of all. */
+  const counts = computed(
+    () =>
+      reading.data.value?.sessions.find((s) => s.jobId === session.value)?.counts ?? reading.data.value?.counts ?? null,
+  )
+  /** Marks a visit; with an id and a time of its own, so that the same mark sent again is one. */
+  async function mark({ jobId, contactId }: DeskVisit, kind: MarkKind, words = ''): Promise<void> {
+    const marks = [{ id: newKey(), jobId, contactId, kind, at: new Date().toISOString(), words }]
+    await api('/api/desk/marks', { method: 'POST', body: { marks } })
+    await reading.load()
+  }
+  /** Has somebody sign: whose turn it is on this device, or the address for their phone. */
+  const sign = (
+    { jobId, contactId }: Pick<DeskVisit, 'jobId' | 'contactId'>,
+    how: 'device' | 'link',
+    guardianId: string | null = null,
+  ): Promise<{ personId: string; url: string | null }> =>
+    api('/api/desk/sign', { method: 'POST', body: { jobId, contactId, guardianId, how } })
+  return { ...reading, find, session, shown, counts, mark, sign }
+})

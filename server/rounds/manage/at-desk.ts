@@ -1,0 +1,109 @@
+import { and, desc, eq, notInArray, sql } from 'drizzle-orm'
+import type { z } from 'zod'
+import { ageOn } from '../../../core/people/age'
+import { OF_AGE } from '../../../core/visits/owes'
+import { acts } from '../../../core/rounds/rounds'
+import type { deskSign } from '../../../shared/desk'
+import type { Actor } from '../../chain/record'
+import { roundOfPaper } from '../../chain/round'
+import { roundState } from '../../chain/state'
+import { makeJobPaper } from '../../papers/make'
+import { db, write } from '../../platform/db/client'
+import { papers } from '../../platform/db/schema'
+import { Problem } from '../../platform/problem'
+import { loadJob } from '../../records/job'
+import { type Paper, loadPaper } from '../../records/paper'
+import { linkToHand } from './handover'
+import { loadPlan } from '../prepare/plan'
+import { savePlan } from '../prepare/save-plan'
+import { sendRound } from '../prepare/send'
+
+/** The visitor's waiver of a job that goes on, the latest; none where there is none, or theirs was refused or lapsed. */
+async function waiverOf(jobId: string, contactId: string): Promise<Paper | null> {
+  const [row] = await db()
+    .select({ id: papers.id })
+    .from(papers)
+    .where(
+      and(
+        eq(papers.jobId, jobId),
+        eq(papers.kind, 'waiver'),
+        sql`${papers.bindings} ->> '$.guest.contactId' = ${contactId}`,
+        notInArray(papers.state, ['withdrawn', 'lapsed', 'declined']),
+      ),
+    )
+    .orderBy(desc(papers.createdAt))
+    .limit(1)
+  return row ? loadPaper(row.id) : null
+}
+
+/** Insists that somebody who is under age has somebody else, of age, to sign for them. */
+async function insistOnGuardian(
+  { job, guests, today }: Awaited<ReturnType<typeof loadJob>>,
+  contactId: string,
+  guardianId: string | null,
+): Promise<void> {
+  const guest = guests.find((g) => g.id === contactId)
+  if (!guest) throw new Problem('invalid', 'They aren’t expected on this job. Add them first.')
+  if (guardianId === contactId)
+    throw new Problem('invalid', 'Nobody is their own guardian.', { guardianId: 'Choose somebody else.' })
+  const day = job.day ?? today
+  if (!guest.born || ageOn(guest.born, day) >= OF_AGE) return
+  if (!guardianId)
+    throw new Problem('invalid', `${guest.name} is under ${OF_AGE}: somebody signs for them.`, {
+      guardianId: 'Choose who signs for them.',
+    })
+  const who = guests.find((g) => g.id === guardianId)
+  if (who?.born && ageOn(who.born, day) < OF_AGE)
+    throw new Problem('invalid', `${who.name} is under ${OF_AGE}, too.`, { guardianId: 'Choose somebody of age.' })
+}
+
+/** Sends a visitor's waiver so that it is signed here, or by a link that is handed over. Its round has its own key: twice it is one. */
+async function sendIt(paper: Paper, how: 'device' | 'link', actor: Actor): Promise<void> {
+  const { plan, version } = await loadPlan(paper)
+  const people = plan.people.map((p) => (p.memberId ? p : { ...p, reach: how }))
+  await savePlan(paper.id, { ...plan, people }, version, actor.id!)
+  await sendRound(paper.id, { key: `desk-${paper.id}` }, actor)
+}
+
+/**
+ * Makes and sends the waiver of somebody who stands at the desk, where that isn't done, and says who signs next: whoever signs
+ * for a child first. Two desks that take the same person get the same paper. Returns whose turn it is, or the address for
+ * their own phone.
+ */
+export async function signAtDesk(
+  { jobId, contactId, guardianId, how }: z.output<typeof deskSign>,
+  actor: Actor,
+): Promise<{ personId: string; url: string | null }> {
+  const loaded = await loadJob(jobId)
+  let paper = await waiverOf(jobId, contactId)
+  if (!paper || paper.state === 'draft') {
+    await insistOnGuardian(loaded, contactId, guardianId ?? guardianOn(paper))
+    paper = await write(async (tx) => {
+      const id = await makeJobPaper(jobId, { kind: 'waiver', guestId: contactId }, actor.id)
+      const made = await loadPaper(id)
+      if (guardianId && made.document.parties.some((p) => p.key === 'guardian'))
+        await tx
+          .update(papers)
+          .set({ bindings: { ...made.bindings, guardian: { contactId: guardianId } } })
+          .where(eq(papers.id, id))
+      return loadPaper(id)
+    })
+    await sendIt(paper, how, actor).catch(async (error: unknown) => {
+      // Another desk was first: theirs is the one.
+      if ((await loadPaper(paper!.id)).state !== 'out') throw error
+    })
+  }
+  if (paper.state === 'signed') throw new Problem('not-now', 'This is signed already.')
+  const round = await roundOfPaper(paper.id)
+  const state = await roundState(round.id)
+  const waiting = state.people.filter((p) => acts(p) && ['asked', 'opened'].includes(p.status))
+  const next = waiting.find((p) => p.party === 'guardian') ?? waiting.find((p) => p.party !== 'business')
+  if (!next) throw new Problem('not-now', 'Nobody who stands here is asked to sign it now.')
+  const url = how === 'link' ? (await linkToHand(paper.id, next.id, actor.id!)).url : null
+  return { personId: next.id, url }
+}
+
+const guardianOn = (paper: Paper | null): string | null => {
+  const bound = paper?.bindings.guardian
+  return bound && 'contactId' in bound ? bound.contactId : null
+}

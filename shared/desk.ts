@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { markKinds } from '../core/visits/visit'
+import { prose } from './text'
+
+const id = z.string().min(1).max(60)
+/** What was marked at the desk; ids and times are the device's own, so that they can be sent again. */
+export const deskMarks = z.object({
+  marks: z
+    .array(
+      z.object({
+        id,
+        jobId: id,
+        contactId: id,
+        kind: z.enum(markKinds),
+        at: z.iso.datetime('Say when it was, as an instant.'),
+        words: prose(500).default(''),
+      }),
+    )
+    .min(1)
+    .max(200),
+})
+/** Somebody signs their paper now: on the device here, or by a link on a phone of their own. */
+export const deskSign = z.object({
+  jobId: id,
+  contactId: id,
+  /** Who signs for them, where they are under age. */
+  guardianId: id.nullable().default(null),
+  how: z.enum(['device', 'link']),
+})
+export const deskDay = z.object({ day: z.iso.date().optional() })
+export const deskList = z.object({ day: z.iso.date().optional(), job: id.optional() })

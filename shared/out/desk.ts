@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { markKinds } from '../../core/visits/visit'
+import { stopState } from '../shapes'
+
+const state = z.enum(markKinds)
+export const deskVisit = z.object({
+  jobId: z.string(),
+  contactId: z.string(),
+  name: z.string(),
+  age: z.number().nullable(),
+  /** The time it begins, of the clock there; empty where the job goes on since a day before. */
+  time: z.string(),
+  state,
+  since: z.string().nullable(),
+  by: z.string().nullable(),
+  /** Why they were turned away, or went in without a paper. */
+  words: z.string(),
+  step: z.enum(['sign', 'guardian', 'started', 'refused', 'ready']),
+  mark: stopState,
+  paperId: z.string().nullable(),
+  /** Why they didn't agree. */
+  reason: z.string(),
+  guardian: z.string().nullable(),
+  /** When what they signed was signed; before this visit where it holds from then. */
+  signedAt: z.string().nullable(),
+  holds: z.boolean(),
+})
+export type DeskVisit = z.output<typeof deskVisit>
+const counts = z.object({
+  all: z.number(),
+  expected: z.number(),
+  here: z.number(),
+  gone: z.number(),
+  away: z.number(),
+  toSign: z.number(),
+})
+export const deskView = z.object({
+  day: z.string(),
+  today: z.string(),
+  sessions: z.array(
+    z.object({
+      jobId: z.string(),
+      title: z.string(),
+      time: z.string(),
+      place: z.string(),
+      /** How many may come; null where nothing is said. */
+      places: z.number().nullable(),
+      counts,
+    }),
+  ),
+  visits: z.array(deskVisit),
+  counts,
+})
+export type DeskView = z.output<typeof deskView>
+/** Whose turn it is on this device, and the address to show as a QR code where it is signed on another. */
+export const deskSigning = z.object({ personId: z.string(), url: z.string().nullable() })
+
+/** A visit of a person or a job as it is looked back at. */
+export const pastVisit = z.object({
+  jobId: z.string(),
+  contactId: z.string(),
+  title: z.string(),
+  name: z.string(),
+  day: z.string().nullable(),
+  state,
+  cameAt: z.string().nullable(),
+  since: z.string().nullable(),
+  by: z.string().nullable(),
+  words: z.string(),
+})
+export type PastVisit = z.output<typeof pastVisit>
