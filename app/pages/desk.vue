@@ -18,7 +18,7 @@ const { data, problem, shown, counts, find, session } = storeToRefs(desk)
 const { busy, act } = useAct()
 const notices = useNotices()
 const sessions = computed(() => [
-  { value: '', label: 'All of today' },
+  { value: '', label: 'All of the day' },
   ...(data.value?.sessions ?? []).map((s) => ({ value: s.jobId, label: [s.time, s.title].filter(Boolean).join(' ') })),
 ])
 const head = computed(() => {
@@ -101,7 +101,11 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
           @click="fresh = { name: find, born: '' }"
           ><UserPlus :size="20" />Someone new</Button
         >
-        <a class="icon" href="/api/desk/list" target="_blank" aria-label="Who is here, as a PDF"
+        <a
+          class="icon"
+          :href="`/api/desk/list?day=${data?.day ?? ''}`"
+          target="_blank"
+          aria-label="Who is here, as a PDF"
           ><Printer :size="22"
         /></a>
         <NuxtLink class="icon" to="/" aria-label="Leave the desk"><LogOut :size="22" /></NuxtLink>
@@ -119,6 +123,14 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
           autocomplete="off"
           spellcheck="false"
       /></label>
+      <WhenField
+        v-if="data"
+        :model-value="data.day"
+        kind="day"
+        class="w-44"
+        aria-label="Day"
+        @update:model-value="desk.showDay($event === data.today ? '' : $event)"
+      />
       <Choice v-if="sessions.length > 2" v-model="session" aria-label="Session" :options="sessions" />
     </div>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
@@ -127,7 +139,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     </div>
     <EmptyList
       v-else-if="data && !data.visits.length"
-      words="Nobody is expected today. Guests of a job of today stand here by themselves."
+      words="Nobody is expected on this day. Guests of a job of the day stand here by themselves."
     />
     <p v-else-if="data && !shown.length" class="p-9 text-l">
       Nobody of that name is expected.

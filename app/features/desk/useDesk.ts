@@ -8,7 +8,14 @@ import { useReading } from '../../composables/reading'
 
 /** The front desk: the visits of a day as they are looked for, and what is done about them. */
 export const useDesk = defineStore('desk', () => {
-  const reading = useReading('desk', () => api<DeskView>('/api/desk'))
+  /** The day that is shown; today where it is empty. */
+  const day = ref('')
+  const reading = useReading('desk', () => api<DeskView>('/api/desk', { query: day.value ? { day: day.value } : {} }))
+  async function showDay(of: string): Promise<void> {
+    day.value = of
+    session.value = ''
+    await reading.load()
+  }
   const find = ref('')
   const session = ref('')
   /** What is shown: of the session that is chosen, by any part of a name. */
@@ -36,5 +43,5 @@ export const useDesk = defineStore('desk', () => {
     guardianId: string | null = null,
   ): Promise<{ personId: string; url: string | null }> =>
     api('/api/desk/sign', { method: 'POST', body: { jobId, contactId, guardianId, how } })
-  return { ...reading, find, session, shown, counts, mark, sign }
+  return { ...reading, day, showDay, find, session, shown, counts, mark, sign }
 })

@@ -4,13 +4,14 @@ import { useSays } from './says'
 import { useSigner } from './useSigner'
 
 /** Declining, with a reason the business gets to read. Where the link has ended meanwhile, the page says so instead. */
-defineProps<{ view: SignerView }>()
+const props = defineProps<{ view: SignerView; start?: string }>()
 const emit = defineEmits<{ declined: [] }>()
 const signer = useSigner()
 const { busy, told } = storeToRefs(signer)
 const { act, post } = signer
 const says = useSays()
 const reason = ref('')
+watchEffect(() => (reason.value = props.start ?? ''))
 const decline = () =>
   act(
     async () => {

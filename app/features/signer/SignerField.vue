@@ -17,6 +17,8 @@ const emit = defineEmits<{ sign: [field: FieldSpec] }>()
 const { draft, problems, isAsked, workedOut, markOf } = props.state
 const says = useSays()
 const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
+/** Where somebody stands in front of the desk: what can't be agreed to is refused there and then. */
+const refuse = inject<((what: string) => void) | undefined>('refuse', undefined)
 const passed = inject<Ref<Set<string>>>('passed', ref(new Set<string>()))
 /** What somebody else has given here, or the sender has set. */
 const given = inject<Ref<SignerView['given']>>('given', ref({}))
@@ -123,11 +125,15 @@ async function give(event: Event) {
     <span v-if="problem" :id="`${id}-wrong`" class="error block font-sans">{{ problem }}</span>
   </span>
   <span v-else-if="field.type === 'tick'" class="tick"
-    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><span
-      v-if="problem"
-      class="error block font-sans"
-      >{{ problem }}</span
-    ></span
+    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><button
+      v-if="refuse && field.required && !field.oneOf"
+      type="button"
+      class="no"
+      :aria-label="says('notSo', { what: field.label })"
+      @click="refuse(field.label)"
+    >
+      {{ says('no') }}</button
+    ><span v-if="problem" class="error block font-sans">{{ problem }}</span></span
   >
   <span
     v-else-if="field.type === 'choices'"
@@ -180,6 +186,17 @@ async function give(event: Event) {
 </template>
 
 <style scoped>
+.no {
+  min-height: 44px;
+  min-width: 64px;
+  margin-inline-start: 10px;
+  padding: 0 16px;
+  border: 1px solid var(--hairline-strong);
+  border-radius: var(--corner);
+  background: var(--paper);
+  font: inherit;
+  cursor: pointer;
+}
 .several label {
   display: flex;
   gap: 10px;

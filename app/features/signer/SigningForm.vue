@@ -39,6 +39,13 @@ const passed = ref(new Set<string>())
 const led = ref('')
 provide('passed', passed)
 provide('pictureOf', signer.pictureOf)
+/** What they can't agree to, where they said so beside it. */
+const cannotSay = ref('')
+if (props.view.inPerson)
+  provide('refuse', (what: string) => {
+    cannotSay.value = what
+    sheet.value = 'decline'
+  })
 provide(
   'given',
   computed(() => props.view.given),
@@ -229,7 +236,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
       <FinishSheet :view="view" :total="state.priced.value?.total ?? null" :busy="busy" :told="told" @finish="finish" />
     </BottomSheet>
     <BottomSheet v-model="declineOpen" :header="says('decline')">
-      <DeclineSheet :view="view" @declined="closed" />
+      <DeclineSheet :view="view" :start="cannotSay" @declined="closed" />
     </BottomSheet>
     <BottomSheet v-model="questionOpen" :header="says('ask')">
       <QuestionSheet :view="view" @sent="asks" />
