@@ -21,6 +21,8 @@ export interface RoundMove {
   after: string[]
   /** Whether somebody has signed already: then a member's signing is a countersigning. */
   begun: boolean
+  /** Whether one of those waited for has opened it; not kept before. */
+  opened?: boolean
   stuck: Stuck | null
   /** Whether a nudge reaches anybody. */
   nudge: boolean
@@ -38,6 +40,7 @@ export function moveOf(state: RoundState, known: (person: string) => Known, asks
     names: waiting.map((p) => p.name),
     after: left.filter((p) => !waiting.includes(p)).map((p) => p.name),
     begun: state.people.some((p) => p.part === 'sign' && p.status === 'done'),
+    opened: waiting.some((p) => p.status === 'opened'),
     stuck:
       state.paused !== null
         ? { why: 'held', who: '' }

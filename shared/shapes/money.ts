@@ -51,6 +51,7 @@ export const roundMove: z.ZodType<RoundMove> = z.object({
   names: z.array(z.string()),
   after: z.array(z.string()),
   begun: z.boolean(),
+  opened: z.boolean().optional(),
   stuck: stuck.nullable(),
   nudge: z.boolean(),
 })

@@ -146,7 +146,7 @@ describe('the front desk', () => {
     const { id, ids } = await session([{ name: 'Yuki Sato' }])
     const { url } = (await toSign(id, ids['Yuki Sato']!, { how: 'link' })).body
     const phone = new Caller(server)
-    await phone.must('GET', `/api/sign/${url!.split('/').at(-1)!}`)
+    await phone.must('POST', `/api/sign/${url!.split('/').at(-1)!}/opened`)
     await until(
       () => visitsOf(id),
       (v) => v['Yuki Sato']!.step === 'started',
@@ -210,7 +210,7 @@ describe('two desks', () => {
     for (const [who, status] of [
       [front, 200],
       [books, 403],
-      [device, 403],
+      [device, 423],
       [new Caller(server), 401],
     ] as const) {
       expect((await who.get('/api/desk')).status).toBe(status)
