@@ -10,12 +10,15 @@ const CHOSEN = new Set(['take', 'quantity'])
  */
 export function useViews(view: () => SignerView) {
   const roomy = useMediaQuery('(min-width: 1024px)')
+  const tablet = useMediaQuery('(max-width: 1199px)')
   const alive = useMounted()
   const wide = computed(() => alive.value && roomy.value)
   const mode = ref<'reading' | 'page'>('reading')
   const begun = watch(wide, (room) => {
     if (!room) return
     begun()
+    // On a tablet that was handed over it is read large, each statement with what can be answered beside it.
+    if (view().inPerson && tablet.value) return
     if (!view().person.fields.some((f) => CHOSEN.has(f.type))) mode.value = 'page'
   })
   return { wide, mode }
