@@ -6,6 +6,7 @@ import { TestServer } from '../tests/support/server'
 import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
+import { desk } from './bench/desk'
 import { opening } from './bench/opening'
 import { money } from './bench/money'
 import { papers } from './bench/papers'
@@ -17,7 +18,8 @@ import { seedOnce } from './lib.mjs'
 /**
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
- * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, money, lists.
+ * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, money, desk,
+ * lists.
  */
 const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
 const figures: Figure[] = []
@@ -43,6 +45,7 @@ try {
   await add('opening', () => opening(server))
   await add('crowds', () => crowds(server))
   await add('money', () => money(server))
+  await add('desk', () => desk(server))
   await add('lists', async () => {
     await server.kill()
     process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)
