@@ -53,7 +53,7 @@ for (const [name, path] of [
   ['papers', '/papers?find=stove'],
   ['money', '/money'],
   ['library', '/library'],
-  ['post-room', '/post'],
+  ['desk', `/desk?day=${new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)}`],
   ['kind', '/settings/kinds/garden'],
 ] as const) {
   await page.goto(path)
