@@ -141,6 +141,8 @@ const acts = computed(() => [
 
 <style scoped>
 .desk {
+  color: var(--ink);
+  text-decoration: none;
   font-weight: 600;
   white-space: nowrap;
 }

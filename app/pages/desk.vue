@@ -77,6 +77,14 @@ const mark = (visit: DeskVisit, kind: keyof typeof marked, words = '') =>
       undo: () => desk.mark(visit, visit.state, visit.state === 'turned away' ? visit.words : ''),
     })
   })
+/** What can be done about a visit. */
+const does = (v: DeskVisit) => ({
+  sign: (how: 'device' | 'link') => sign(v, how),
+  here: () => mark(v, 'here'),
+  gone: () => mark(v, 'gone'),
+  back: () => mark(v, 'expected'),
+  away: () => (leaving.value = v),
+})
 function found(visit: DeskVisit) {
   scanning.value = false
   session.value = ''
@@ -113,7 +121,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
       </p>
     </header>
     <div class="finder">
-      <label class="grow"
+      <label
         ><span class="sr">Find by name</span
         ><InputText
           ref="box"
@@ -128,7 +136,6 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
         v-if="data"
         :model-value="data.day"
         kind="day"
-        class="w-44"
         aria-label="Day"
         @update:model-value="desk.showDay($event === data.today ? '' : $event)"
       />
@@ -155,28 +162,12 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     >
       <template #item="{ item: v }"
         ><div role="listitem">
-          <VisitRow
-            :visit="v"
-            :busy="busy"
-            @sign="sign(v, $event)"
-            @here="mark(v, 'here')"
-            @gone="mark(v, 'gone')"
-            @back="mark(v, 'expected')"
-            @away="leaving = v"
-          /></div
+          <VisitRow :visit="v" :busy="busy" v-on="does(v)" /></div
       ></template>
     </VirtualScroller>
     <ul v-else aria-label="Visits">
       <li v-for="v in shown" :key="v.jobId + v.contactId">
-        <VisitRow
-          :visit="v"
-          :busy="busy"
-          @sign="sign(v, $event)"
-          @here="mark(v, 'here')"
-          @gone="mark(v, 'gone')"
-          @back="mark(v, 'expected')"
-          @away="leaving = v"
-        />
+        <VisitRow :visit="v" :busy="busy" v-on="does(v)" />
       </li>
     </ul>
     <ScanDialog
@@ -226,7 +217,9 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
   border-bottom: 1px solid var(--hairline);
 }
 .finder {
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 190px auto;
+  align-items: center;
   gap: 12px;
   padding: 14px 36px;
   border-bottom: 1px solid var(--hairline);
@@ -247,7 +240,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     padding: 12px 16px;
   }
   .finder {
-    flex-wrap: wrap;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -43,10 +43,10 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
           <p class="text-l">
             {{ nameOn(read) }}<span v-if="read.born" class="soft">, born {{ read.born }}</span>
           </p>
-          <Message v-if="read.badDigits.length" severity="warn" size="small"
-            >Its check digits don’t fit: {{ read.badDigits.join(', ') }}. Look at the document yourself.</Message
-          >
-          <Message v-if="expired" severity="warn" size="small">It has expired.</Message>
+          <p v-if="read.badDigits.length" class="notice small">
+            Its check digits don’t fit: {{ read.badDigits.join(', ') }}. Look at the document yourself.
+          </p>
+          <p v-if="expired" class="notice small">It has expired.</p>
           <p v-for="v in who" :key="v.jobId + v.contactId" class="acts">
             <Button size="large" @click="emit('found', v)">{{ v.name }}, {{ v.time || 'today' }}</Button>
           </p>

@@ -36,7 +36,7 @@ async function add(contact: object) {
   >
     <FormOf v-slot="{ busy }" class="grid gap-3" :schema="newContact" :given="() => form" :send="add">
       <Choice v-model="job" label="Comes to" :options="sessions" />
-      <Message v-if="full" severity="warn" size="small">All {{ full }} places are taken.</Message>
+      <p v-if="full" class="notice small">All {{ full }} places are taken.</p>
       <FieldOf name="name" label="Name"
         ><InputText v-model="form.name" maxlength="200" size="large" autofocus
       /></FieldOf>

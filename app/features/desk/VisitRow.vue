@@ -110,9 +110,10 @@ const trouble = computed(() => visit.mark === 'trouble')
   min-height: 56px;
   font-size: 18px;
   padding: 0 22px;
+  white-space: nowrap;
 }
 .does :deep(.wide) {
-  min-width: 200px;
+  min-width: 180px;
 }
 @media (max-width: 900px) {
   .visit {

@@ -4,6 +4,7 @@ import { discountSection, putInSection, putInVariant } from '~~/core/pricing/arr
 import { contentText, readContents } from '~~/core/pricing/contents'
 import type { PricedLine } from '~~/core/pricing/pricing'
 import { variantsOf } from '~~/core/pricing/variants'
+import LineField from './LineField.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 import type { TypedNumbers } from './typedNumbers'
 
@@ -39,39 +40,32 @@ function give(text: string): void {
   const read = readContents(text, locale.value, library.items)
   emit('update', { contents: read.length ? read : null })
 }
+/** What stands in a field, or what was typed there and can't be taken, with why. */
+const of = (name: string, text: string) => {
+  const key = `${props.line.key}.${name}`
+  return { value: shown(key, text), wrong: wrong[key]?.words }
+}
 const field = (name: string) => `${props.line.key}.${name}`
 </script>
 
 <template>
   <div class="pairs more pt-1.5 pb-2.5 pr-0 pl-6.5">
-    <label class="field"
-      ><span>Discount</span>
-      <TypedText
-        :value="shown(field('discount'), discountText(line.discount))"
-        :aria-label="`Discount, line ${n}`"
-        :aria-invalid="!!wrong[field('discount')]"
-        placeholder="10%"
-        @given="setDiscount(field('discount'), $event, (discount) => emit('update', { discount }))"
-      /><Message v-if="wrong[field('discount')]" severity="error" size="small" variant="simple" role="alert">{{
-        wrong[field('discount')]!.words
-      }}</Message></label
-    >
-    <label class="field"
-      ><span>The client sets how many, from–to</span>
-      <TypedText
-        :value="shown(field('limits'), limits(line.clientQuantity))"
-        :aria-label="`Client sets the quantity of line ${n}, from–to`"
-        :aria-invalid="!!wrong[field('limits')]"
-        placeholder="4–12"
-        @given="
-          setLimits(field('limits'), $event, line.clientQuantity, (clientQuantity) =>
-            emit('update', { clientQuantity }),
-          )
-        "
-      /><Message v-if="wrong[field('limits')]" severity="error" size="small" variant="simple" role="alert">{{
-        wrong[field('limits')]!.words
-      }}</Message></label
-    >
+    <LineField
+      label="Discount"
+      :name="`Discount, line ${n}`"
+      v-bind="of('discount', discountText(line.discount))"
+      placeholder="10%"
+      @given="setDiscount(field('discount'), $event, (discount) => emit('update', { discount }))"
+    />
+    <LineField
+      label="The client sets how many, from–to"
+      :name="`Client sets the quantity of line ${n}, from–to`"
+      v-bind="of('limits', limits(line.clientQuantity))"
+      placeholder="4–12"
+      @given="
+        setLimits(field('limits'), $event, line.clientQuantity, (clientQuantity) => emit('update', { clientQuantity }))
+      "
+    />
     <Choice
       v-if="record"
       label="How many there are goes by"
@@ -79,31 +73,25 @@ const field = (name: string) => `${props.line.key}.${name}`
       :model-value="line.per ?? ''"
       @update:model-value="emit('update', { per: $event || null })"
     />
-    <label class="field"
-      ><span>One of a group, of which the client takes one</span
-      ><TypedText
-        :value="line.group ?? ''"
-        :aria-label="`Group of line ${n}`"
-        maxlength="40"
-        placeholder="e.g. heating"
-        @given="emit('update', { group: $event.trim() || null })"
-    /></label>
-    <label class="field"
-      ><span>From how many on another price</span>
-      <TypedText
-        :value="shown(field('breaks'), breaksText(line.breaks))"
-        :aria-label="`Prices from so many on, line ${n}`"
-        :aria-invalid="!!wrong[field('breaks')]"
-        placeholder="10: 45; 20: 40"
-        @given="
-          setBreaks(field('breaks'), $event, line.breaks?.[0]?.unitPrice ?? line.unitPrice, (breaks) =>
-            emit('update', { breaks: breaks.length ? breaks : null }),
-          )
-        "
-      /><Message v-if="wrong[field('breaks')]" severity="error" size="small" variant="simple" role="alert">{{
-        wrong[field('breaks')]!.words
-      }}</Message></label
-    >
+    <LineField
+      label="One of a group, of which the client takes one"
+      :name="`Group of line ${n}`"
+      :value="line.group ?? ''"
+      :maxlength="40"
+      placeholder="e.g. heating"
+      @given="emit('update', { group: $event.trim() || null })"
+    />
+    <LineField
+      label="From how many on another price"
+      :name="`Prices from so many on, line ${n}`"
+      v-bind="of('breaks', breaksText(line.breaks))"
+      placeholder="10: 45; 20: 40"
+      @given="
+        setBreaks(field('breaks'), $event, line.breaks?.[0]?.unitPrice ?? line.unitPrice, (breaks) =>
+          emit('update', { breaks: breaks.length ? breaks : null }),
+        )
+      "
+    />
     <label class="field"
       ><span>What it is made up of, one a row</span
       ><Textarea
@@ -115,27 +103,22 @@ const field = (name: string) => `${props.line.key}.${name}`
         placeholder="20 × Towel"
         @change="give(($event.target as HTMLTextAreaElement).value)"
     /></label>
-    <label class="field"
-      ><span>Section of the quote</span
-      ><TypedText
-        :value="line.section?.name ?? ''"
-        :aria-label="`Section of line ${n}`"
-        maxlength="60"
-        placeholder="e.g. The evening"
-        @given="emit('put', putInSection(lines, line.key, $event.trim()))"
-    /></label>
-    <label v-if="line.section" class="field"
-      ><span>Off all of “{{ line.section.name }}” together</span>
-      <TypedText
-        :value="shown(field('section-discount'), discountText(line.section.discount))"
-        :aria-label="`Discount on the section of line ${n}`"
-        :aria-invalid="!!wrong[field('section-discount')]"
-        placeholder="10%"
-        @given="setDiscount(field('section-discount'), $event, (d) => emit('put', discountSection(lines, line.key, d)))"
-      /><Message v-if="wrong[field('section-discount')]" severity="error" size="small" variant="simple" role="alert">{{
-        wrong[field('section-discount')]!.words
-      }}</Message></label
-    >
+    <LineField
+      label="Section of the quote"
+      :name="`Section of line ${n}`"
+      :value="line.section?.name ?? ''"
+      :maxlength="60"
+      placeholder="e.g. The evening"
+      @given="emit('put', putInSection(lines, line.key, $event.trim()))"
+    />
+    <LineField
+      v-if="line.section"
+      :label="`Off all of “${line.section.name}” together`"
+      :name="`Discount on the section of line ${n}`"
+      v-bind="of('section-discount', discountText(line.section.discount))"
+      placeholder="10%"
+      @given="setDiscount(field('section-discount'), $event, (d) => emit('put', discountSection(lines, line.key, d)))"
+    />
     <Choice
       v-if="variants.length > 1"
       label="Stands in"

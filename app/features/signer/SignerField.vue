@@ -125,7 +125,13 @@ async function give(event: Event) {
     <span v-if="problem" :id="`${id}-wrong`" class="error block font-sans">{{ problem }}</span>
   </span>
   <span v-else-if="field.type === 'tick'" class="tick"
-    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><button
+    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><label
+      v-if="refuse && field.required && !field.oneOf"
+      :for="id"
+      aria-hidden="true"
+      class="yes"
+      >{{ says('yes') }}</label
+    ><button
       v-if="refuse && field.required && !field.oneOf"
       type="button"
       class="no"
@@ -186,6 +192,10 @@ async function give(event: Event) {
 </template>
 
 <style scoped>
+.yes {
+  margin-inline-start: 8px;
+  cursor: pointer;
+}
 .no {
   min-height: 44px;
   min-width: 64px;
