@@ -151,7 +151,14 @@ export async function deskView(day?: string): Promise<DeskView> {
     const age = g.born ? ageOn(g.born, on) : null
     const step = deskStep({
       wanted: session.settings.expects.waivers,
-      paper: own ? { id: own.id, state: own.state, begun: !!fact?.move?.begun || !!fact?.move?.opened, reason: fact?.reason ?? null } : null,
+      paper: own
+        ? {
+            id: own.id,
+            state: own.state,
+            begun: !!fact?.move?.begun || !!fact?.move?.opened,
+            reason: fact?.reason ?? null,
+          }
+        : null,
       holds: before ? dayOf(before.since!, timeZone) : null,
       age,
       guardian,
