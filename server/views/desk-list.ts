@@ -47,7 +47,7 @@ export async function deskListPdf(day?: string, job?: string): Promise<Uint8Arra
               cells: [
                 cell(v.age !== null && v.age < 18 ? `${v.name}, ${v.age}` : v.name),
                 cell(STATES[v.state]),
-                cell(v.state === 'here' ? clock(v.since) : ''),
+                cell(clock(v.cameAt)),
                 cell(v.state === 'gone' ? clock(v.since) : ''),
                 cell(v.signedAt ? 'signed' : v.step === 'ready' ? '' : v.step === 'refused' ? 'refused' : 'not signed'),
               ],

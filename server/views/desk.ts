@@ -172,6 +172,7 @@ export async function deskView(day?: string): Promise<DeskView> {
       time: session.time,
       state: visit.state,
       since: visit.since,
+      cameAt: visit.cameAt,
       by: visit.by,
       words: visit.words,
       step,

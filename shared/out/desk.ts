@@ -12,6 +12,8 @@ export const deskVisit = z.object({
   time: z.string(),
   state,
   since: z.string().nullable(),
+  /** When they came, also after they have gone. */
+  cameAt: z.string().nullable(),
   by: z.string().nullable(),
   /** Why they were turned away, or went in without a paper. */
   words: z.string(),

@@ -90,6 +90,8 @@ describe('the front desk', () => {
     expect(text).toMatch(/Bram Ostrowski\s+not here\s+not signed/)
     await mark(id, ids['Nadia Ferrer']!, 'gone')
     expect((await visitsOf(id))['Nadia Ferrer']).toMatchObject({ state: 'gone' })
+    const later = pdfText(await owner.raw(`/api/desk/list?job=${id}`))
+    expect(later).toMatch(/Nadia Ferrer\s+gone\s+\d\d:\d\d\s+\d\d:\d\d\s+signed/)
     // Looked back at from the person and from the job.
     const past = await owner.must<PastVisit[]>('GET', `/api/contacts/${ids['Nadia Ferrer']!}/visits`)
     expect(past).toMatchObject([{ jobId: id, state: 'gone', by: 'Maren Fosse', cameAt: expect.any(String) as string }])
