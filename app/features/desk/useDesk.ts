@@ -18,12 +18,14 @@ export const useDesk = defineStore('desk', () => {
   }
   const find = ref('')
   const session = ref('')
+  /** Each visit by its name as it is looked for: worked out once, not at each key. */
+  const byName = computed(() => (reading.data.value?.visits ?? []).map((v) => ({ v, name: searchable(v.name) })))
   /** What is shown: of the session that is chosen, by any part of a name. */
   const shown = computed((): DeskVisit[] => {
     const wanted = searchable(find.value)
-    return (reading.data.value?.visits ?? []).filter(
-      (v) => (!session.value || v.jobId === session.value) && (!wanted || searchable(v.name).includes(wanted)),
-    )
+    return byName.value
+      .filter(({ v, name }) => (!session.value || v.jobId === session.value) && name.includes(wanted))
+      .map(({ v }) => v)
   })
   /** How many, of the session that is chosen or of all. */
   const counts = computed(
