@@ -101,7 +101,7 @@ describe('the words of a language', () => {
 describe('languages keep to themselves', () => {
   /** Words two languages share, and those that are a name or a sign. */
   const SHARED =
-    /^(?:Code|Document|Documents|Page|page|Signature|Date|date|Total|total|Text|text|SHA-256|Name|Note|Photo|Paper|no|minutes|e-mail|E-mail|\W|\d)*$/
+    /^(?:Code|Document|Documents|Page|page|Signature|Date|date|Total|total|Text|text|SHA-256|Name|Note|Photo|Paper|no|No|minutes|e-mail|E-mail|\W|\d)*$/
   const ENGLISH =
     /(?<!\p{L})(?:the|and|your|you|are|has|have|with|when|please|signed|thank|everyone|this|that|from|been|here)(?!\p{L})/iu
   const other = Object.keys(LANGUAGE_NAMES).filter((l) => l !== 'en') as 'de'[]
