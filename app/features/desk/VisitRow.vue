@@ -17,7 +17,7 @@ const done = computed(() => visit.state === 'gone' || visit.state === 'turned aw
 const words = computed(() => {
   const signed = visit.signedAt
     ? visit.holds
-      ? `signed on ${visit.signedAt.slice(0, 10)}, still holds`
+      ? `signed on ${shortDay(visit.signedAt.slice(0, 10))}, still holds`
       : `signed at ${clock(visit.signedAt)}`
     : visit.step === 'ready'
       ? 'nothing to sign'
