@@ -40,7 +40,7 @@ interface Worked {
   byRate: Record<string, { net: number; tax: number }>
   total: number
 }
-function worked({ lines, discount, pricesIncludeTax }: Pricing): Worked {
+function worked({ lines, discount, pricesIncludeTax, reverseCharge }: Pricing): Worked {
   const base = new Map<string, number>()
   const nets = lines.flatMap((l) => {
     if (!l.chosen && (l.optional || l.group !== null)) return []
@@ -86,7 +86,10 @@ function worked({ lines, discount, pricesIncludeTax }: Pricing): Worked {
     byRate[r] = pricesIncludeTax ? { net: amount - tax, tax } : { net: amount, tax }
     total += byRate[r].net + byRate[r].tax
   }
-  return { byRate, total }
+  if (!reverseCharge) return { byRate, total }
+  // The client owes the tax: what is left is what was without it, at no rate.
+  const net = Object.values(byRate).reduce((n, g) => n + g.net, 0)
+  return { byRate: rates.length ? { 0: { net, tax: 0 } } : {}, total: net }
 }
 
 const discount = fc.constantFrom<(Discount | null)[]>(
@@ -121,6 +124,7 @@ const job = fc.record({
   takeOut: fc.nat(20),
   discount,
   pricesIncludeTax: fc.boolean(),
+  reverseCharge: fc.constantFrom(false, false, true),
   deposit: fc.constantFrom<Ask[]>({ percent: '30' }, { percent: '33.3333' }, { fixed: minor(5_000) }),
   interim: fc.constantFrom<Ask[]>({ percent: '25' }, { fixed: minor(12_345) }),
   alone: fc.subarray(['deposit', 'interim']),
@@ -148,6 +152,11 @@ const HEAD: InvoiceHead = {
   business: { name: 'Zelt', address: 'A', taxNumber: 'DE136695976', email: 'a@b.example', bank: '' },
   client: { name: 'Petra', address: 'B' },
 }
+const REVERSE: InvoiceHead = {
+  ...HEAD,
+  reverseCharge: true,
+  client: { name: 'Petra', address: 'B', taxNumber: 'ATU12345675' },
+}
 const cents = (text: string) => Number(text.replace('.', ''))
 const only = (xml: string, tag: string) => cents(new RegExp(`<${tag}[^>]*>(-?[\\d.]+)<`).exec(xml)![1]!)
 
@@ -167,7 +176,8 @@ describe('an oracle of its own', () => {
         }
         const { lines, problems } = applyChoices(quoted, { taken, quantities: {} })
         expect(problems).toEqual([])
-        const agreed: Pricing = { lines, discount: of.discount, pricesIncludeTax: of.pricesIncludeTax }
+        const { pricesIncludeTax, reverseCharge } = of
+        const agreed: Pricing = { lines, discount: of.discount, pricesIncludeTax, reverseCharge }
         const first = worked(agreed)
         expect(price(agreed).total).toBe(first.total)
 
@@ -258,14 +268,16 @@ describe('an oracle of its own', () => {
 
         // What is written says the same: every twentieth, for the time it takes.
         if (n % 20 || priced.total === 0) return
-        const e = eInvoiceOf(HEAD, last, 'Exempt')
+        const head = reverseCharge ? REVERSE : HEAD
+        const e = eInvoiceOf(head, last, 'Exempt')
+        expect(e.groups.every((g) => !reverseCharge || g.category === 'AE')).toBe(true)
         const [ubl, cii] = [ublOf(e), ciiOf(e)]
         expect(only(ubl, 'cbc:TaxInclusiveAmount')).toBe(last.total)
         expect(only(cii, 'ram:GrandTotalAmount')).toBe(last.total)
         expect(only(ubl, 'cbc:TaxAmount')).toBe(last.tax)
         expect(only(cii, 'ram:TaxTotalAmount')).toBe(last.tax)
-        if (credit) expect(only(ublOf(eCreditOf(HEAD, credit, 'Exempt')), 'cbc:TaxInclusiveAmount')).toBe(credited)
-        const said = JSON.stringify(invoiceDocument(HEAD, last))
+        if (credit) expect(only(ublOf(eCreditOf(head, credit, 'Exempt')), 'cbc:TaxInclusiveAmount')).toBe(credited)
+        const said = JSON.stringify(invoiceDocument(head, last))
         for (const amount of [last.total, last.net, last.balance])
           expect(said).toContain(formatMoney(minor(amount), 'EUR', 'en-GB'))
       }),
