@@ -250,6 +250,34 @@ describe('an e-invoice', () => {
     expect(ciiOf(bare)).not.toContain('SpecifiedLegalOrganization')
   })
 
+  it('of a package says what is in it (BT-154); of a client who owes the tax says so and names their number, validly', () => {
+    const [one] = fc.sample(job, { numRuns: 1, seed: 1 })
+    const contents = [{ quantity: '20', unit: '', description: 'Handtuch' }]
+    const quoted = pricingOf({ ...one!, pricesIncludeTax: true, discount: null })
+    const lines = quoted.lines.map((l) => ({ ...l, unitPrice: minor(10_000), contents }))
+    const pricing: Pricing = { ...quoted, lines, reverseCharge: true }
+    const of0 = { total: price(pricing).total, acceptedOn: '2026-05-01', jobDay: '2026-08-01' }
+    const { stages } = planStages({ plan: PLAN, ...of0, today: '2026-05-20', payments: [] })
+    const invoice = buildInvoice(pricing, stages, '2026-05-20', 14)
+    const head = { ...HEAD, reverseCharge: true, client: { ...HEAD.client, taxNumber: 'ATU 123 456 75' } }
+    const of = eInvoiceOf(head, invoice, 'Steuerfrei')
+    expect(breaches(of)).toEqual([])
+    expect(of.buyer).toMatchObject({ vatId: 'ATU12345675', country: 'AT' })
+    const [ubl, cii] = [ublOf(of), ciiOf(of)]
+    valid(cii)
+    for (const xml of [ubl, cii]) {
+      expect(xml).toContain('20 × Handtuch')
+      expect(xml).toContain('VATEX-EU-AE')
+      expect(xml).toContain('Steuerschuldnerschaft des Leistungsempfängers')
+      expect(xml).not.toContain('>19<')
+    }
+    const nobody = eInvoiceOf({ ...head, client: HEAD.client }, invoice, '')
+    expect(breaches(nobody).map((b) => b.rule)).toEqual(['BR-AE-02'])
+    // A line that says a rate breaks the rule that none may.
+    const wrong = { ...of, lines: of.lines.map((l, i) => (i ? l : { ...l, rate: '19' })) }
+    expect(breaches(wrong).map((b) => b.rule)).toContain('BR-AE-05')
+  })
+
   it('is valid by the published schema, as another tool judges it; what is broken is not', () => {
     fc.assert(
       fc.property(job, fc.boolean(), (of, bare) => {
