@@ -8,6 +8,7 @@ import { readLimits } from '../core/pricing/limits'
 import type { LineWords } from '../core/pricing/said'
 import { languages } from '../core/text/language'
 import type { LibraryView } from './library'
+import { contents } from './lines'
 import { pricedItem } from './starter'
 import { line, requiredLine } from './text'
 import { typedPrice } from './typed'
@@ -57,13 +58,16 @@ export const itemForm = (currency: string, locale: string, was: Item | null, ite
         return z.NEVER
       }),
       breaks: z.string(),
-      contents: z.string().transform((text) =>
-        readContents(
-          text,
-          locale,
-          items.filter((i) => i.id !== was?.id),
-        ),
-      ),
+      contents: z
+        .string()
+        .transform((text) =>
+          readContents(
+            text,
+            locale,
+            items.filter((i) => i.id !== was?.id),
+          ),
+        )
+        .pipe(contents),
       words: z
         .array(z.object({ language: z.enum(languages), description: requiredLine(500, 'What it is'), unit: line(20) }))
         .refine((w) => new Set(w.map((x) => x.language)).size === w.length, 'A language is there twice.'),

@@ -65,7 +65,7 @@ export const contents = z
       item: z.string().max(60).nullable().optional(),
     }),
   )
-  .max(30) satisfies z.ZodType<Content[]>
+  .max(30, 'What it is made up of is thirty rows at most.') satisfies z.ZodType<Content[]>
 
 const written = z.object({
   key: z

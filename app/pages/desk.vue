@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { LogOut, Printer, ScanLine, UserPlus } from '@lucide/vue'
 import type { DeskVisit } from '~~/shared/out/desk'
-import AwayDialog from '~/features/desk/AwayDialog.vue'
-import GuardianDialog from '~/features/desk/GuardianDialog.vue'
-import ScanDialog from '~/features/desk/ScanDialog.vue'
-import SomeoneNew from '~/features/desk/SomeoneNew.vue'
 import VisitRow from '~/features/desk/VisitRow.vue'
 import { useDesk } from '~/features/desk/useDesk'
+
+// What is rarer comes when it is asked for: the desk itself has to be there at once.
+const AwayDialog = defineAsyncComponent(() => import('~/features/desk/AwayDialog.vue'))
+const GuardianDialog = defineAsyncComponent(() => import('~/features/desk/GuardianDialog.vue'))
+const ScanDialog = defineAsyncComponent(() => import('~/features/desk/ScanDialog.vue'))
+const SomeoneNew = defineAsyncComponent(() => import('~/features/desk/SomeoneNew.vue'))
 
 /** The front desk, for a tablet on a stand: who comes today, what each still owes, and the one thing to do about it. */
 definePageMeta({ layout: 'plain' })

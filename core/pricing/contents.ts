@@ -19,7 +19,6 @@ export function readContents(
     .split('\n')
     .map((row) => row.trim())
     .filter(Boolean)
-    .slice(0, 30)
     .map((row) => {
       const [, number, words] = LEADING.exec(row) ?? []
       const read = number && !known(row) ? readDecimal(number, locale) : null
@@ -29,7 +28,7 @@ export function readContents(
       return {
         quantity: many ?? '1',
         unit: '',
-        description: (item?.description ?? said).slice(0, 200),
+        description: item?.description ?? said,
         ...(item ? { item: item.id } : {}),
       }
     })
