@@ -47,7 +47,7 @@ describe('a table of priced items', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1, maxLength: 60 }), (what) => {
         const clean = what.trim()
-        fc.pre(clean !== '' && !clean.includes('\uFFFD') && !clean.startsWith("'"))
+        fc.pre(clean !== '' && !clean.includes('\uFFFD'))
         const got = itemOf([plainCell(clean), '3'], ['description', 'price'], WHERE)
         expect(got).toMatchObject({ item: { description: clean } })
       }),

@@ -56,6 +56,7 @@ describe('a table of people', () => {
         const text = cell.trim()
         expect(personOf([plainCell(text)], ['name'], WHERE).name).toBe(text)
       }),
+      { examples: [["'%"], ["''=1"], ["'a"], ['=1']] },
     )
   })
   it('says who can’t be brought in and why', () => {

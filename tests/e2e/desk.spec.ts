@@ -12,7 +12,6 @@ const PASSPORT = 'P<UTOFERRER<<NADIA<<<<<<<<<<<<<<<<<<<<<<<<<<\nL898902C36UTO860
 
 test('at the gate: found by scanning, signed on the tablet, refused, turned away, by QR, and seen at a second desk', async ({
   page,
-  context,
   browser,
   server,
   api,
@@ -41,7 +40,9 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
   await expect(page.getByTestId('counts')).toContainText('4 expected')
   await accessible(page)
   const row = (name: string, of = page) => of.getByRole('article', { name })
-  const second = await context.newPage()
+  // A tablet of its own: one that is handed over locks all its windows.
+  const second = await (await browser.newContext({ baseURL: server.origin, locale: 'en-GB' })).newPage()
+  await signIn(second)
   await second.goto('/desk')
   await expect(row('Nadia Ferrer', second)).toContainText('waiver not signed')
 

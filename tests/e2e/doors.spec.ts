@@ -1,12 +1,13 @@
 import { linkTo, makeJob, paperOf, send, sign } from '../support/line'
 import { contractWith } from '../support/rounds'
-import { Caller, STAFF } from '../support/caller'
+import { Caller, OWNER, STAFF } from '../support/caller'
 import { accessible, expect, phone, signIn, test } from './support'
 
 test('where one is signed in is seen and ended, and the screen there asks to sign in by itself', async ({
   page,
   browser,
   server,
+  api,
 }) => {
   await signIn(page)
   const there = await phone(browser, server)
@@ -22,6 +23,8 @@ test('where one is signed in is seen and ended, and the screen there asks to sig
   expect(there.faults).toEqual([])
   const [row] = await server.rows('select count(*) n from sessions where ended_at is null')
   expect(Number(row!.n)).toBeLessThanOrEqual(2)
+  // Whoever sets the scene of the next was signed out, too.
+  await api.must('POST', '/api/session', { email: OWNER.email, password: OWNER.password })
 })
 
 test('a countersigning address asks whoever opens it to sign in, and then leads on', async ({
