@@ -91,7 +91,7 @@ const findGroups = (typed: string) =>
           ><InputText v-model="form.stock" inputmode="numeric" maxlength="6" placeholder="doesn’t matter"
         /></FieldOf>
       </div>
-      <FieldOf name="contents" label="What it is made up of, where it is a package: one a row"
+      <FieldOf name="contents" label="Made up of, where it is a package: one a row"
         ><Textarea v-model="form.contents" rows="2" auto-resize maxlength="4000" placeholder="20 × Towel"
       /></FieldOf>
       <div class="flex flex-wrap gap-3 items-center">
