@@ -15,10 +15,10 @@ const clock = (at: string | null) =>
 const done = computed(() => visit.state === 'gone' || visit.state === 'turned away')
 /** How it stands, in words. */
 const words = computed(() => {
+  const on = visit.signedAt?.slice(0, 10) ?? ''
+  const when = on === new Date().toISOString().slice(0, 10) ? `at ${clock(visit.signedAt)}` : `on ${on && shortDay(on)}`
   const signed = visit.signedAt
-    ? visit.holds
-      ? `signed on ${shortDay(visit.signedAt.slice(0, 10))}, still holds`
-      : `signed at ${clock(visit.signedAt)}`
+    ? `signed ${when}${visit.holds ? ', still holds' : ''}`
     : visit.step === 'ready'
       ? 'nothing to sign'
       : ''
