@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { DatedPrice } from '../core/items/item'
 import { type Minor, majorString } from '../core/money/money'
 import { typedDecimal } from '../core/money/typed'
-import { readBreaks } from '../core/pricing/breaks'
+import { breaksText, readBreaks } from '../core/pricing/breaks'
 import { contentText, readContents } from '../core/pricing/contents'
 import { readLimits } from '../core/pricing/limits'
 import type { LineWords } from '../core/pricing/said'
@@ -113,10 +113,7 @@ export function itemAsForm(
     stock: item?.stock === null || !item ? '' : String(item.stock),
     picture: item?.picture ?? null,
     words: Object.entries(item?.words ?? {}).map(([language, said]) => ({ key: key(), language, ...said })),
-    breaks: (item?.breaks ?? [])
-      .slice(1)
-      .map((b) => `${typedDecimal(b.from, locale)}: ${amount(b.unitPrice)}`)
-      .join('; '),
+    breaks: breaksText(item?.breaks ?? [], currency, locale),
     contents: (item?.contents ?? []).map((c) => contentText(c, locale)).join('\n'),
     prices: (item?.prices ?? []).map((p) => ({ key: key(), from: p.from, price: amount(p.unitPrice) })),
   }

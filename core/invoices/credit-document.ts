@@ -8,7 +8,7 @@ import { type Minor, formatMoney } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
 import type { Credit } from './credit'
-import { headBlocks, sheetOf } from './document'
+import { headBlocks, sheetOf, taxWords } from './document'
 import type { InvoiceHead } from './invoice'
 import { invoiceSays } from './words'
 
@@ -48,14 +48,7 @@ export function creditDocument(head: InvoiceHead, credit: Credit): PaperDocument
             head: [],
             rows: [
               row(table.withoutTax, money(credit.net)),
-              ...credit.groups.map((g) =>
-                row(
-                  head.reverseCharge
-                    ? table.reverseCharge
-                    : fill(table.taxOn, { rate: rate(g.rate), net: money(g.net) }),
-                  money(g.tax),
-                ),
-              ),
+              ...credit.groups.map((g) => row(taxWords(head, g), money(g.tax))),
               row(says.credited, money(credit.total), true),
             ],
           },

@@ -8,6 +8,7 @@ import { tableSays } from '../merge/table-words'
 import { type Minor, formatMoney, sum } from '../money/money'
 import { spaced } from '../money/reference'
 import { typedDecimal } from '../money/typed'
+import type { TaxGroup } from '../pricing/pricing'
 import { contentText } from '../pricing/contents'
 import { fill } from '../text/fill'
 import type { Invoice, InvoiceDeduction, InvoiceHead } from './invoice'
@@ -34,6 +35,14 @@ export const sheetOf = (head: InvoiceHead, says: InvoiceSays): Omit<PaperDocumen
   header: [],
   footer: invoiceFooter(head, says),
 })
+
+/** What the tax of a rate is called on a sheet, with what it is on; or that the client owes it. */
+export function taxWords(head: InvoiceHead, { rate, net }: Pick<TaxGroup, 'rate' | 'net'>): string {
+  const table = tableSays(head.language)
+  const locale = localeOf(head.language)
+  if (head.reverseCharge) return table.reverseCharge
+  return fill(table.taxOn, { rate: `${typedDecimal(rate, locale)}%`, net: formatMoney(net, head.currency, locale) })
+}
 
 /** What stands beneath each page: who it is from, with their tax number. */
 function invoiceFooter({ business }: InvoiceHead, says: InvoiceSays): Block[] {
@@ -150,14 +159,7 @@ export function invoiceDocument(head: InvoiceHead, invoice: Invoice, code?: stri
                 ),
               ),
               row(table.withoutTax, money(invoice.net)),
-              ...invoice.groups.map((g) =>
-                row(
-                  head.reverseCharge
-                    ? table.reverseCharge
-                    : fill(table.taxOn, { rate: `${number(g.rate)}%`, net: money(g.net) }),
-                  money(g.tax),
-                ),
-              ),
+              ...invoice.groups.map((g) => row(taxWords(head, g), money(g.tax))),
               row(table.total, money(invoice.total), true),
               ...invoice.deductions.map((d) => row(lessWords(d, says, day), `−${money(d.amount)}`)),
               row(

@@ -1,8 +1,9 @@
 import type { Block, Inline, TableRow } from '../document/model'
 import { cell, para, run } from '../document/plain'
 import { contentText } from '../pricing/contents'
-import { type LineResult, type PricedLine, counts, price } from '../pricing/pricing'
-import { variantKey, withVariant } from '../pricing/variants'
+import { headed, totalWith } from '../pricing/headings'
+import { type LineResult, type PricedLine, counts } from '../pricing/pricing'
+import { variantKey } from '../pricing/variants'
 import { fill } from '../text/fill'
 import type { Hand, PaperFigures } from './figures'
 
@@ -78,7 +79,6 @@ export function priceTable(party: string, { pricing, priced, open, accepted }: P
     }
   }
   const variantRow = (name: string): TableRow => {
-    const { total } = price({ ...pricing, lines: withVariant(pricing.lines, name) })
     const key = variantKey(name)
     const words: Inline[] = [run(` ${name}`, true)]
     return {
@@ -87,7 +87,7 @@ export function priceTable(party: string, { pricing, priced, open, accepted }: P
           ? [para([inTable('take', takeKey(key), { party, label: name, line: key }), ...words]), small(says.oneOf)]
           : [para(words)],
         ...empty(blanks),
-        open ? [para([run(money(total), true)]), small(says.total)] : [],
+        open ? [para([run(money(totalWith(pricing, name)), true)]), small(says.total)] : [],
       ],
     }
   }
@@ -101,17 +101,11 @@ export function priceTable(party: string, { pricing, priced, open, accepted }: P
     }
   }
   const lines = pricing.lines.flatMap((line, i) => (open || counts(line) ? [{ line, result: priced.lines[i]! }] : []))
-  const rows = lines.flatMap(({ line, result }, i) => {
-    const before = lines[i - 1]?.line
-    const variant = line.variant && line.variant.name !== before?.variant?.name ? line.variant.name : null
-    const section =
-      line.section && (variant !== null || line.section.name !== before?.section?.name) ? line.section : null
-    return [
-      ...(variant === null ? [] : [variantRow(variant)]),
-      ...(section ? [sectionRow(section)] : []),
-      lineRow(line, result),
-    ]
-  })
+  const rows = headed(lines, (l) => l.line).flatMap(({ item: { line, result }, variant, section }) => [
+    ...(variant ? [variantRow(variant.name)] : []),
+    ...(section ? [sectionRow(section)] : []),
+    lineRow(line, result),
+  ])
   const taxRows = () => {
     if (!pricing.reverseCharge)
       return priced.groups.map((g) =>

@@ -1,6 +1,6 @@
 import type { PaperFigures } from './figures'
-import { type PricedLine, counts } from '../pricing/pricing'
-import { takenOf, variantsOf } from '../pricing/variants'
+import { type PricedLine, counts, stands } from '../pricing/pricing'
+import { variantsOf } from '../pricing/variants'
 import type { Block, Inline, PaperDocument } from '../document/model'
 
 /**
@@ -70,11 +70,10 @@ export function partsAt(paper: string, page: string): { paper: string; page: str
 
 /** What is chosen from: each variant with its lines, then the lines of the one that is taken and those of all. */
 function choosable(lines: readonly PricedLine[]): string[] {
-  const taken = takenOf(lines)
   const said = (of: readonly PricedLine[]) => of.map((l) => l.description)
   return [
     ...variantsOf(lines).flatMap((v) => [v, ...said(lines.filter((l) => l.variant?.name === v))]),
-    ...said(lines.filter((l) => !l.variant || l.variant.name === taken)),
+    ...said(lines.filter(stands)),
   ]
 }
 

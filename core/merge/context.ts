@@ -7,7 +7,7 @@ import { readAmount, readDecimal } from '../money/typed'
 import { calledOffBands, keptBy } from '../payment-plan/called-off'
 import { ageOn } from '../people/age'
 import type { PaymentPlan, Stage } from '../payment-plan/plan'
-import type { PricedLine } from '../pricing/pricing'
+import { type PricedLine, stands } from '../pricing/pricing'
 import { rhythmWords } from '../recurrence/words'
 import { languages } from '../text/language'
 import type { MergeContext, MergeValue } from './merge'
@@ -252,13 +252,11 @@ function listsOf({ job, lines, guests, stages, priced }: JobRecord): MergeContex
     )
   return {
     lines: list(
-      lines
-        .filter((l) => !l.variant || l.variant.taken)
-        .map((l) => ({
-          description: ['text', l.description],
-          quantity: ['number', l.quantity, `lines.${l.key}.quantity`],
-          unit: ['text', l.unit],
-        })),
+      lines.filter(stands).map((l) => ({
+        description: ['text', l.description],
+        quantity: ['number', l.quantity, `lines.${l.key}.quantity`],
+        unit: ['text', l.unit],
+      })),
     ),
     days: list(
       [...(job.starts ? [{ starts: job.starts, ends: job.ends }] : []), ...job.furtherDays].map((d) => ({

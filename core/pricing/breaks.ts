@@ -1,5 +1,5 @@
-import { type Minor, minor, tenThousandths } from '../money/money'
-import { readAmount, readDecimal } from '../money/typed'
+import { type Minor, majorString, minor, tenThousandths } from '../money/money'
+import { readAmount, readDecimal, typedDecimal } from '../money/typed'
 import type { PriceBreak, PricedLine } from './pricing'
 
 /** A line at what one of it costs at its quantity: the last price that holds from so many on; its own where there are none. */
@@ -9,6 +9,13 @@ export function settled<L extends Pick<PricedLine, 'breaks' | 'quantity' | 'unit
   const { unitPrice } = line.breaks.findLast((b) => tenThousandths(b.from) <= many) ?? line.breaks[0]!
   return unitPrice === line.unitPrice ? line : { ...line, unitPrice }
 }
+
+/** What one costs from so many on, as {@link readBreaks} reads it. */
+export const breaksText = (breaks: readonly PriceBreak[], currency: string, locale: string): string =>
+  breaks
+    .slice(1)
+    .map((b) => `${typedDecimal(b.from, locale)}: ${typedDecimal(majorString(b.unitPrice, currency), locale)}`)
+    .join('; ')
 
 /** A line at what one costs now: the price that holds at its quantity, where it has several. */
 export const atPrice = (

@@ -114,9 +114,12 @@ export interface Priced {
   total: Minor
 }
 
+/** Whether a line is of the quote as it stands: of no variant, or of the one that is taken. */
+export const stands = (line: Pick<PricedLine, 'variant'>): boolean => !line.variant || line.variant.taken
+
 /** Whether the line counts towards the sum. */
 export function counts(line: PricedLine): boolean {
-  if (line.variant && !line.variant.taken) return false
+  if (!stands(line)) return false
   return line.chosen || (!line.optional && line.group === null)
 }
 

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { deskMarks } from '../../shared/desk'
 import { later, now } from '../platform/clock'
@@ -27,6 +27,21 @@ export async function takeMarks({ marks }: z.output<typeof deskMarks>, by: strin
           marks.map((m) => m.id),
         ),
       )
+    const coming = await tx
+      .select()
+      .from(guests)
+      .where(
+        and(
+          inArray(
+            guests.jobId,
+            marks.map((m) => m.jobId),
+          ),
+          inArray(
+            guests.contactId,
+            marks.map((m) => m.contactId),
+          ),
+        ),
+      )
     const [soonest, takenAt] = [later(AHEAD), now()]
     for (const m of marks) {
       const same = there.find((t) => t.id === m.id)
@@ -35,11 +50,7 @@ export async function takeMarks({ marks }: z.output<typeof deskMarks>, by: strin
           throw new Problem('conflict', 'This was marked before, of somebody else.')
         continue
       }
-      const [guest] = await tx
-        .select()
-        .from(guests)
-        .where(and(eq(guests.jobId, m.jobId), eq(guests.contactId, m.contactId)))
-      if (!guest) throw notFound('visit')
+      if (!coming.some((g) => g.jobId === m.jobId && g.contactId === m.contactId)) throw notFound('visit')
       const at = new Date(m.at).toISOString()
       if (at < later(-WAITED * 86_400))
         throw new Problem('invalid', `That was more than ${WAITED} days ago. Note it on the job instead.`)

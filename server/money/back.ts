@@ -1,22 +1,23 @@
-import { and, eq, inArray, like, sql } from 'drizzle-orm'
+import { and, eq, inArray, like } from 'drizzle-orm'
 import type { z } from 'zod'
 import { type MoneyEvent, type Way, entriesOf } from '../../core/ledger/ledger'
 import { type Minor, ZERO, formatMoney, minor, sum } from '../../core/money/money'
+import { paidByStage } from '../../core/payment-plan/paid'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import type { payBack, settleDeposit } from '../../shared/jobs'
 import { now } from '../platform/clock'
 import { type Db, db, write } from '../platform/db/client'
-import { jobFiles, ledgerEntries, payments } from '../platform/db/schema'
+import { jobFiles, payments } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem, notFound } from '../platform/problem'
 import { enqueue } from '../queue/outbox'
 import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
-import { type BackPart, askCardBack, cardParts, isCardBack } from './card-back'
+import { type BackPart, askCardBack, cardBacksOf, cardParts } from './card-back'
 import { counterBooking } from './counter'
 import { counterCredit } from './credit-used'
-import { post } from './ledger'
+import { creditPosted, post } from './ledger'
 import { METHOD } from './payments'
 
 /**
@@ -37,7 +38,7 @@ export async function takeBackBooking(
     if (row.reverses) throw new Problem('not-now', 'This booking takes back another. Book again what was right.')
     if (row.reference.startsWith('card:'))
       throw new Problem('not-now', 'The card service has this money. Give it back by card instead.')
-    if (await isCardBack(tx, booking))
+    if ((await cardBacksOf(jobId)).has(booking))
       throw new Problem('not-now', 'The card service has given this back. It can’t be taken back here.')
     const left = sum(counted.filter((p) => p.id !== booking && p.stage === row.stage).map((p) => p.amount))
     if (left < 0)
@@ -84,14 +85,12 @@ async function bookBack(
 
 /** What of which stage goes back, from the last that was paid to the first; by card, of which payment the service took. */
 async function partsBack(
-  tx: Db,
   loaded: LoadedJob,
   rows: LoadedJob['payments'],
   { amount, method }: { amount: Minor; method: Way },
 ): Promise<BackPart[]> {
-  const had = new Map<string, Minor>()
-  for (const p of rows) had.set(p.stage, sum([had.get(p.stage) ?? ZERO, p.amount]))
-  if (method === 'card') return cardParts(tx, loaded, amount, had, 'amount')
+  const had = paidByStage(rows)
+  if (method === 'card') return cardParts(loaded, amount, had, 'amount')
   let left: number = amount
   return [...had].reverse().flatMap(([stage, has]): BackPart[] => {
     const part = minor(Math.min(Math.max(has, 0), left))
@@ -127,12 +126,8 @@ export async function giveBack(jobId: string, given: z.output<typeof payBack>, b
       throw new Problem('invalid', words, { amount: words })
     }
     // What was beyond all that was owed when it came stands to their credit; the rest was paid on what they owed.
-    const [stands] = await tx
-      .select({ credit: sql<number>`coalesce(-sum(${ledgerEntries.amount}), 0)` })
-      .from(ledgerEntries)
-      .where(and(eq(ledgerEntries.jobId, jobId), eq(ledgerEntries.account, 'credit')))
-    let ofCredit = Math.min(stands!.credit, amount)
-    for (const [i, part] of (await partsBack(tx, loaded, ordinary, given)).entries()) {
+    let ofCredit = Math.min(await creditPosted(tx, jobId), amount)
+    for (const [i, part] of (await partsBack(loaded, ordinary, given)).entries()) {
       const credited = minor(Math.min(ofCredit, part.amount))
       const row = { ...part, method: given.method, words: given.words, reference: `${key}:${i}`, by }
       const event = { type: 'paid back' as const, way: given.method, amount: part.amount, ofCredit: credited }
@@ -194,9 +189,7 @@ export async function settleDamageDeposit(
       const { method, back } = given
       const has = new Map([[DAMAGE, minor(held - given.kept)]])
       const parts =
-        method === 'card'
-          ? await cardParts(tx, loaded, back, has, 'back')
-          : [{ stage: DAMAGE, amount: back, ref: null }]
+        method === 'card' ? await cardParts(loaded, back, has, 'back') : [{ stage: DAMAGE, amount: back, ref: null }]
       for (const [i, part] of parts.entries()) {
         const row = { ...of, amount: part.amount, method, reference: `${key}:back${i || ''}` }
         const event = { type: 'deposit returned' as const, way: method, amount: part.amount }

@@ -17,10 +17,22 @@ export interface BackPart {
   ref: string | null
 }
 
+/** What the card service was asked to give back of a job's payments, and hasn't refused. */
+const backsOf = (jobId: string) =>
+  db()
+    .select({ paymentId: cardBacks.paymentId, ref: cardBacks.providerRef, amount: cardBacks.amount })
+    .from(cardBacks)
+    .innerJoin(payments, eq(payments.id, cardBacks.paymentId))
+    .where(and(eq(payments.jobId, jobId), ne(cardBacks.state, 'refused')))
+
+/** The bookings of those. */
+export const cardBacksOf = async (jobId: string): Promise<Set<string>> =>
+  new Set((await backsOf(jobId)).map((b) => b.paymentId))
+
 const CARD = 'card:'
 /** What each card payment of a job still has, the last first; those taken on a terminal of one's own have no reference. */
-async function cardPayments(tx: Db, { payments: counted }: LoadedJob): Promise<BackPart[]> {
-  const gone = await tx.select().from(cardBacks).where(ne(cardBacks.state, 'refused'))
+async function cardPayments({ job, payments: counted }: LoadedJob): Promise<BackPart[]> {
+  const gone = await backsOf(job.id)
   const came = counted.filter((p) => p.method === 'card' && p.amount > 0)
   // What went back by card of a stage and by no service came off what a terminal took on it.
   const byHand = (stage: string) =>
@@ -35,7 +47,7 @@ async function cardPayments(tx: Db, { payments: counted }: LoadedJob): Promise<B
   return came.reverse().map((p) => {
     if (p.reference.startsWith(CARD)) {
       const ref = p.reference.slice(CARD.length)
-      const back = sum(gone.filter((g) => g.providerRef === ref).map((g) => g.amount))
+      const back = sum(gone.filter((g) => g.ref === ref).map((g) => g.amount))
       return { stage: p.stage, ref, amount: minor(p.amount - back) }
     }
     const left = less.get(p.stage) ?? byHand(p.stage)
@@ -50,7 +62,6 @@ async function cardPayments(tx: Db, { payments: counted }: LoadedJob): Promise<B
  * was paid by card.
  */
 export async function cardParts(
-  tx: Db,
   loaded: LoadedJob,
   amount: Minor,
   had: ReadonlyMap<string, Minor>,
@@ -58,7 +69,7 @@ export async function cardParts(
 ): Promise<BackPart[]> {
   let left: number = amount
   const room = new Map(had)
-  const parts = (await cardPayments(tx, loaded)).flatMap((p): BackPart[] => {
+  const parts = (await cardPayments(loaded)).flatMap((p): BackPart[] => {
     const part = minor(Math.max(0, Math.min(left, p.amount, room.get(p.stage) ?? 0)))
     if (part === 0) return []
     left -= part
@@ -102,20 +113,4 @@ export async function workCardBack(paymentId: string): Promise<void> {
       words: `${words}. Nothing went back: give it by bank, and book that.`,
     })
   })
-}
-
-/** The bookings of a job that the card service was asked to give back, and hasn't refused. */
-export async function cardBacksOf(jobId: string): Promise<Set<string>> {
-  const rows = await db()
-    .select({ id: cardBacks.paymentId })
-    .from(cardBacks)
-    .innerJoin(payments, eq(payments.id, cardBacks.paymentId))
-    .where(and(eq(payments.jobId, jobId), ne(cardBacks.state, 'refused')))
-  return new Set(rows.map((r) => r.id))
-}
-
-/** Whether the card service has been asked to give a booking back, and hasn't refused. */
-export async function isCardBack(tx: Db, paymentId: string): Promise<boolean> {
-  const [row] = await tx.select().from(cardBacks).where(eq(cardBacks.paymentId, paymentId))
-  return !!row && row.state !== 'refused'
 }

@@ -2,6 +2,7 @@ import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { entriesOf } from '../../core/ledger/ledger'
 import { type Minor, ZERO, formatMoney, minor } from '../../core/money/money'
+import { paidByStage } from '../../core/payment-plan/paid'
 import { DAMAGE } from '../../core/payment-plan/plan'
 import type { creditUsed as given } from '../../shared/jobs'
 import { now } from '../platform/clock'
@@ -14,7 +15,7 @@ import { type LoadedJob, loadJob } from '../records/job'
 import { note } from '../standing/thread'
 import { touch } from '../standing/touch'
 import { counterBooking } from './counter'
-import { post } from './ledger'
+import { creditPosted, post } from './ledger'
 
 interface Credit {
   jobId: string
@@ -43,8 +44,7 @@ export async function creditElsewhere({ job }: Pick<LoadedJob, 'job'>): Promise<
 
 /** What stands to the client's credit on a job, as far as one stage has it, which is named. */
 function creditOn({ job, credit, payments: counted }: LoadedJob): Credit {
-  const paid = new Map<string, number>()
-  for (const p of counted) if (p.stage !== DAMAGE) paid.set(p.stage, (paid.get(p.stage) ?? 0) + p.amount)
+  const paid = paidByStage(counted.filter((p) => p.stage !== DAMAGE))
   const [stage, most] = [...paid].sort((a, b) => b[1] - a[1])[0] ?? ['', 0]
   return { jobId: job.id, title: job.title, stage, amount: minor(Math.max(0, Math.min(credit, most))) }
 }
@@ -86,11 +86,7 @@ export async function spendCredit(
       },
     ])
     // What they had paid on what they owe becomes their credit first.
-    const [stands] = await tx
-      .select({ credit: sql<number>`coalesce(-sum(${ledgerEntries.amount}), 0)` })
-      .from(ledgerEntries)
-      .where(and(eq(ledgerEntries.jobId, from), eq(ledgerEntries.account, 'credit')))
-    const aside = minor(Math.max(0, amount - stands!.credit))
+    const aside = minor(Math.max(0, amount - (await creditPosted(tx, from))))
     const of = { day: today, jobId }
     await post(
       tx,

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { type Entry, entriesOf } from '../../core/ledger/ledger'
 import { dayOf } from '../../core/calendar/dates'
 import { DAMAGE } from '../../core/payment-plan/plan'
@@ -21,6 +21,15 @@ export async function post(
     .insert(ledgerEntries)
     .values(entries.map((e) => ({ ...of, ...e })))
     .onConflictDoNothing()
+}
+
+/** What the books have to a client's credit on a job: what came in beyond all that was owed when it came, or was set aside. */
+export async function creditPosted(tx: Db, jobId: string): Promise<number> {
+  const [row] = await tx
+    .select({ credit: sql<number>`coalesce(-sum(${ledgerEntries.amount}), 0)` })
+    .from(ledgerEntries)
+    .where(and(eq(ledgerEntries.jobId, jobId), eq(ledgerEntries.account, 'credit')))
+  return row!.credit
 }
 
 /** Refuses a booking of a day whose month is closed, or that is still to come. */

@@ -75,7 +75,7 @@ export async function jobView(id: string): Promise<JobView> {
     short: await shortOf(loaded),
     stages: loaded.stages,
     credit: loaded.credit,
-    creditElsewhere: (await creditElsewhere(loaded)).map(({ jobId, title, amount }) => ({ jobId, title, amount })),
+    creditElsewhere: await creditToUse(loaded),
     currency: business.currency,
     agreed: !!job.agreedOn || facts.papers.some((p) => p.kind === 'quote' && p.state === 'signed'),
     agreedOn: job.agreedOn,
@@ -151,6 +151,12 @@ export async function jobView(id: string): Promise<JobView> {
     repeats: job.repeats,
     payments: loaded.payments.map((p) => ({ stage: p.stage, amount: p.amount, at: p.at, method: p.method })),
   }
+}
+
+/** Credit on their other jobs, where something of this is open to use it for: else nothing is looked up. */
+async function creditToUse(loaded: LoadedJob): Promise<JobView['creditElsewhere']> {
+  if (!loaded.job.agreedOn || !loaded.stages.some((s) => !s.held && s.open > 0)) return []
+  return (await creditElsewhere(loaded)).map(({ jobId, title, amount }) => ({ jobId, title, amount }))
 }
 
 /** All bookings of a job, the newest first. */

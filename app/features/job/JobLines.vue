@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { quantityText } from '~~/core/layout/figures'
 import { contentText } from '~~/core/pricing/contents'
-import { counts, type Discount, type PricedLine, price } from '~~/core/pricing/pricing'
-import { takenOf, variantsOf, withVariant } from '~~/core/pricing/variants'
+import { headed, totalWith } from '~~/core/pricing/headings'
+import { counts, type Discount, type PricedLine } from '~~/core/pricing/pricing'
+import { takenOf, variantsOf } from '~~/core/pricing/variants'
 import { typedDecimal } from '~~/core/money/typed'
 import { saveLines } from '~~/shared/jobs'
 import LinesEditor from '../lines/LinesEditor.vue'
@@ -52,18 +53,12 @@ const rows = computed(() => {
   const shown = lines.flatMap((l, i) =>
     lapsed.value.includes(l.variant?.name ?? '') ? [] : [{ l, net: priced.lines[i]!.net }],
   )
-  return shown.map(({ l, net }, i) => {
-    const above = shown[i - 1]?.l
-    const begins = l.variant && l.variant.name !== above?.variant?.name
-    const all =
-      begins && price({ lines: withVariant(lines, l.variant!.name), discount, pricesIncludeTax, reverseCharge })
-    return {
-      l,
-      net,
-      variant: all && { ...l.variant!, total: money(all.total, currency) },
-      section: l.section && (begins || l.section.name !== above?.section?.name) ? l.section.name : null,
-    }
-  })
+  const pricing = { lines, discount, pricesIncludeTax, reverseCharge }
+  return headed(shown, (s) => s.l).map(({ item, variant, section }) => ({
+    ...item,
+    variant: variant && { ...variant, total: money(totalWith(pricing, variant.name), currency) },
+    section: section?.name ?? null,
+  }))
 })
 const optionWords = (l: PricedLine) => (!l.chosen ? 'left out' : job.value.agreed ? 'taken' : 'may be left')
 </script>

@@ -1,6 +1,6 @@
 import { majorString, type Minor } from '~~/core/money/money'
 import { type Typed, readAmount, readPercent, typedDecimal, typedWords } from '~~/core/money/typed'
-import { readBreaks } from '~~/core/pricing/breaks'
+import { breaksText, readBreaks } from '~~/core/pricing/breaks'
 import { readLimits } from '~~/core/pricing/limits'
 import type { Discount, PriceBreak, QuantityLimits } from '~~/core/pricing/pricing'
 
@@ -41,11 +41,8 @@ export function useTypedNumbers(currency: string) {
     if (read) then({ ...read, step: was?.step ?? read.step })
     else wrong[field] = { text, words: 'Write from and to, such as 4–12.' }
   }
-  const breaksText = (breaks: readonly PriceBreak[] | null | undefined) =>
-    (breaks ?? [])
-      .slice(1)
-      .map((b) => `${decimal(b.from)}: ${amount(b.unitPrice)}`)
-      .join('; ')
+  const breaksShown = (breaks: readonly PriceBreak[] | null | undefined) =>
+    breaksText(breaks ?? [], currency, locale.value)
   /** Takes what one costs from so many on, after what it costs below the first. */
   function setBreaks(field: string, text: string, below: Minor, then: (breaks: PriceBreak[]) => void): void {
     delete wrong[field]
@@ -69,7 +66,7 @@ export function useTypedNumbers(currency: string) {
     limits,
     setDiscount,
     setLimits,
-    breaksText,
+    breaksText: breaksShown,
     setBreaks,
   }
 }

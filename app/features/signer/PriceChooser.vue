@@ -3,8 +3,9 @@ import { decimalString, isDecimal, tenThousandths } from '~~/core/money/money'
 import { readDecimal, typedDecimal } from '~~/core/money/typed'
 import { quantityProblem } from '~~/core/pricing/choices'
 import { contentText } from '~~/core/pricing/contents'
-import { type PricedLine, counts, price } from '~~/core/pricing/pricing'
-import { takenOf, variantKey, variantsOf, withVariant } from '~~/core/pricing/variants'
+import { totalWith } from '~~/core/pricing/headings'
+import { type PricedLine, counts, stands } from '~~/core/pricing/pricing'
+import { takenOf, variantKey, variantsOf } from '~~/core/pricing/variants'
 import { moneyIn } from '~~/shared/words'
 import { quantityText } from '~~/core/layout/figures'
 import type { DraftState } from './draft'
@@ -20,21 +21,16 @@ const variants = computed(() => (open.value ? variantsOf(lines.value) : []))
 const variant = computed(() => takenOf(lines.value))
 /** Each variant with what it has of its own, and what all comes to with it. */
 const beside = computed(() =>
-  variants.value.map((name) => {
-    const as = withVariant(lines.value, name)
-    return {
-      name,
-      total: price({ ...figures.value!.pricing, lines: as }).total,
-      own: as.filter((l) => l.variant?.name === name),
-    }
-  }),
+  variants.value.map((name) => ({
+    name,
+    total: totalWith({ ...figures.value!.pricing, lines: lines.value }, name),
+    own: lines.value.filter((l) => l.variant?.name === name),
+  })),
 )
 function choose(name: string) {
   for (const v of variants.value) draft.value.taken[variantKey(v)] = v === name
 }
-const shown = computed(() =>
-  lines.value.filter((l) => (open.value ? !l.variant || l.variant.name === variant.value : counts(l))),
-)
+const shown = computed(() => lines.value.filter(open.value ? stands : counts))
 const result = (l: PricedLine) => priced.value!.lines.find((x) => x.key === l.key)!
 const original = (l: PricedLine) => figures.value!.pricing.lines.find((x) => x.key === l.key)!
 const typed = (l: PricedLine) => draft.value.quantities[l.key] ?? original(l).quantity

@@ -1,5 +1,6 @@
 import { eq, inArray } from 'drizzle-orm'
 import { formatMoney } from '../../../core/money/money'
+import { stands } from '../../../core/pricing/pricing'
 import { takenOf, variantsOf } from '../../../core/pricing/variants'
 import { inSentence } from '../../../core/rounds/greeting'
 import { titlesOf } from '../../../shared/papers'
@@ -83,9 +84,7 @@ async function takeAgreedLines(
     const lapsed = variantsOf(lines).filter((v) => v !== taken)
     const options = [
       ...(taken === null ? [] : [`${taken} taken`, ...lapsed.map((v) => `${v} lapsed`)]),
-      ...lines
-        .filter((l) => l.optional && (!l.variant || l.variant.taken))
-        .map((l) => `${l.description} ${l.chosen ? 'taken' : 'left out'}`),
+      ...lines.filter((l) => l.optional && stands(l)).map((l) => `${l.description} ${l.chosen ? 'taken' : 'left out'}`),
     ]
     await note({
       jobId: round.jobId,
