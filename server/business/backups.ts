@@ -26,7 +26,12 @@ async function backupsThere(): Promise<{ name: string; at: string; bytes: number
     const m = NAME.exec(name)
     return m ? [{ name, at: `${m[1]}T${m[2]}:${m[3]}:${m[4]}.000Z` }] : []
   })
-  const all = await Promise.all(names.map(async (b) => ({ ...b, bytes: (await stat(join(backupsDir, b.name))).size })))
+  // An older one may be taken away between the two looks.
+  const sizes = await Promise.allSettled(names.map((b) => stat(join(backupsDir, b.name))))
+  const all = names.flatMap((b, i) => {
+    const there = sizes[i]!
+    return there.status === 'fulfilled' ? [{ ...b, bytes: there.value.size }] : []
+  })
   return all.sort((a, b) => (a.at < b.at ? 1 : -1))
 }
 

@@ -38,8 +38,10 @@ const pop = useTemplateRef<{ show(event: Event, target: HTMLElement): void }>('p
 onMounted(() =>
   requestAnimationFrame(() => requestAnimationFrame(() => pop.value?.show(new Event('show'), shown.value.at))),
 )
+const mine = shown.value.source.path
+/** Closes this one: by the time its answer is here another value may be open. */
 const close = () => {
-  value.value = null
+  if (value.value?.source.path === mine) value.value = null
 }
 const given = z.object({ text: requiredLine(500, 'The value') })
 async function keep({ text: value }: { text: string }) {
