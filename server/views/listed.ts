@@ -22,7 +22,8 @@ export function pagedBy(by: SQL, id: SQLWrapper, down: boolean, after: string | 
     order: [sql`${by} ${way}`, sql`${id} ${way}`],
   }
 }
-function readEnd(after: string | undefined): z.output<typeof ended> | null {
+/** The end of the last page, as it was said; null where it can't be read. */
+export function readEnd(after: string | undefined): z.output<typeof ended> | null {
   try {
     return ended.parse(JSON.parse(after ?? ''))
   } catch {
