@@ -82,7 +82,13 @@ export default defineNuxtConfig({
     directives: { include: ['Tooltip'] },
   },
   // The business's side is drawn in the browser; what a signer opens is drawn on the server so that it can be read at once.
-  routeRules: { '/**': { ssr: false }, '/s/**': { ssr: true }, '/pad/**': { ssr: true }, '/sign-in': { ssr: false } },
+  routeRules: {
+    '/**': { ssr: false },
+    '/s/**': { ssr: true },
+    '/pad/**': { ssr: true },
+    '/o/**': { ssr: true },
+    '/sign-in': { ssr: false },
+  },
   app: {
     head: {
       htmlAttrs: { lang: 'en' },

@@ -137,6 +137,7 @@ async function signAs(paperId: string, party: string): Promise<void> {
     person: person!,
     channel: person!.memberId ? ('member' as const) : ('email' as const),
     sessionId: null,
+    affirmed: false,
   }
   const from = person!.memberId ? { ip: '192.0.2.10', device: LAPTOP } : AT_HOME
   await recordOpened(holder, from)
@@ -243,10 +244,14 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
   goTo(job.began + 1, 19, 12)
   if (to === 'quote-opened' || declined) {
     const [person] = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round!.id))
-    await recordOpened({ person: person!, channel: 'email', sessionId: null }, AT_HOME)
+    await recordOpened({ person: person!, channel: 'email', sessionId: null, affirmed: false }, AT_HOME)
     tick(4)
     if (declined)
-      await declinePart({ person: person!, channel: 'email', sessionId: null }, 'too late in the day', AT_HOME)
+      await declinePart(
+        { person: person!, channel: 'email', sessionId: null, affirmed: false },
+        'too late in the day',
+        AT_HOME,
+      )
     return
   }
   await signAs(quoteId, 'client')

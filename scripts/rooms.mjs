@@ -30,6 +30,7 @@ export const ROOMS = [
   [{ path: 'messages', holds: 'what is said by mail and text, one function a message' }],
   [{ path: 'rounds/act', holds: 'what a signer does: open, prove, fill, sign, decline, ask' }],
   [{ path: 'rounds/manage', holds: 'what the business does to a round that is out' }],
+  [{ path: 'rounds/open', holds: 'standing links: what comes in by them becomes a record and a round' }],
   [{ path: 'rounds/prepare', holds: 'plan, freeze and send a round; lists' }],
   [
     { path: 'rounds/after', holds: 'what an event leads to: next turns, ends, reminders' },

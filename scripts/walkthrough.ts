@@ -17,13 +17,15 @@ import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
 import { desk } from './walk/desk'
+import { flow } from './walk/flow'
 import { fresh } from './walk/fresh'
 import { money } from './walk/money'
 
 /**
  * The main journey in Chromium on a fresh server: from a new job to quote, contract, sealed copy, deposit and invoice.
  * `npm run walkthrough -- fresh --out DIR` begins with an empty folder instead (scripts/walk/fresh.ts), `money` follows money
- * that is taken and given back (scripts/walk/money.ts), `desk` takes forty guests in at two desks (scripts/walk/desk.ts).
+ * that is taken and given back (scripts/walk/money.ts), `desk` takes forty guests in at two desks (scripts/walk/desk.ts),
+ * `flow` goes from an application form to a sealed paper (scripts/walk/flow.ts).
  * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, reading.txt (the words of the
  * reading view), job.json and events.json.
  */
@@ -42,13 +44,13 @@ const keep = (name: string, content: Uint8Array | object) => {
 const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 
 const [name] = positionals
-const WALKS = { desk, fresh, money }
+const WALKS = { desk, flow, fresh, money }
 if (name && Object.hasOwn(WALKS, name)) {
   await WALKS[name as keyof typeof WALKS](keep, say)
   say(`Done: ${out}`)
   process.exit()
 } else if (name) {
-  say(`There is no walkthrough “${name}”: desk, fresh, money, or without a name the main line.`)
+  say(`There is no walkthrough “${name}”: desk, flow, fresh, money, or without a name the main line.`)
   process.exit(1)
 }
 

@@ -50,6 +50,8 @@ function happenedWords(e: ChainedEvent, nameOf: (id: unknown) => string, say: Re
       return say('eDelivered', about)
     case 'bounced':
       return say('eBounced', { ...about, reason: text(data.reason) })
+    case 'affirmed':
+      return say('eAffirmed', { said: text(data.said), host: text(data.host) })
     case 'proved':
       return say('eProved', { how: text(data.how) })
     case 'proof-failed':

@@ -106,6 +106,9 @@ export interface PageSetup {
 /** A4 (ISO 216) in points. */
 export const A4: PageSetup = { width: 595.28, height: 841.89, top: 64, right: 64, bottom: 64, left: 64 }
 
+/** A6 (ISO 216) in points: drawn half as large again and twice as large it is A5 and A4. */
+export const A6: PageSetup = { width: 297.64, height: 419.53, top: 30, right: 28, bottom: 24, left: 28 }
+
 /** US Letter (ANSI/ASME Y14.1) in points. */
 const LETTER: PageSetup = { ...A4, width: 612, height: 792 }
 /** The sheet a document is printed on. */

@@ -12,6 +12,8 @@ export interface DrawOptions {
   parties: readonly string[]
   /** Without a structure tree: for pages that are copied into another file. */
   untagged?: boolean
+  /** How many times as large as they were laid out the pages are drawn. */
+  scale?: number
 }
 
 /**
@@ -180,7 +182,9 @@ export function drawPages(
 ): void {
   const tree = options.untagged ? null : structure(doc, laid.nodes)
   laid.pages.forEach((page, p) => {
-    doc.addPage({ size: [laid.width, laid.height], margin: 0 })
+    const { scale = 1 } = options
+    doc.addPage({ size: [laid.width * scale, laid.height * scale], margin: 0 })
+    if (scale !== 1) doc.scale(scale)
     for (let i = 0; i < page.items.length;) {
       const item = page.items[i]!
       const node = 'node' in item ? item.node : null

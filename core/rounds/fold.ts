@@ -9,6 +9,7 @@ import {
   type RoundStatus,
   openTurn,
   mayAct,
+  sharing,
 } from './rounds'
 
 export const fresh = (p: RoundPerson): PersonState => ({
@@ -26,6 +27,12 @@ export const fresh = (p: RoundPerson): PersonState => ({
   again: false,
   onPaper: false,
 })
+
+/** Whoever holds a place together with somebody who has signed has nothing to do any more. */
+const stoodAside = (people: PersonState[], signed: string, at: string): PersonState[] => {
+  const others = new Set(sharing(people, signed).flatMap((p) => (p.id !== signed && isLeft(p) ? [p.id] : [])))
+  return people.map((p) => (others.has(p.id) ? { ...p, status: 'replaced' as const, doneAt: at } : p))
+}
 
 const allDone = (people: readonly PersonState[]) => people.every((p) => !isLeft(p))
 
@@ -63,10 +70,17 @@ export function apply(state: RoundState, event: RoundEvent, at: string): RoundSt
     case 'signed':
     case 'on-paper': {
       const onPaper = event.type === 'on-paper'
-      const people = update(event.person, () => ({ status: 'done', doneAt: at, again: false, onPaper }))
+      const people = stoodAside(
+        update(event.person, () => ({ status: 'done', doneAt: at, again: false, onPaper })),
+        event.person,
+        at,
+      )
       return { ...state, people, status: allDone(people) ? 'signed' : 'out' }
     }
     case 'declined':
+      // One of several who hold a place leaves it to the others.
+      if (sharing(state.people, event.person).some((p) => p.id !== event.person && isLeft(p)))
+        return { ...state, people: update(event.person, () => ({ status: 'replaced', doneAt: at })) }
       return {
         ...state,
         status: 'declined',
@@ -85,7 +99,7 @@ export function apply(state: RoundState, event: RoundEvent, at: string): RoundSt
       const by = fresh({ ...event.by, turn, part, party, of: of ?? null })
       const people = state.people.flatMap((p) =>
         p.id === event.person
-          ? [{ ...p, status: 'replaced' as const, doneAt: at }, by]
+          ? [{ ...p, status: 'replaced' as const, doneAt: at }, left.place ? { ...by, place: left.place } : by]
           : [p.of === event.person ? { ...p, of: by.id } : p],
       )
       return { ...state, people }

@@ -4,7 +4,18 @@ import type { PaperDocument } from '../document/model'
 import type { FieldSpec } from '../document/field'
 import { type CheckEvent, foldChecks, refuseCheck } from './checks'
 import { gather } from './gather'
-import { type PlanPerson, inTurns, moveTo, partOf, planPerson, planProblems, roundPlan } from './plan'
+import {
+  type PlanPerson,
+  alternate,
+  holdersOf,
+  inTurns,
+  moveTo,
+  partOf,
+  planPerson,
+  planProblems,
+  roundPeopleOf,
+  roundPlan,
+} from './plan'
 import { deadlineOf, isQuiet, nextReminder, outOfQuiet, QUIET } from './times'
 
 const person = (over: Partial<PlanPerson>): PlanPerson =>
@@ -35,6 +46,25 @@ describe('a plan', () => {
     [[person({ part: 'copy' })], 'Nobody is asked to sign.'],
   ])('%#: %o', (people, words) => expect(wrong(...people)).toContain(words))
 
+  it('may have a place held by any one of several, each reached by themselves', () => {
+    const or = [alternate.parse({ key: 'b', name: 'Bram', reach: 'text' })]
+    const one = person({ or })
+    expect(wrong(one)).toContain('Bram has no phone number for a text.')
+    expect(planProblems(plan(one), [], AT, null)[0]!.person).toBe('a')
+    const people = roundPeopleOf(
+      plan(person({ or: [{ ...or[0]!, phone: '01632 960 733' }] }), person({ key: 'z', name: 'Zoe', turn: 2 })),
+      (key) => `id-${key}`,
+      (key) => `place-${key}`,
+    )
+    expect(people.map((p) => [p.id, p.party, p.place, p.turn])).toEqual([
+      ['id-a', 'place-a', 'id-a', 1],
+      ['id-b', 'place-a', 'id-a', 1],
+      ['id-z', 'place-z', undefined, 2],
+    ])
+    // A plan that was kept before there were any.
+    const { or: _, ...kept } = person({})
+    expect(holdersOf([kept as PlanPerson])).toHaveLength(1)
+  })
   it('is stopped by a deadline that has passed or can’t be counted', () => {
     expect(planProblems(plan(person({})), [], AT, AT)[0]!.words).toBe('The deadline has passed already.')
     expect(planProblems(plan(person({})), [], AT, undefined)[0]!.words).toContain('The job has no day yet')

@@ -45,6 +45,17 @@ export const proof = z.discriminatedUnion('kind', [
 export type Proof = z.infer<typeof proof>
 
 const key = z.string().min(1).max(60)
+/** Somebody who may take a place instead of the one it is prepared for: whoever signs first has it. */
+export const alternate = z.object({
+  key,
+  contactId: key.nullable().default(null),
+  memberId: key.nullable().default(null),
+  name: z.string().trim().max(200),
+  email: z.string().trim().max(200).default(''),
+  phone: z.string().trim().max(40).default(''),
+  reach: z.enum(reaches).default('email'),
+})
+export type Alternate = z.infer<typeof alternate>
 const line = (max: number) => z.string().trim().max(max)
 /** One person of a plan: who, when, what they do, how they are reached and how they prove themselves. */
 export const planPerson = z.object({
@@ -72,6 +83,8 @@ export const planPerson = z.object({
   message: z.string().max(5000).default(''),
   mayPassOn: z.boolean().default(false),
   copy: z.enum(['attached', 'link', 'none']).default('attached'),
+  /** Others any one of whom may sign in their place. */
+  or: z.array(alternate).max(9, 'At most ten hold one place.').default([]),
 })
 export type PlanPerson = z.infer<typeof planPerson>
 
@@ -109,6 +122,8 @@ export const roundPlan = z.object({
   reminders: reminders.default({ kind: 'own', after: [3], before: [1, 0] }),
   /** A further sentence to tick before signing; empty for none. */
   consent: line(400).default(''),
+  /** The member who hosts those who sign in person; null for whoever is there. */
+  host: key.nullable().default(null),
 })
 export type RoundPlan = z.infer<typeof roundPlan>
 
@@ -132,6 +147,18 @@ export const partOf = (
   papers: readonly PlanPaper[],
 ): PlanPerson['part'] =>
   person.part === 'witness' || person.part === 'check' ? person.part : fieldsFor(person, papers) > 0 ? 'sign' : 'copy'
+
+/** Somebody of a plan with `main`, the key of the one whose place they hold; null where it is their own alone. */
+export type Holder = PlanPerson & { main: string | null }
+/** Who may take somebody's place; plans kept before have nobody. */
+export const alternatesOf = (p: Pick<PlanPerson, 'or'>): Alternate[] => (p.or as Alternate[] | undefined) ?? []
+/** Everybody who holds a place, whoever may take one right behind the one it is prepared for. */
+export const holdersOf = (people: readonly PlanPerson[]): Holder[] =>
+  people.flatMap((p): Holder[] => {
+    const or = alternatesOf(p)
+    if (!or.length || p.part !== 'sign') return [{ ...p, main: null }]
+    return [{ ...p, main: p.key }, ...or.map((a) => ({ ...p, ...a, or: [], mayPassOn: false, main: p.key }))]
+  })
 
 /** Turns numbered 1, 2, 3 … without gaps, in the order they had; people in order of their turn. */
 export function inTurns<P extends { turn: number }>(people: readonly P[]): P[] {
@@ -197,7 +224,9 @@ export function planProblems(
   due: string | null | undefined,
   day: string | null = null,
 ): PlanProblem[] {
-  const out: PlanProblem[] = plan.people.flatMap((p) => personProblems(p, plan))
+  const out: PlanProblem[] = holdersOf(plan.people).flatMap((p) =>
+    personProblems(p, plan).map((x) => ({ ...x, person: p.main ?? x.person })),
+  )
   const stop = (words: string, person: string | null = null) => out.push({ severity: 'stop', words, person })
   const active = plan.people.filter((p) => p.part === 'sign' || p.part === 'witness')
   if (!active.some((p) => p.part === 'sign')) stop('Nobody is asked to sign.')
@@ -235,13 +264,14 @@ export function roundPeopleOf(
   idOf: (key: string) => string,
   partyOf: (key: string) => string,
 ): RoundPerson[] {
-  return inTurns(plan.people.filter((p) => p.part !== 'check')).map((p) => ({
+  return holdersOf(inTurns(plan.people.filter((p) => p.part !== 'check'))).map((p) => ({
     id: idOf(p.key),
-    party: partyOf(p.key),
+    party: partyOf(p.main ?? p.key),
     name: p.name,
     turn: p.turn,
     part: p.part,
     of: p.of ? idOf(p.of) : null,
+    ...(p.main ? { place: idOf(p.main) } : {}),
   }))
 }
 

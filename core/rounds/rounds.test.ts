@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { EMPTY, type RoundEvent, type RoundPerson, mayAct } from './rounds'
 import { consequences, fold, apply } from './fold'
 import { refuse } from './refuse'
+import { newsOf } from './told'
 
 const people = fc
   .array(
@@ -180,5 +181,61 @@ describe('a round', () => {
       people: [{ status: 'done', seen: 1 }, { status: 'done' }],
     })
     expect(fold([...start, e('declined')])).toMatchObject({ status: 'declined', reason: 'too late in the day' })
+  })
+
+  describe('with places that any one of several may take', () => {
+    const hold = (id: string, place: string, turn = 1): RoundPerson => ({
+      ...{ id, party: place, name: id.toUpperCase(), turn, part: 'sign' as const },
+      place,
+    })
+    /** Places held by one to four, in turns, some with a witness of whoever takes it. */
+    const places = fc.array(
+      fc.record({ n: fc.integer({ min: 1, max: 4 }), turn: fc.integer({ min: 1, max: 3 }), watched: fc.boolean() }),
+      { minLength: 1, maxLength: 4 },
+    )
+    const peopleOf = (list: { n: number; turn: number; watched: boolean }[]): RoundPerson[] =>
+      list.flatMap(({ n, turn, watched }, i) => [
+        ...Array.from({ length: n }, (_, k) => hold(`p${i}${k || ''}`, `p${i}`, turn)),
+        ...(watched ? [{ id: `w${i}`, party: `w${i}`, name: 'W', turn, part: 'witness' as const, of: `p${i}` }] : []),
+      ])
+    it('one of each signs, nobody else has to, and it is over when each place is taken', () => {
+      fc.assert(
+        fc.property(places, fc.array(fc.nat(20), { minLength: 80, maxLength: 80 }), (list, picks) => {
+          const who = peopleOf(list)
+          let state = apply(EMPTY, sent(who), at(0))
+          const signed: string[] = []
+          for (const pick of picks) {
+            if (state.status !== 'out') break
+            for (const p of consequences(state, state).ask) state = apply(state, { type: 'asked', person: p.id }, at(1))
+            const may = mayAct(state)
+            const { id } = may[pick % may.length]!
+            expect(refuse(state, { type: 'signed', person: id }, at(2))).toBeNull()
+            state = apply(state, { type: 'signed', person: id }, at(2))
+            signed.push(id)
+            for (const other of who.filter(
+              (p) => p.place && p.place === who.find((x) => x.id === id)!.place && p.id !== id,
+            ))
+              expect(refuse(state, { type: 'signed', person: other.id }, at(3))).not.toBeNull()
+          }
+          expect(state.status).toBe('signed')
+          for (const [i] of list.entries()) expect(signed.filter((id) => id.startsWith(`p${i}`))).toHaveLength(1)
+          expect(signed.filter((id) => id.startsWith('w'))).toHaveLength(list.filter((l) => l.watched).length)
+        }),
+      )
+    })
+    it('one who declines leaves the place to the others; the last of them declines for all', () => {
+      const start = apply(EMPTY, sent([hold('a', 'a'), hold('b', 'a')]), at(0))
+      const one = apply(start, { type: 'declined', person: 'a', reason: 'ill' }, at(1))
+      expect([one.status, mayAct(one).map((p) => p.id)]).toEqual(['out', ['b']])
+      const both = apply(one, { type: 'declined', person: 'b', reason: 'no' }, at(2))
+      expect([both.status, both.reason]).toEqual(['declined', 'no'])
+    })
+    it('tells those who were asked and needn’t any more, and nobody else', () => {
+      let state = apply(EMPTY, sent([hold('a', 'a'), hold('b', 'a'), hold('c', 'a'), hold('d', 'd', 2)]), at(0))
+      for (const person of ['a', 'b']) state = apply(state, { type: 'asked', person }, at(1))
+      const after = apply(state, { type: 'signed', person: 'a' }, at(2))
+      expect(newsOf(state, after)).toMatchObject({ news: 'taken', people: [{ id: 'b' }] })
+      expect(newsOf(after, apply(after, { type: 'signed', person: 'd' }, at(3)))).toBeNull()
+    })
   })
 })

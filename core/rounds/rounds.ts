@@ -8,6 +8,8 @@ export interface RoundPerson {
   part: Part
   /** Whose signing a witness sees: the id of a signer. */
   of?: string | null
+  /** The place they hold together with others, by the id of the first of them: whoever signs first takes it. */
+  place?: string | null
 }
 
 /** What can happen in a round. `person` is who did it, or whom it concerns. */
@@ -21,6 +23,7 @@ export type RoundEvent =
   | { type: 'nudged'; person: string }
   | { type: 'question'; person: string }
   | { type: 'answered'; person: string }
+  | { type: 'affirmed'; person: string }
   | { type: 'proved'; person: string }
   | { type: 'proof-failed'; person: string }
   | { type: 'closed'; person: string }
@@ -92,9 +95,15 @@ export function openTurn(state: RoundState): number | null {
   return state.status === 'out' && left.length ? Math.min(...left) : null
 }
 
-/** A witness acts once the signer they watch has. */
+/** Those who hold a place together with somebody, and themself. */
+export const sharing = <P extends Pick<RoundPerson, 'id' | 'place'>>(people: readonly P[], id: string): P[] => {
+  const place = people.find((p) => p.id === id)?.place ?? null
+  return people.filter((p) => p.id === id || (place !== null && p.place === place))
+}
+
+/** A witness acts once the signer they watch has, or whoever took the place of that one. */
 export const seesNow = (state: RoundState, p: PersonState) =>
-  p.part !== 'witness' || state.people.find((s) => s.id === p.of)?.status === 'done'
+  p.part !== 'witness' || sharing(state.people, p.of ?? '').some((s) => s.status === 'done')
 
 /** Those who may act now; nobody while the round is held. */
 export const mayAct = (state: RoundState): PersonState[] => (state.paused === null ? whoseTurn(state) : [])

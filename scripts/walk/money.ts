@@ -91,6 +91,7 @@ async function walk(server: TestServer, browser: Browser, keep: Keep, say: Say):
   await sheet.getByLabel(`Price each, line ${ORCHARD.length + 1}`).fill('80')
   await onSite.keyboard.press('Tab')
   await sheet.getByRole('button', { name: 'Have it signed here' }).click()
+  await onSite.getByRole('button', { name: 'Yes, that is me' }).click()
   await onSite.getByRole('button', { name: 'Next: your signature' }).click()
   await onSite.getByRole('button', { name: 'Sign here' }).click()
   await draw(onSite)

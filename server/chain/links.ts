@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
 import { type LinkChannel, links, roundPeople } from '../platform/db/schema'
@@ -28,6 +28,8 @@ export interface LinkHolder {
   channel: LinkChannel
   /** The session the link works in; null for one that was sent. */
   sessionId: string | null
+  /** Whether whoever was handed the device has said that it is them. */
+  affirmed: boolean
 }
 
 /** What everybody is told whose link isn't one, whatever the reason. */
@@ -40,7 +42,12 @@ export const unknownLink = (): Problem =>
 export async function holderOf(token: string, ip = ''): Promise<LinkHolder> {
   const [row] = /^[\w-]{43}$/.test(token)
     ? await db()
-        .select({ person: roundPeople, channel: links.channel, sessionId: links.sessionId })
+        .select({
+          person: roundPeople,
+          channel: links.channel,
+          sessionId: links.sessionId,
+          affirmed: sql<boolean>`${links.affirmedAt} is not null`.mapWith(Boolean),
+        })
         .from(links)
         .innerJoin(roundPeople, eq(roundPeople.id, links.personId))
         .where(and(eq(links.tokenHash, hashToken(token)), isNull(links.revokedAt)))

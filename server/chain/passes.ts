@@ -32,13 +32,19 @@ export const keep = (row: Row) =>
 /** What a browser carries once its person has proved who they are. */
 export const passOf = (row: Row): string => hmac(`${row.personId}:${row.pass}`, 'proof passes')
 
-/** Whether somebody has to prove who they are; in person and signed in they are known already. */
-function isAsked({ person, channel }: LinkHolder): boolean {
-  return person.how.proof.kind !== 'none' && !person.memberId && channel !== 'device' && channel !== 'pad'
+/** Whether somebody is handed a device and says who they are, where nothing more was set for signing in person. */
+export const affirms = ({ person, channel }: Pick<LinkHolder, 'person' | 'channel'>): boolean =>
+  channel === 'device' && !(person.how.reach === 'device' && person.how.proof.kind !== 'none')
+
+/** Whether somebody has to prove who they are; signed in they are known already, and in person they say so. */
+function isAsked(holder: LinkHolder): boolean {
+  const { person, channel } = holder
+  return person.how.proof.kind !== 'none' && !person.memberId && channel !== 'pad' && !affirms(holder)
 }
 
 /** Whether the holder of a link has proved who they are, by the pass their browser brings. */
 export async function isProved(holder: LinkHolder, pass: string | undefined): Promise<boolean> {
+  if (affirms(holder)) return holder.affirmed
   if (!isAsked(holder)) return true
   const row = await rowOf(holder.person.id)
   const { proof } = holder.person.how

@@ -5,6 +5,7 @@ import { Problem } from '../platform/problem'
 import { type Member, insistOnRight, memberById } from '../members/members'
 import { type LinkHolder, holderOf, unknownLink } from '../chain/links'
 import { isProved } from '../chain/passes'
+import { type StandingLink, standingLinkAt } from '../rounds/open/links'
 import { take } from '../platform/throttle'
 import { type Door, behindDoor } from '../members/keys'
 import { isFirstKey } from '../setup/found'
@@ -14,10 +15,22 @@ import { fromWhere } from './where'
 /**
  * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
  * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature. `founder` holds the
- * address that is printed at the first start, while there is no business; `door` a member's invitation or new password.
+ * address that is printed at the first start, while there is no business; `door` a member's invitation or new password;
+ * `standing` whoever opens a standing link.
  * One of the rights of members, or several of which one is enough, lets in whoever has it (core/members/rights.ts).
  */
-export const RULES = ['anyone', 'member', 'owner', 'signer', 'link', 'pad', 'locked', 'founder', 'door'] as const
+export const RULES = [
+  'anyone',
+  'member',
+  'owner',
+  'signer',
+  'link',
+  'pad',
+  'locked',
+  'founder',
+  'door',
+  'standing',
+] as const
 export type Rule = (typeof RULES)[number] | Right | readonly Right[]
 
 /** The rights a rule asks for; null for rules of another kind. */
@@ -33,6 +46,8 @@ declare module 'h3' {
     proved?: boolean
     /** Whose way in a link opens. */
     door?: Door
+    /** The standing link an address opens. */
+    standing?: StandingLink
   }
 }
 
@@ -59,6 +74,8 @@ export async function authorise(event: H3Event, who: Rule, token: string): Promi
       return authoriseMember(event, who)
     case 'door':
       return authoriseDoor(event, token)
+    case 'standing':
+      return authoriseStanding(event, token)
     case 'founder':
       return authoriseFounder(event, token)
     default:
@@ -74,6 +91,15 @@ async function authoriseDoor(event: H3Event, token: string): Promise<void> {
     await take('link guess', fromWhere(event).ip)
     throw error
   }
+}
+
+async function authoriseStanding(event: H3Event, token: string): Promise<void> {
+  const link = await standingLinkAt(token)
+  if (!link) {
+    await take('link guess', fromWhere(event).ip)
+    throw unknownLink()
+  }
+  event.context.standing = link
 }
 
 async function authoriseFounder(event: H3Event, key: string): Promise<void> {
@@ -150,7 +176,7 @@ export const readSession = (event: H3Event): Promise<Session | null> =>
 /** Gives whoever asks another session: at sign-in, and whenever what they may do changes. The one before is over. */
 export async function changeSession(
   event: H3Event,
-  what: { memberId: string; kind: Session['kind']; personId?: string },
+  what: { memberId: string; kind: Session['kind']; personId?: string; queue?: string[] },
   from: Visitor = fromWhere(event),
 ): Promise<Session> {
   const before = await readSession(event)

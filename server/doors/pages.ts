@@ -7,6 +7,8 @@ declare module 'h3' {
     /** The hash of all that a page is drawn from; where there is one, it is kept. */
     drawnFrom?: string
     nonce?: string
+    /** The pages this one may be shown inside of; none where there are none. */
+    frames?: readonly string[]
   }
 }
 
@@ -27,7 +29,7 @@ export function giveNonce(event: H3Event): string {
   setResponseHeader(
     event,
     'content-security-policy',
-    `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'; style-src 'self' ${styles(nonce)}; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`,
+    `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'; style-src 'self' ${styles(nonce)}; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors ${event.context.frames?.join(' ') ?? "'none'"}`,
   )
   return nonce
 }

@@ -26,6 +26,7 @@ import { remind } from '../rounds/after/remind'
 import { projectJob } from '../standing/project'
 import { letGoNight } from '../rounds/seal/retention'
 import { signEnded, signNight } from '../rounds/seal/heads'
+import { answerSigned } from '../rounds/open/signed'
 import { workList } from '../rounds/prepare/list-work'
 import { lapseRound } from '../rounds/manage/manage'
 import { sealRound } from '../rounds/seal/seal'
@@ -72,6 +73,7 @@ export const handlers: Record<string, Handler> = {
   'mail.client': (e) => mailClient(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),
+  standing: (e) => answerSigned(s(e.payload.roundId)),
   project: (e) => projectJob(s(e.payload.jobId)),
   seal: (e) => sealRound(s(e.payload.roundId)),
   'heads.ended': (e) => signEnded(s(e.payload.roundId)),

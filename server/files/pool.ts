@@ -4,7 +4,7 @@ import { useConfig } from '../platform/config'
 import { log } from '../platform/log'
 import { Problem } from '../platform/problem'
 import { withPicture } from './letterhead'
-import type { MarkedTask, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
+import type { MarkedTask, PosterSize, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
 import type { SeenDocument } from './worker/documents'
 import type { PictureInfo } from './worker/pictures'
 import type { Answer } from './worker/refused'
@@ -45,6 +45,8 @@ export const makeKeyInWorker = (name: string, at: string, use?: 'time stamps'): 
 export const readStampInWorker = (task: Record<'answer' | 'data' | 'nonce', Uint8Array>) =>
   run<{ stamp: Stamp } | { refused: string }>('readStamp', task)
 export const stampInWorker = (task: { sealed: Uint8Array; stamp: Stamp }) => run<Uint8Array>('stampSealed', task)
+export const posterInWorker = (task: { document: PaperDocument; at: string; author: string; size: PosterSize }) =>
+  run<Uint8Array>('poster', task)
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)
 /** Does something with the whole data folder, in a thread of its own that ends with it. */
 async function keeping<T>(name: string, task: unknown): Promise<T> {

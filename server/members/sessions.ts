@@ -27,7 +27,7 @@ const alive = () =>
 
 /** Opens a session and returns it with the token for its cookie; the session it takes the place of is over. */
 export async function openSession(
-  what: { memberId: string; kind: Session['kind']; personId?: string },
+  what: { memberId: string; kind: Session['kind']; personId?: string; queue?: string[] },
   from: Visitor,
   instead?: string,
 ): Promise<{ token: string; session: Session }> {
@@ -39,6 +39,7 @@ export async function openSession(
     memberId: what.memberId,
     kind: what.kind,
     personId: what.personId ?? null,
+    queue: what.queue ?? [],
     device: from.device,
     address: from.ip,
     createdAt: at,

@@ -212,6 +212,7 @@ export async function mailNews(
     'goes-on': ['mGoesOnSubject', 'mGoesOn'],
     lapsed: ['mLapsedSubject', 'mLapsed'],
     extended: ['mExtendedSubject', 'mExtended'],
+    taken: ['mTakenSubject', 'mTaken'],
   } as const
   const [subjectKey, wordsKey] = NEWS[news]
   const subject = says(subjectKey, { paper: titles, job: job.title })

@@ -10,3 +10,5 @@ export const doorTokenOf = (memberId: string, nonce: string): string =>
   createHmac('sha256', keyFor('ways in')).update(`${memberId}:${nonce}`).digest('base64url')
 export const doorUrl = (token: string): string => `${useConfig().origin}/enter/${token}`
 export const linkUrl = (token: string): string => `${useConfig().origin}/s/${token}`
+/** The address of a standing link. */
+export const standingUrl = (token: string): string => `${useConfig().origin}/o/${token}`

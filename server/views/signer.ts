@@ -24,6 +24,9 @@ import { type RoundPaper, papersFor } from '../chain/papers'
 import { CODE_TRIES } from '../rounds/act/prove-code'
 import { masked } from '../../core/rounds/masked'
 import { readRound } from '../chain/state'
+import { affirms } from '../chain/passes'
+import { nextOn } from '../rounds/manage/handover'
+import { hostOf } from '../rounds/act/host'
 import { witnessBeside } from '../rounds/act/witness'
 
 /** Everything that isn't known, or isn't to be told, before somebody has proved who they are. */
@@ -91,12 +94,16 @@ export async function signerView(
     today: today(business.timeZone),
     jobTitle: job!.title,
     inPerson: holder.channel === 'device',
+    host: (await hostOf(holder)).host ?? '',
+    handOn: (await nextOn(holder))?.name ?? '',
     prove: null,
   } satisfies Partial<SignerView>
   const shut = ['replaced', 'withdrawn', 'lapsed', 'declined'].includes(mine)
   if (!proved && !shut)
     // Who asks and by when; not what for, and not who else: that is for the one it is meant for.
-    return { ...HIDDEN, ...base, jobTitle: '', state: 'prove', prove: await proveView(holder, me.closed) }
+    return affirms(holder)
+      ? { ...HIDDEN, ...base, jobTitle: '', state: 'affirm' }
+      : { ...HIDDEN, ...base, jobTitle: '', state: 'prove', prove: await proveView(holder, me.closed) }
   const list = await papersFor(person)
   const readable = mayRead(mine)
   const placed = list.flatMap((p) => p.version.fields)

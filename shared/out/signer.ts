@@ -104,7 +104,19 @@ export const signerView = z.object({
       part: part,
     }),
   ),
-  state: z.enum(['open', 'not-yet', 'done', 'declined', 'withdrawn', 'lapsed', 'paused', 'replaced', 'copy', 'prove']),
+  state: z.enum([
+    'open',
+    'not-yet',
+    'done',
+    'declined',
+    'withdrawn',
+    'lapsed',
+    'paused',
+    'replaced',
+    'copy',
+    'prove',
+    'affirm',
+  ]),
   /** How they prove who they are, where that comes first. */
   prove: proveView.nullable(),
   language: language,
@@ -130,6 +142,9 @@ export const signerView = z.object({
   draft: signerDraft,
   version: z.number(),
   inPerson: z.boolean(),
+  /** Who handed them the device, and who is handed it next on it. */
+  host: z.string(),
+  handOn: z.string(),
   pay: z
     .object({
       stage: z.string(),

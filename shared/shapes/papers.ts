@@ -151,6 +151,7 @@ export const roundPerson = z.object({
   turn: z.number(),
   part: part,
   of: z.string().nullable().optional(),
+  place: z.string().nullable().optional(),
 })
 
 export const personState = roundPerson.extend({

@@ -39,7 +39,7 @@ describe('who may call a route', () => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
     else if (r.rule === 'door') expect(status).toBe(410)
-    else expect(status).toBe(['signer', 'link', 'pad', 'founder'].some((w) => w === r.rule) ? 404 : 401)
+    else expect(status).toBe(['signer', 'link', 'pad', 'founder', 'standing'].some((w) => w === r.rule) ? 404 : 401)
   })
 
   it.each(roles.filter((r) => r !== 'owner'))('%s: just the routes their rights open', async (role) => {
@@ -122,6 +122,9 @@ describe('who may call a route', () => {
     const { path } = await device.must<{ path: string }>('POST', '/api/handover', { personId })
     for (const r of routes.filter(isOurs)) expect([r.route, (await call(device, r)).status]).toEqual([r.route, 423])
     expect((await device.call('DELETE', '/api/session')).status).toBe(423)
+    // Nothing but their name is told before they say that it is them.
+    const shown = await viewOf(device, path.slice('/s/'.length))
+    expect(shown).toMatchObject({ state: 'affirm', papers: [], jobTitle: '', host: 'Maren Fosse' })
     expect((await viewOf(device, path.slice('/s/'.length))).inPerson).toBe(true)
     expect(await device.call('DELETE', '/api/handover', { pin: '0000' })).toMatchObject({ status: 401 })
     await device.must('DELETE', '/api/handover', { pin: OWNER.pin })

@@ -104,6 +104,8 @@ describe('the front desk', () => {
     const device = await signedIn(server)
     const { personId } = (await toSign(id, who, {}, device)).body
     const { path } = await device.must<{ path: string }>('POST', '/api/handover', { personId })
+    expect((await device.post(`/api/sign/${path.slice(3)}/decline`, { reason: 'x' })).status).toBe(401)
+    await device.must('POST', `/api/sign/${path.slice(3)}/affirm`)
     await device.must('POST', `/api/sign/${path.slice(3)}/decline`, { reason: 'heart condition' })
     await device.must('DELETE', '/api/handover', { pin: OWNER.pin })
     const refused = (await visitsOf(id))['Leena Varga']!

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FieldSpec } from '../../core/document/field'
+import { alternate } from '../../core/rounds/plan'
 import { Caller, OWNER, signedIn } from '../support/caller'
 import { filled, finish, jobOf, linkTo, mailsTo, makeJob, makePaper, send, sign, viewOf } from '../support/line'
 import { paper as made } from '../support/paper'
@@ -30,7 +31,7 @@ const rows = table.slice(1).map(([what, ...cells]) => ({
 interface Stage {
   job: { id: string }
   paper: string
-  tokens: { asked: string; signed: string }
+  tokens: { asked: string; signed: string; partner: string }
   addresses: Record<Role, string>
 }
 
@@ -56,12 +57,13 @@ async function midway(): Promise<Stage> {
   const { id: paper } = await owner.must<{ id: string }>('POST', `/api/jobs/${job.id}/papers`, { templateId })
   const stands = (party: string) => [{ paper, party }]
   const [asked, other, later] = ['Ben Aster', 'Cleo Birch', 'Dina Cedar'].map((name) => somebody({ name }))
+  const partner = somebody({ name: 'Flo Dell' })
   const reader = somebody({ name: 'Rosa Elm', part: 'copy', turn: 1 })
   await plan(owner, paper, (p) => ({
     people: [
       ...p.people.map((x) => ({ ...x, turn: 1 })),
       { ...asked!, part: 'sign', turn: 2, stands: stands('guest'), mayPassOn: true },
-      { ...other!, part: 'sign', turn: 2, stands: stands('guardian') },
+      { ...other!, part: 'sign', turn: 2, stands: stands('guardian'), or: [alternate.parse(partner)] },
       { ...later!, part: 'sign', turn: 3, stands: stands('witness') },
       reader,
     ],
@@ -83,7 +85,7 @@ async function midway(): Promise<Stage> {
     () => mailsTo(owner, reader.email),
     (list) => list.length > 0,
   )
-  return { job, paper, tokens: { asked: token, signed }, addresses }
+  return { job, paper, tokens: { asked: token, signed, partner: await linkTo(owner, partner.email) }, addresses }
 }
 const ok = async (answer: Promise<{ status: number; body: unknown }>) => {
   const { status, body } = await answer
@@ -115,6 +117,7 @@ const DO: Record<string, (s: Stage) => Promise<void>> = {
         reason: 'She runs the house.',
       }),
     ),
+  'taken by another of the place': (s) => sign(client(), s.tokens.partner),
   'a question': (s) => ok(client().post(`/api/sign/${s.tokens.asked}/question`, { question: 'Is it deep?' })),
   'money received': async (s) => {
     const [stage] = (await jobOf(owner, s.job.id)).stages
@@ -143,6 +146,7 @@ const SAYS: Record<string, RegExp> = {
   withdrawn: /withdrawn[\s\S]*The day was moved/,
   declined: /declined[\s\S]*I will not swim/,
   'passed on': /passed it on to Ada Fir/,
+  'taken by another of the place': /Flo Dell was first/,
   'a question': /Is it deep/,
   'money received': /arrived|from Petra Holm/,
   'quote accepted': /accepted/,

@@ -55,6 +55,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
     await page.getByRole('button', { name: /^Nadia Ferrer/ }).click()
     await expect(page.getByRole('article')).toHaveCount(1)
     await row('Nadia Ferrer').getByRole('button', { name: 'Sign here' }).click()
+    await page.getByRole('button', { name: 'Yes, that is me' }).click()
     await expect(page.getByText('Larkmoor Saunas asks you to sign')).toBeVisible()
     await page.goto('/desk')
     await expect(page.getByRole('heading', { name: 'Please hand the device back' })).toBeVisible()
@@ -88,6 +89,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
 
   await test.step('what can’t be agreed to is refused beside it, and who refused is turned away', async () => {
     await row('Leena Varga').getByRole('button', { name: 'Sign here' }).click()
+    await page.getByRole('button', { name: 'Yes, that is me' }).click()
     await page.getByRole('button', { name: 'No: What I tell you above is true' }).click()
     await atRest(page)
     await expect(page.getByRole('dialog').getByRole('textbox')).toHaveValue('What I tell you above is true')
@@ -111,6 +113,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
     await accessible(page)
     await expect(page.getByRole('dialog')).toContainText('Nadia Ferrer')
     await page.getByRole('button', { name: 'They sign for them' }).click()
+    await page.getByRole('button', { name: 'Yes, that is me' }).click()
     await expect(page.getByText('Larkmoor Saunas asks you to sign')).toBeVisible()
     is(await visit('Theo Ferrer')).toMatchObject({ guardian: 'Nadia Ferrer' })
     await page.goto('/handover')

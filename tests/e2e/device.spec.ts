@@ -12,6 +12,9 @@ test('a contract is signed on the owner’s device, handed over and back with th
   await page.getByRole('button', { name: 'Sign on this device' }).click()
   await accessible(page)
   await page.getByRole('button', { name: 'Hand it over now' }).click()
+  await expect(page.getByRole('heading', { name: 'Are you Petra Holm?' })).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Yes, that is me' }).click()
   await expect(page.getByText('Larkmoor Saunas asks you to sign')).toBeVisible()
 
   await test.step('nothing of the business’s side can be reached', async () => {
@@ -35,8 +38,10 @@ test('a contract is signed on the owner’s device, handed over and back with th
   await accessible(page)
   await page.getByLabel('PIN of Maren Fosse').fill(OWNER.pin)
   await page.getByRole('button', { name: 'Take it back' }).click()
-  // Back to the round it was handed over from.
-  await expect(page).toHaveURL(new RegExp(`/papers/${contract}$`))
+  // It is their turn now: they countersign on the same device.
+  await expect(page).toHaveURL(/\/s\//)
+  await expect(page.getByText('Larkmoor Saunas asks you to sign')).toBeVisible()
+  await page.goto(`/papers/${contract}`)
   await expect(page.getByRole('heading', { name: 'The round' })).toBeVisible()
 
   const { round } = await paperOf(api, contract)

@@ -29,6 +29,7 @@ test('an extra is agreed on site: added, priced and signed on the phone in hand'
   await accessible(page)
   await dialog.getByRole('button', { name: 'Have it signed here' }).click()
   await page.waitForURL(/\/s\//)
+  await page.getByRole('button', { name: 'Yes, that is me' }).click()
   await expect(page.getByText('instead of 4 bags')).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: 'Next: your signature' }).click()

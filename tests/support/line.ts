@@ -122,6 +122,7 @@ export const paperOf = (owner: Caller, id: string) => owner.must<PaperView>('GET
 export function filled(view: SignerView, over: Partial<SignerDraft> = {}): SignerDraft {
   const values: SignerDraft['values'] = {}
   for (const f of view.person.fields) {
+    if (f.preset) continue
     if (f.type === 'name') values[f.key] = view.person.name.slice(0, 200)
     if (f.type === 'tick' && f.required) values[f.key] = true
     if (f.type === 'text' && f.required) values[f.key] = 'Sam Holm, 01632 960 555'
@@ -142,7 +143,11 @@ export const finish = (caller: Caller, token: string, draft: SignerDraft, basedO
 
 /** Signs as the holder of a link and insists that it worked. */
 export async function sign(caller: Caller, token: string, over: Partial<SignerDraft> = {}): Promise<void> {
-  const view = await viewOf(caller, token)
+  let view = await viewOf(caller, token)
+  if (view.state === 'affirm') {
+    await caller.must('POST', `/api/sign/${token}/affirm`)
+    view = await viewOf(caller, token)
+  }
   const answer = await finish(caller, token, filled(view, over), view.version)
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
 }

@@ -8,7 +8,7 @@ import AnswerForm from './AnswerForm.vue'
 import { REACH_WORDS } from './useRound'
 
 /** What can be done for one person of a round that is out. */
-const props = defineProps<{ person: RoundPersonView }>()
+const props = defineProps<{ person: RoundPersonView; beside?: readonly RoundPersonView[] }>()
 const thisPaper = usePaper()
 const { id, paper, busy } = storeToRefs(thisPaper)
 const { act, post, load } = thisPaper
@@ -24,11 +24,13 @@ const nudge = () =>
     notices.say(`Sent the link to ${props.person.name} again.`)
   })
 const handing = ref(false)
+/** Who gets the device next, one after the other, without coming back to the desk in between. */
+const then = ref<string[]>([])
 const handOver = () =>
   act(async () => {
     const { path } = await api<{ path: string }>('/api/handover', {
       method: 'POST',
-      body: { personId: props.person.id },
+      body: { personId: props.person.id, then: then.value },
     })
     window.location.replace(path)
   })
@@ -145,6 +147,12 @@ async function signedOnPaper(body: output<typeof withScan>) {
         You are about to hand this device to <b>{{ person.name }}</b>. Until it is handed back with your PIN, nothing of
         your side can be reached from it.
       </p>
+      <fieldset v-if="beside?.length" class="border-0 p-0 mt-3">
+        <legend class="small strong">And then, one after the other</legend>
+        <label v-for="b in beside" :key="b.id" class="flex gap-2 items-center min-h-11"
+          ><Checkbox v-model="then" :value="b.id" /><span>{{ b.name }}</span></label
+        >
+      </fieldset>
       <p class="mt-4.5">
         <Button size="large" :disabled="busy" @click="handOver">Hand it over now</Button>
         <Button variant="text" @click="handing = false">Never mind</Button>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { type PlanPerson, type Proof, reaches } from '~~/core/rounds/plan'
+import { type Alternate, type PlanPerson, type Proof, alternate, alternatesOf, reaches } from '~~/core/rounds/plan'
+import type { ContactView } from '~~/shared/jobs'
 import { languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import { PROOF_WORDS, reachWords, useRound } from './useRound'
@@ -45,6 +46,23 @@ function changeProof(
 ) {
   proof.value = { ...proof.value, ...next } as Proof
   if (proof.value.kind !== 'agreed' || proof.value.code.trim().length >= 4) set({ proof: proof.value })
+}
+const others = computed(() => alternatesOf(p.value))
+const staff = computed(() =>
+  view.value.members.filter((m) => m.id !== p.value.memberId && !others.value.some((o) => o.memberId === m.id)),
+)
+const newcomer = ref<ContactView | null>(null)
+const addOr = (who: Partial<Alternate>) =>
+  set({ or: [...others.value, alternate.parse({ name: '', ...who, key: newKey().slice(0, 12) })] })
+watch(newcomer, (c) => {
+  if (!c) return
+  const { id: contactId, name, email, phone } = c
+  addOr({ contactId, name, email, phone, reach: email ? 'email' : 'link' })
+  newcomer.value = null
+})
+function addStaff(id: string) {
+  const m = staff.value.find((x) => x.id === id)
+  if (m) addOr({ memberId: m.id, name: m.name })
 }
 const wrong = computed(() => view.value.problems.filter((x) => x.person === p.value.key))
 const TOLERANCE = { exact: 'every part the same', close: 'a slip of the pen', loose: 'initials, too' } as const
@@ -210,6 +228,32 @@ const WHEN = { once: 'once', 'until-signed': 'at each opening, until signed', ea
         </label>
       </details>
     </template>
+    <details v-if="p.part === 'sign'" :open="others.length > 0">
+      <summary class="small">Or any one of several</summary>
+      <p class="soft small">All are asked; whoever signs first takes the place, and the others are told.</p>
+      <ul v-if="others.length" class="grid gap-1">
+        <li v-for="o in others" :key="o.key" class="flex gap-2 items-center justify-between">
+          <span class="wrap-anywhere"
+            >{{ o.name }} <span class="soft small">{{ o.email || o.phone }}</span></span
+          >
+          <Button
+            variant="text"
+            size="small"
+            :aria-label="`${o.name} doesn’t hold this place`"
+            @click="set({ or: others.filter((x) => x.key !== o.key) })"
+            >Take away</Button
+          >
+        </li>
+      </ul>
+      <Choice
+        v-if="p.memberId && staff.length"
+        label="Of us"
+        :model-value="''"
+        :options="[{ value: '', label: 'Choose' }, ...staff.map((m) => ({ value: m.id, label: m.name }))]"
+        @update:model-value="addStaff($event)"
+      />
+      <ClientPicker v-else-if="!p.memberId" v-model="newcomer" label="Who else" />
+    </details>
     <p><Button variant="text" @click="round.remove(p.key)">Take out of the round</Button></p>
   </section>
 </template>

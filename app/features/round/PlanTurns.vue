@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Check } from '@lucide/vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { fieldsFor, type PlanPerson } from '~~/core/rounds/plan'
+import { fieldsFor, holdersOf, type PlanPerson } from '~~/core/rounds/plan'
 import type { ContactView } from '~~/shared/jobs'
 import PersonEdit from './PersonEdit.vue'
 import TurnNumber from './TurnNumber.vue'
@@ -60,6 +60,7 @@ useScreenKeys('On the sending sheet', [
   ['Alt+↑, Alt+↓', 'move the person between turns'],
   ['Enter', 'choose the person, to set what they do'],
 ])
+const inPerson = computed(() => holdersOf(plan.value.people).some((p) => p.part === 'sign' && p.reach === 'device'))
 const adding = ref(false)
 const newcomer = ref<ContactView | null>(null)
 watch(newcomer, (c) => {
@@ -134,6 +135,16 @@ const addTurn = () => chosen.value && round.move(chosen.value, (turns.value.at(-
       <Button variant="outlined" :aria-expanded="adding" @click="adding = !adding">Add a person</Button>
       <Button variant="outlined" :disabled="!chosen" @click="addTurn">Give them a turn of their own</Button>
     </div>
+    <Choice
+      v-if="inPerson"
+      label="Who hosts those who sign in person"
+      :model-value="plan.host ?? ''"
+      :options="[
+        { value: '', label: 'whoever is there' },
+        ...view.members.map((m) => ({ value: m.id, label: m.name })),
+      ]"
+      @update:model-value="round.change({ host: $event || null })"
+    />
     <div v-if="adding" class="card adding">
       <ClientPicker v-model="newcomer" label="Who" autofocus />
       <Choice

@@ -28,7 +28,8 @@ const stateOf = (p: RoundPersonView) =>
 const opensTurn = (i: number) => i === 0 || people.value[i - 1]!.turn !== people.value[i]!.turn
 /** What has happened with somebody, the latest last. */
 function story(p: RoundPersonView): string[] {
-  if (p.status === 'replaced') return ['somebody else signs instead']
+  if (p.status === 'replaced')
+    return [p.place && p.doneAt ? 'another of them took the place' : 'somebody else signs instead']
   if (p.status === 'done')
     return [`${p.onPaper ? 'signed on paper' : p.part === 'copy' ? 'has a copy' : 'done'} ${when(p.doneAt!)}`]
   if (p.status === 'declined') return [`declined ${when(p.doneAt!)}`]
@@ -51,6 +52,8 @@ const how = (p: RoundPersonView) =>
     ...(p.proof === 'none' ? [] : [PROOF_WORDS[p.proof as 'agreed']]),
     ...(p.spent ? [`checks cost ${money(p.spent, currency.value)}`] : []),
   ].join(' · ')
+/** Others of the client’s side who may sign now, too: the device can go from hand to hand. */
+const besides = (p: RoundPersonView) => people.value.filter((x) => x.id !== p.id && x.may && !x.member)
 /** Whether anything can be done for them. */
 const hasActs = (p: RoundPersonView) =>
   p.questions.some((q) => !q.answer) || (out.value && !p.member && ['not yet', 'asked', 'opened'].includes(p.status))
@@ -113,7 +116,7 @@ async function addCopy(body: object) {
           >
             {{ chosen === p.id ? 'Close' : `What can be done for ${p.name.split(' ')[0]}` }}
           </Button>
-          <PersonActs v-if="chosen === p.id" :person="p" />
+          <PersonActs v-if="chosen === p.id" :person="p" :beside="besides(p)" />
         </div>
       </li>
     </ol>

@@ -24,6 +24,9 @@ const showCode = () =>
   act(async () => {
     code.value = await witnessLink()
   })
+/** The device goes on to whoever is next in the same handover. */
+const toNext = () =>
+  act(async () => window.location.replace((await api<{ path: string }>('/api/handover/next', { method: 'POST' })).path))
 const says = useSays()
 const first = computed(() => greeted(props.view.person.name, props.view.person.organisation))
 const next = computed(() => props.view.others.find((o) => o.part !== 'copy' && o.status !== 'done'))
@@ -94,7 +97,10 @@ const pdfOf = (id: string, sealed: boolean) =>
       {{ words }}
       <template v-if="isQuote(view) && !view.pay && !closed && !copy">{{ says('agreementNext') }}</template>
     </p>
-    <LinkButton v-if="view.inPerson" size="large" main to="/handover" external class="wide">{{
+    <Button v-if="view.handOn" size="large" class="wide" :disabled="busy" @click="toNext">{{
+      says('handOn', { name: view.handOn })
+    }}</Button>
+    <LinkButton v-if="view.inPerson" size="large" :main="!view.handOn" to="/handover" external class="wide">{{
       says('handBack')
     }}</LinkButton>
     <LinkButton v-if="view.person.keeps" main :to="`/papers/${view.papers[0]!.id}`" external>{{

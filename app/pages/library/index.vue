@@ -2,6 +2,7 @@
 import type { Brought, LibraryView } from '~~/shared/library'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from '~/features/library/useLibrary'
+import LinkList from '~/features/links/LinkList.vue'
 import TemplateList from '~/features/library/TemplateList.vue'
 import { INVOICE_COMES } from '~/features/settings/kindForm'
 import BringIn from '~/features/writing/BringIn.vue'
@@ -19,6 +20,7 @@ const PLACES = [
   ['clauses', 'Clauses'],
   ['items', 'Priced items'],
   ['kinds', 'Job kinds'],
+  ['links', 'Standing links'],
 ] as const
 const route = useRoute()
 /** Which of them is shown stands in the address, so that it can be led to. */
@@ -131,6 +133,7 @@ useListKeys('In the Library', [['n', 'a new template']])
             >
           </RowsTable>
         </TabPanel>
+        <TabPanel value="links"><LinkList v-if="at === 'links'" /></TabPanel>
         <TabPanel value="kinds">
           <p v-if="owner" class="mb-2"><NuxtLink to="/settings/kinds">Change what kinds of job we do</NuxtLink></p>
           <RowsTable name="kinds" :rows="library.kinds" :columns="kindColumns" :busy="library.busy">

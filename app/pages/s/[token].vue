@@ -4,6 +4,7 @@ import { type Language, languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
 import { LISTEN, catchUpEarly } from '~/features/signer/early'
+import AffirmPage from '~/features/signer/AffirmPage.vue'
 import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
 import SigningForm from '~/features/signer/SigningForm.vue'
@@ -67,13 +68,15 @@ if (import.meta.server) useHead({ script: [{ innerHTML: LISTEN, tagPosition: 'he
 const signer = useSigner()
 signer.open(token)
 const passed = ref(false)
+/** What comes before anything can be read: nothing is asked for by itself meanwhile. */
+const FIRST = new Set<SignerView['state']>(['prove', 'affirm'])
 onMounted(() => {
   catchUpEarly()
-  if (view.value && view.value.state !== 'prove') signer.opened()
+  if (view.value && !FIRST.has(view.value.state)) signer.opened()
 })
 // Once signed, what comes next (the others, the sealed copy, the payment) shows by itself.
 useIntervalFn(() => {
-  if (view.value && view.value.state !== 'open' && view.value.state !== 'prove') void refresh()
+  if (view.value && view.value.state !== 'open' && !FIRST.has(view.value.state)) void refresh()
 }, 3000)
 // A device that was handed over doesn't go dark under somebody's hands.
 const { request: stayAwake } = useWakeLock()
@@ -140,6 +143,7 @@ const asks = computed((): WordKey =>
         <p role="status">{{ says('passedOn') }}</p>
       </div>
       <ProvePage v-else-if="view.state === 'prove'" :view="view" @proved="proved" />
+      <AffirmPage v-else-if="view.state === 'affirm'" :view="view" @affirmed="proved" />
       <SigningForm
         v-else-if="view.state === 'open'"
         :token="token"

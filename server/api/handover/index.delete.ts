@@ -4,7 +4,7 @@ import { changeSession } from '../../doors/access'
 import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
 import { checkPin } from '../../members/members'
-import { roundOf } from '../../rounds/manage/handover'
+import { afterHandover } from '../../rounds/manage/handover'
 import { revokeLinks } from '../../chain/links'
 
 export default route({ who: 'locked', out, body: takeBack }, async ({ event, body }) => {
@@ -14,5 +14,5 @@ export default route({ who: 'locked', out, body: takeBack }, async ({ event, bod
   await revokeLinks(personId, 'device')
   await changeSession(event, { memberId: member!.id, kind: 'member' })
   await noteSecurity(event, 'handover', 'Took the device back')
-  return { path: await roundOf(personId) }
+  return { path: await afterHandover(personId, member!.id) }
 })

@@ -5,13 +5,20 @@ import { route } from '../../doors/route'
 import { noteSecurity } from '../../doors/log'
 import { insistOnGuest, linkForDevice } from '../../rounds/manage/handover'
 
-/** Hands this device to somebody of the client's side: from now on it can only sign for them and be handed back. */
+const id = z.string().min(1).max(60)
+/** Hands this device to somebody of the client's side, and then to others one after the other: it can only sign for them and be handed back. */
 export default route(
-  { who: 'desk', out, body: z.object({ personId: z.string().max(60) }) },
+  { who: 'desk', out, body: z.object({ personId: id, then: z.array(id).max(60).default([]) }) },
   async ({ event, body }) => {
     const member = event.context.member!
     const name = await insistOnGuest(body.personId)
-    const session = await changeSession(event, { memberId: member.id, kind: 'handover', personId: body.personId })
+    for (const next of body.then) await insistOnGuest(next)
+    const session = await changeSession(event, {
+      memberId: member.id,
+      kind: 'handover',
+      personId: body.personId,
+      queue: body.then,
+    })
     const token = await linkForDevice(body.personId, session.id)
     await noteSecurity(event, 'handover', `Handed the device to ${name}`)
     return { path: `/s/${token}` }

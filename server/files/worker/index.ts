@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { expandTables } from '../../../core/layout/expand'
 import type { PaperFigures } from '../../../core/layout/figures'
 import { layoutDocument } from '../../../core/layout/layout'
-import type { PlacedField } from '../../../core/layout/types'
+import { A6, type PlacedField } from '../../../core/layout/types'
 import { toDocx } from '../../../core/document/docx'
 import type { PaperDocument } from '../../../core/document/model'
 import { type SigningKey, makeSigningKey } from '../../../core/evidence/certificate'
@@ -44,6 +44,19 @@ export async function render({ document, figures, at, author, carried }: RenderT
   const parties = document.parties.map((p) => p.key)
   const pdf = await drawPdf(laid, fonts, { at: new Date(at), author, parties }, carried)
   return { pdf, fields: laid.fields, pages: laid.pages.length, overflows: laid.overflows }
+}
+
+export const POSTERS = { a4: 2, a5: Math.SQRT2, card: 1 } as const
+export type PosterSize = keyof typeof POSTERS
+/** A sheet to hang up or hand out: laid out once on A6, and drawn as large as it is wanted. */
+export async function poster({
+  document,
+  at,
+  author,
+  size,
+}: Omit<RenderTask, 'figures' | 'carried'> & { size: PosterSize }): Promise<Uint8Array> {
+  const laid = layoutDocument(document, fonts, A6)
+  return drawPdf(laid, fonts, { at: new Date(at), author, parties: [], scale: POSTERS[size] })
 }
 
 export interface SealTask {

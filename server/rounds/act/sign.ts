@@ -33,6 +33,7 @@ const CHANNEL: Record<LinkHolder['channel'], string> = {
   email: 'by a link sent by e-mail',
   text: 'by a link sent as a text',
   link: 'by a link that was handed over',
+  standing: 'by a standing link',
   device: 'in person, on the business’s device',
   member: 'signed in as a member of the business',
   pad: 'on their phone',
@@ -156,7 +157,7 @@ export async function finishPart(
         paperId: round!.paperId,
         notable: true,
       })
-    await carryOut(person.roundId, before, after)
+    await carryOut(person.roundId, before, after, { by: person.name, reason: '' })
     return { already: false }
   })
 }

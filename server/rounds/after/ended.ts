@@ -8,7 +8,7 @@ import { figuresFor } from '../../../core/layout/restate'
 import type { RoundStatus } from '../../../core/rounds/rounds'
 import { atWall, now, today } from '../../platform/clock'
 import { write } from '../../platform/db/client'
-import { jobs, papers, rounds } from '../../platform/db/schema'
+import { jobs, papers, roundPeople, rounds, standingAnswers } from '../../platform/db/schema'
 import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
 import { putLines } from '../../jobs/lines'
@@ -36,6 +36,13 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
     if (over !== 'signed' && over !== 'out') await enqueue('heads.ended', `heads:${roundId}:${now()}`, { roundId })
     if (over !== 'signed') return
     await enqueue('seal', `seal:${roundId}`, { roundId })
+    const [answer] = await tx
+      .select({ id: standingAnswers.id })
+      .from(roundPeople)
+      .innerJoin(standingAnswers, eq(standingAnswers.personId, roundPeople.id))
+      .where(eq(roundPeople.roundId, roundId))
+      .limit(1)
+    if (answer) await enqueue('standing', `standing:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
     for (const p of list) if (p.paper.kind === 'extra') await takeExtra(p.paper.id)
     const quote = list.find((p) => p.paper.kind === 'quote')

@@ -62,7 +62,7 @@ async function sendIt(paper: Paper, how: 'device' | 'link', actor: Actor): Promi
   const { plan, version } = await loadPlan(paper)
   const people = plan.people.map((p) => (p.memberId ? p : { ...p, reach: how }))
   await savePlan(paper.id, { ...plan, people }, version, actor.id!)
-  await sendRound(paper.id, { key: `desk-${paper.id}` }, actor)
+  await sendRound(paper.id, { key: `desk-${paper.id}`, asDrawn: true }, actor)
 }
 
 /**

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { acts, mayAct } from '../../../core/rounds/rounds'
 import { db, write } from '../../platform/db/client'
-import { roundPeople, rounds } from '../../platform/db/schema'
+import { roundPeople, rounds, sessions } from '../../platform/db/schema'
 import { Problem, notFound } from '../../platform/problem'
 import { insistOnPaperOf } from '../../papers/at-desk'
 import { loadPaper } from '../../records/paper'
-import { issueLink, linkUrl, revokeLinks } from '../../chain/links'
+import { type LinkHolder, issueLink, linkUrl, revokeLinks } from '../../chain/links'
 import { roundState } from '../../chain/state'
 import { personOf, roundOfPaper } from '../../chain/round'
 
@@ -20,8 +20,42 @@ export async function insistOnGuest(personId: string): Promise<string> {
   return person.name
 }
 
+/** Who is handed the device next in a handover: the first in its queue whose turn it is; null where nobody is. */
+export async function nextOn({ sessionId, channel }: Pick<LinkHolder, 'sessionId' | 'channel'>) {
+  if (channel !== 'device' || !sessionId) return null
+  const [session] = await db().select({ queue: sessions.queue }).from(sessions).where(eq(sessions.id, sessionId))
+  for (const id of session?.queue ?? []) {
+    const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, id))
+    if (person && mayAct(await roundState(person.roundId)).some((p) => p.id === id)) return person
+  }
+  return null
+}
+
+/** The device goes on to the next in the same handover: the place of the one before is shut on it. Returns the new link. */
+export async function handOn(session: { id: string; personId: string | null }): Promise<string> {
+  return write(async (tx) => {
+    const next = await nextOn({ sessionId: session.id, channel: 'device' })
+    if (!next) throw new Problem('not-now', 'Nobody is next. Hand the device back.')
+    const [row] = await tx.select({ queue: sessions.queue }).from(sessions).where(eq(sessions.id, session.id))
+    if (session.personId) await revokeLinks(session.personId, 'device')
+    const queue = row!.queue.slice(row!.queue.indexOf(next.id) + 1)
+    await tx.update(sessions).set({ personId: next.id, queue }).where(eq(sessions.id, session.id))
+    return linkForDevice(next.id, session.id)
+  })
+}
+
+/** Where a member who takes the device back signs themself, where it is their turn in the round; else where the round is seen. */
+export async function afterHandover(personId: string, memberId: string): Promise<string> {
+  const path = await roundOf(personId)
+  const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
+  const people = person ? await db().select().from(roundPeople).where(eq(roundPeople.roundId, person.roundId)) : []
+  const waiting = person ? mayAct(await roundState(person.roundId)) : []
+  const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
+  return mine ? `/s/${(await issueLink(mine.id, 'member')).token}` : path
+}
+
 /** Where the round of somebody is seen by the business. */
-export async function roundOf(personId: string): Promise<string> {
+async function roundOf(personId: string): Promise<string> {
   const [row] = await db()
     .select({ paperId: rounds.paperId })
     .from(roundPeople)

@@ -12,7 +12,15 @@ export async function planOfRound(paperId: string, name: (paperId: string) => st
   const list = await papersOf(round.id)
   const state = await roundState(round.id)
   const rows = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
-  const there = state.people.filter((p) => p.status !== 'replaced')
+  // Several who hold one place are its first with the others beside; whoever else was replaced is gone.
+  const there = state.people.filter((p) => (p.place ? p.place === p.id : p.status !== 'replaced'))
+  const besides = (place: string) =>
+    state.people.flatMap((p) => {
+      const row = rows.find((r) => r.id === p.id)!
+      return p.place === place && p.id !== place
+        ? [{ ...row, key: p.id, phone: row.how.phone, reach: row.how.reach }]
+        : []
+    })
   return {
     papers: list.map((p) => name(p.paper.id)),
     subject: round.subject,
@@ -20,6 +28,7 @@ export async function planOfRound(paperId: string, name: (paperId: string) => st
     deadline: { kind: 'after', days: 10 },
     reminders: round.settings.reminders,
     consent: round.settings.consent,
+    host: null,
     people: there.map((p) => {
       const row = rows.find((r) => r.id === p.id)!
       const { papers: _papers, proof, ...how } = row.how
@@ -35,6 +44,7 @@ export async function planOfRound(paperId: string, name: (paperId: string) => st
         turn: p.turn,
         part: p.part,
         of: p.of ?? null,
+        or: p.place ? besides(p.place) : [],
         stands: list.flatMap(({ paper }) =>
           Object.entries(paper.bindings).flatMap(([party, b]) =>
             ('memberId' in b ? b.memberId === row.memberId : b.contactId === row.contactId)

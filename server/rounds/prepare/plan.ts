@@ -65,6 +65,7 @@ async function suggested(paper: Paper, prepared: Prepared, views: PlanView['pape
         : { kind: 'at', at: suggestedDeadline(loaded.today, job.day ?? null, business.timeZone) },
     reminders: { kind: 'own', after: [3], before: [1, 0] },
     consent: '',
+    host: null,
   }
 }
 

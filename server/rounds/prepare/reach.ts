@@ -1,4 +1,4 @@
-import type { RoundPlan } from '../../../core/rounds/plan'
+import { type RoundPlan, holdersOf } from '../../../core/rounds/plan'
 import { hasStandin } from '../../platform/config'
 import { canMail, canText } from '../../gateways/mail'
 import type { PlanView } from '../../../shared/rounds'
@@ -7,7 +7,7 @@ import { Problem } from '../../platform/problem'
 /** Refuses ways to reach people, and proofs, that there are no means for here. */
 export async function insistOnReach(plan: RoundPlan): Promise<void> {
   const { text, identity } = await meansHere()
-  for (const p of plan.people) {
+  for (const p of holdersOf(plan.people)) {
     if (p.part === 'check') continue
     if (!text && (p.reach === 'text' || p.reach === 'both'))
       throw new Problem('not-now', `Texts can’t be sent from here. Reach ${p.name} another way. Nothing was sent.`)

@@ -5,10 +5,12 @@ import { roundPlans, papers, members, contacts } from '../../platform/db/schema'
 import { write } from '../../platform/db/client'
 import { now } from '../../platform/clock'
 import { loadPaper } from '../../records/paper'
-import { type RoundPlan, type PlanPerson, inTurns } from '../../../core/rounds/plan'
+import { type Alternate, type RoundPlan, type PlanPerson, alternatesOf, inTurns } from '../../../core/rounds/plan'
 import { Problem } from '../../platform/problem'
 import { type LoadedPlan } from './plan'
 import { addContact, changeContact } from '../../contacts/contacts'
+
+type Tx = Parameters<Parameters<typeof write>[0]>[0]
 
 /** While it is being checked, only whoever checks it changes it. */
 function insistOnTurn(checks: LoadedPlan['checks'], memberId: string | null): void {
@@ -65,11 +67,20 @@ export async function savePlan(paperId: string, given: RoundPlan, basedOn: numbe
 }
 
 /** A person of a plan with the contact they are; somebody new becomes one, and what was missing in a contact is added. */
-async function withRecord(tx: Parameters<Parameters<typeof write>[0]>[0], p: PlanPerson): Promise<PlanPerson> {
+async function withRecord(tx: Tx, p: PlanPerson): Promise<PlanPerson> {
+  const or: Alternate[] = []
+  for (const a of alternatesOf(p)) {
+    const { contactId, memberId, name, email } = await ownRecord(tx, { ...p, ...a })
+    or.push({ ...a, contactId, memberId, name, email })
+  }
+  return { ...(await ownRecord(tx, p)), or }
+}
+
+async function ownRecord(tx: Tx, p: PlanPerson): Promise<PlanPerson> {
   if (p.memberId) {
-    const [member] = await tx.select({ id: members.id }).from(members).where(eq(members.id, p.memberId))
+    const [member] = await tx.select({ name: members.name, email: members.email }).from(members).where(eq(members.id, p.memberId))
     if (!member) throw new Problem('invalid', `${p.name} is not a member of the business any more.`)
-    return { ...p, contactId: null }
+    return { ...p, contactId: null, name: p.name || member.name, email: p.email || member.email }
   }
   if (!p.contactId) {
     if (!p.name || p.part === 'check') return p

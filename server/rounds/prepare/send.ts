@@ -1,19 +1,26 @@
-import { eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray, isNull } from 'drizzle-orm'
 import type { z } from 'zod'
 import { foldChecks } from '../../../core/rounds/checks'
 import { fieldsAt, placesOf } from '../../../core/rounds/gather'
-import { type PlanPerson, type RoundPlan, concerning, planProblems, roundPeopleOf } from '../../../core/rounds/plan'
+import {
+  type PlanPerson,
+  type RoundPlan,
+  concerning,
+  holdersOf,
+  planProblems,
+  roundPeopleOf,
+} from '../../../core/rounds/plan'
 import { type RoundPerson, acts } from '../../../core/rounds/rounds'
 import { deadlineOf } from '../../../core/rounds/times'
 import { EMPTY_DRAFT } from '../../../shared/draft'
 import { type sendPaper, titlesOf } from '../../../shared/papers'
 import { messageValues } from '../../../shared/rounds'
-import { fill } from '../../../shared/words'
+import { fill, listIn } from '../../../shared/words'
 import { roundWords } from '../../../shared/words/says'
 import { now, today } from '../../platform/clock'
 import { hashPassword } from '../../platform/crypt'
 import { db, write } from '../../platform/db/client'
-import { type PersonHow, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
+import { type PersonHow, members, papers, roundPapers, roundPeople, rounds } from '../../platform/db/schema'
 import { newId } from '../../platform/ids'
 import { enqueue } from '../../queue/outbox'
 import { idBy } from '../../platform/once'
@@ -91,7 +98,8 @@ async function subjectSaid(plan: RoundPlan, name: string, { prepared }: LoadedPl
  */
 export async function sendRound(
   paperId: string,
-  input: Omit<z.output<typeof sendPaper>, 'seen' | 'plan'> & Partial<Pick<z.output<typeof sendPaper>, 'seen' | 'plan'>>,
+  input: Omit<z.output<typeof sendPaper>, 'seen' | 'plan'> &
+    Partial<Pick<z.output<typeof sendPaper>, 'seen' | 'plan'>> & { asDrawn?: boolean },
   actor: Actor,
   checked?: LoadedPlan['checks'],
 ): Promise<string> {
@@ -105,8 +113,9 @@ export async function sendRound(
   const paper = await loadPaper(paperId)
   if (actor.kind === 'member') await insistOnPaperOf(actor.id, paper.kind)
   if (paper.state !== 'draft') throw new Problem('not-now', 'This paper has been sent already.')
-  const basis = await basisOf(await togetherWith(paper))
-  insistOnSeen(input.seen, basis)
+  // Nobody looked at what is made as it is asked for; others who come to the same job meanwhile don't change it.
+  const basis = input.asDrawn ? null : await basisOf(await togetherWith(paper))
+  if (basis) insistOnSeen(input.seen, basis)
   const loaded = await loadPlan(paper, true)
   insistOnSeen(input.plan, loaded.version)
   if (checked) loaded.checks = checked
@@ -132,8 +141,9 @@ export async function sendRound(
       `${stop.words} Nothing was sent.`,
       lapsesAt && lapsesAt <= now() ? { lapsesAt: 'Choose a later time.' } : {},
     )
-  const active = plan.people.filter((p) => p.part !== 'check')
-  const places = placesOf(active)
+  const active = holdersOf(plan.people.filter((p) => p.part !== 'check'))
+  const places = placesOf(active.filter((p) => p.main === null || p.main === p.key))
+  const host = await hostOf(plan)
   const gathered = gatherFrozen(frozen, active, places)
   const hows = new Map(await Promise.all(active.map(async (p) => [p.key, await howOf(p, plan)] as const)))
 
@@ -142,7 +152,7 @@ export async function sendRound(
     const states = await tx.select({ state: papers.state }).from(papers).where(inArray(papers.id, plan.papers))
     if (states.some((s) => s.state !== 'draft')) throw new Problem('not-now', 'This paper has been sent already.')
     // What was changed while it was being drawn isn't on it.
-    insistOnSeen(basis, await basisOf(await togetherWith(paper)))
+    if (basis) insistOnSeen(basis, await basisOf(await togetherWith(paper)))
     const versions = await keepVersions(tx, frozen, gathered)
     await tx.insert(rounds).values({
       id: roundId,
@@ -198,6 +208,7 @@ export async function sendRound(
         pages: first!.rendered.pages,
         subject: await subjectSaid(plan, active[0]?.name ?? '', loaded),
         contents: contentsOf(frozen, gathered),
+        ...(host ? { host: host.name } : {}),
         ...(frozen.length > 1
           ? {
               papers: frozen.map((f) => ({
@@ -220,10 +231,47 @@ export async function sendRound(
           : {}),
       },
     )
+    if (host)
+      await tellHost(host, plan, roundId, paperId, { title: titlesOf(frozen.map((f) => f.prepared.paper)), job })
     if (lapsesAt) await enqueue('lapse', `lapse:${roundId}:${lapsesAt}`, { roundId }, lapsesAt)
     await noteSent(paper.jobId, paperId, titlesOf(frozen.map((f) => f.prepared.paper)), people, active, ids)
     await carryOut(roundId, before, after)
     return roundId
+  })
+}
+
+/** The member who hosts those who sign in person; nobody where nobody does, or they have left. */
+async function hostOf(plan: RoundPlan): Promise<{ id: string; name: string } | null> {
+  const inPerson = holdersOf(plan.people).some((p) => p.part === 'sign' && p.reach === 'device')
+  const [member] =
+    plan.host && inPerson
+      ? await db()
+          .select({ id: members.id, name: members.name })
+          .from(members)
+          .where(and(eq(members.id, plan.host), isNull(members.removedAt)))
+      : []
+  return member ?? null
+}
+
+/** Tells a member that they host a signing, who signs, and where to begin. */
+async function tellHost(
+  host: { id: string },
+  plan: RoundPlan,
+  roundId: string,
+  paperId: string,
+  { title, job }: { title: string; job: { title: string; day: string | null; place: string } },
+): Promise<void> {
+  const who = holdersOf(plan.people)
+    .filter((p) => p.part === 'sign' && p.reach === 'device')
+    .map((p) => p.name)
+  const where = [job.day, job.place].filter(Boolean).join(', ')
+  await enqueue('mail.member', `host:${roundId}`, {
+    memberId: host.id,
+    message: {
+      subject: `You host a signing: ${title}, ${job.title}`,
+      words: `${listIn('en', who)} sign${who.length === 1 ? 's' : ''} the ${title} with you${where ? ` (${where})` : ''}. Open it on the device they sign on, and choose “Sign on this device”.`,
+      path: `/papers/${paperId}`,
+    },
   })
 }
 

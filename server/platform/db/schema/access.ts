@@ -1,5 +1,5 @@
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import { at, id } from './columns'
+import { at, id, json } from './columns'
 import { members } from './business'
 
 /**
@@ -17,6 +17,8 @@ export const sessions = sqliteTable(
     kind: text('kind').$type<'member' | 'handover'>().notNull(),
     /** Whom the device was handed to. */
     personId: text('person_id'),
+    /** Who is handed it next, one after the other, by their places in the round. */
+    queue: json<string[]>('queue').notNull().default([]),
     device: text('device').notNull(),
     address: text('address').notNull(),
     createdAt: at('created_at').notNull(),

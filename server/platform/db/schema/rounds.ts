@@ -124,7 +124,7 @@ export const roundEvents = sqliteTable(
 )
 
 /** How a link came to whoever holds it; `pad` only puts a signature into what is filled elsewhere, for ten minutes. */
-export type LinkChannel = 'email' | 'text' | 'link' | 'device' | 'member' | 'pad'
+export type LinkChannel = 'email' | 'text' | 'link' | 'standing' | 'device' | 'member' | 'pad'
 
 /** Links to a person's place in a round. Only the hash of the token is kept. */
 export const links = sqliteTable(
@@ -137,6 +137,8 @@ export const links = sqliteTable(
     channel: text('channel').$type<LinkChannel>().notNull(),
     createdAt: at('created_at').notNull(),
     revokedAt: at('revoked_at'),
+    /** When whoever was handed the device said that it is them. */
+    affirmedAt: at('affirmed_at'),
     /** The session it works in: whoever hosts a handover, or opened a pad. Null for links that were sent. */
     sessionId: text('session_id'),
   },

@@ -1,0 +1,144 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { PlanPerson } from '../../../core/rounds/plan'
+import { signedFor } from '../../../core/visits/signed-for'
+import type { Actor } from '../../chain/record'
+import { usualBindings } from '../../papers/make'
+import { now } from '../../platform/clock'
+import { db, write } from '../../platform/db/client'
+import {
+  type Binding,
+  OWN,
+  contacts,
+  papers,
+  roundPeople,
+  roundPlans,
+  rounds,
+  type templates,
+} from '../../platform/db/schema'
+import { idBy } from '../../platform/once'
+import { loadJob } from '../../records/job'
+import { loadPaper } from '../../records/paper'
+import { touch } from '../../standing/touch'
+import { useTemplate } from '../../templates/use'
+import { loadPlan } from './plan'
+import { sendRound } from './send'
+
+type Template = typeof templates.$inferSelect
+
+/** Papers that one person signs in one go: their own, and those of the children they sign for. */
+export interface Visitor {
+  /** What all ids are drawn from: the same again is the same papers and the same round. */
+  key: string
+  jobId: string
+  contactId: string
+  /** Whether they sign one of their own. */
+  own: boolean
+  children: readonly string[]
+  /** With the party whoever signs stands for, and what the paper's own values say. */
+  papers: readonly { template: Template; party: string; values: Readonly<Record<string, string>> }[]
+  how: Pick<PlanPerson, 'reach' | 'proof'>
+  /** Who of the business signs where the papers ask for it; an owner where it is nobody. */
+  by: string | null
+  actor: Actor
+}
+
+/** Makes the papers, each with an id drawn from the key, and keeps that they go out together. */
+async function makePapers(v: Visitor): Promise<string[]> {
+  return write(async (tx) => {
+    const loaded = await loadJob(v.jobId)
+    const children = v.children.length
+      ? await tx
+          .select({ id: contacts.id, name: contacts.name })
+          .from(contacts)
+          .where(inArray(contacts.id, [...v.children]))
+      : []
+    const ids: string[] = []
+    const make = async (n: number, whose: string | null) => {
+      const id = `p${v.key}-${ids.length}`
+      ids.push(id)
+      const [there] = await tx.select({ id: papers.id }).from(papers).where(eq(papers.id, id))
+      if (there) return
+      const { template, party, values } = v.papers[n]!
+      const used = await useTemplate(template, v.by)
+      const child = children.find((c) => c.id === whose)
+      const document = child ? signedFor(used.document, child.name) : used.document
+      const own: Record<string, Binding> = child
+        ? { guest: { contactId: child.id }, guardian: { contactId: v.contactId } }
+        : { [party]: { contactId: v.contactId } }
+      await tx.insert(papers).values({
+        id,
+        jobId: v.jobId,
+        kind: template.kind,
+        title: template.name,
+        templateId: template.id,
+        templateEdition: used.edition,
+        document,
+        bindings: {
+          ...(await usualBindings(
+            tx,
+            document.parties.map((p) => p.key),
+            loaded,
+            undefined,
+            v.by,
+          )),
+          ...own,
+        },
+        own: { ...OWN, values: { ...values } },
+        marked: template.marked,
+        state: 'draft',
+        createdAt: now(),
+      })
+    }
+    for (const [n, { party }] of v.papers.entries()) {
+      if (v.own) await make(n, null)
+      // What a child doesn't sign isn't made for them.
+      if (party === 'guest') for (const child of v.children) await make(n, child)
+    }
+    await tx
+      .insert(roundPlans)
+      .values({
+        paperId: ids[0]!,
+        plan: {
+          papers: ids,
+          people: [],
+          subject: '',
+          message: '',
+          deadline: { kind: 'none' },
+          reminders: { kind: 'none' },
+          consent: '',
+          host: null,
+        },
+        checks: [],
+        version: 1,
+        updatedAt: now(),
+      })
+      .onConflictDoNothing()
+    touch(v.jobId)
+    return ids
+  })
+}
+
+/**
+ * Makes and sends what a visitor signs, as one round. Whoever signs has one place in it, whatever they stand for on each paper.
+ * Done twice with one key, it is done once. Returns the papers and the place of whoever signs.
+ */
+export async function sendForVisitor(v: Visitor): Promise<{ paperIds: string[]; personId: string }> {
+  const paperIds = await makePapers(v)
+  const roundId = idBy('r', v.key)
+  const [sent] = await db().select({ id: rounds.id }).from(rounds).where(eq(rounds.id, roundId))
+  if (!sent) {
+    const { plan } = await loadPlan(await loadPaper(paperIds[0]!))
+    const people = plan.people
+      .filter((p) => p.part !== 'check')
+      .map((p) => (p.contactId === v.contactId ? { ...p, ...v.how } : p))
+    await write((tx) =>
+      tx
+        .update(roundPlans)
+        .set({ plan: { ...plan, people } })
+        .where(eq(roundPlans.paperId, paperIds[0]!)),
+    )
+    await sendRound(paperIds[0]!, { key: v.key, asDrawn: true }, v.actor)
+  }
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, roundId))
+  return { paperIds, personId: people.find((p) => p.contactId === v.contactId)!.id }
+}

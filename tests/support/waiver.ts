@@ -1,0 +1,1 @@
+export { waiver } from '../../demo/templates/waiver'
