@@ -55,6 +55,7 @@ import {
   type Step,
 } from './data'
 import { bringAgreement } from './bring'
+import { addLinks } from './links'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
 const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
@@ -310,6 +311,7 @@ export async function seedDemo(): Promise<void> {
           await playJob(job, contactIds, owner, staff)
           await drain(soon, now())
         }
+        await addLinks(owner)
       },
     )
   } finally {

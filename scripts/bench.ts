@@ -12,6 +12,7 @@ import { money } from './bench/money'
 import { papers } from './bench/papers'
 import { crowds, slowPhone } from './bench/rounds'
 import { screens } from './bench/screens'
+import { standing } from './bench/standing'
 import { typing } from './bench/typing'
 import { seedOnce } from './lib.mjs'
 
@@ -19,7 +20,7 @@ import { seedOnce } from './lib.mjs'
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
  * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, money, desk,
- * lists.
+ * standing, lists.
  */
 const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
 const figures: Figure[] = []
@@ -46,6 +47,7 @@ try {
   await add('crowds', () => crowds(server))
   await add('money', () => money(server))
   await add('desk', () => desk(server))
+  await add('standing', () => standing(server))
   await add('lists', async () => {
     await server.kill()
     process.stdout.write(`growing the demo business to ${JOBS} jobs with ${PAPERS} papers…\n`)

@@ -29,6 +29,9 @@ const job = (title: string) => `/jobs/${rows.find((r) => r.title === title)!.id}
 const paper = (title: string, state: string) =>
   `/papers/${papers.find((p) => p.jobTitle === title && p.state === state)!.id}`
 
+const { links } = await api.must<{ links: { id: string; name: string }[] }>('GET', '/api/standing-links')
+const link = links.find((l) => l.name === 'Joining the winter swimmers')!.id
+
 async function take(name: string, on: Page, ready: () => Promise<unknown>): Promise<void> {
   await ready()
   // What is shown before anything has come is no picture of a screen.
@@ -52,7 +55,7 @@ for (const [name, path] of [
   ['job', job('Orchard weekend')],
   ['papers', '/papers?find=stove'],
   ['money', '/money'],
-  ['library', '/library'],
+  ['link', `/library/links/${link}`],
   ['desk', `/desk?day=${new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)}`],
   ['kind', '/settings/kinds/garden'],
 ] as const) {

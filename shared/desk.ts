@@ -25,6 +25,8 @@ export const deskSign = z.object({
   contactId: id,
   /** Who signs for them, where they are under age. */
   guardianId: id.nullable().default(null),
+  /** Further children the same guardian signs for in the same go. */
+  also: z.array(id).max(7).default([]),
   how: z.enum(['device', 'link']),
 })
 export const deskDay = z.object({ day: z.iso.date().optional() })

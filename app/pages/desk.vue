@@ -61,11 +61,11 @@ async function hand(personId: string) {
   const { path } = await api<{ path: string }>('/api/handover', { method: 'POST', body: { personId } })
   window.location.replace(path)
 }
-const sign = (visit: DeskVisit, how: 'device' | 'link', guardianId: string | null = null) => {
+const sign = (visit: DeskVisit, how: 'device' | 'link', guardianId: string | null = null, also: string[] = []) => {
   if (visit.step === 'guardian' && !guardianId) return void (minor.value = { visit, how })
   return act(async () => {
     minor.value = null
-    const { personId, url } = await desk.sign(visit, how, guardianId)
+    const { personId, url } = await desk.sign(visit, how, guardianId, also)
     if (url) qr.value = { name: visit.name, url }
     else await hand(personId)
   })
@@ -130,7 +130,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
           v-model="find"
           size="large"
           fluid
-          placeholder="Find by any part of a name"
+          placeholder="Find by any part of a name, or a code"
           autocomplete="off"
           spellcheck="false"
       /></label>
@@ -188,7 +188,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
       v-if="minor"
       :visit="minor.visit"
       @close="minor = null"
-      @chosen="sign(minor!.visit, minor!.how, $event)"
+      @chosen="(guardianId, also) => sign(minor!.visit, minor!.how, guardianId, also)"
     />
     <AwayDialog v-if="leaving" :visit="leaving" @close="leaving = null" @away="mark(leaving!, 'turned away', $event)" />
     <Dialog

@@ -2,7 +2,7 @@
 export default defineNuxtPlugin({
   parallel: true,
   async setup(app) {
-    if (import.meta.server || /^\/(s|pad)\//.test(window.location.pathname)) return
+    if (import.meta.server || /^\/(s|o|pad)\//.test(window.location.pathname)) return
     const { PiniaColada } = await import('@pinia/colada')
     app.vueApp.use(PiniaColada)
   },

@@ -28,7 +28,7 @@ export function nameOn({ given, family }: Pick<ReadDocument, 'given' | 'family'>
 
 /** Those a document may be of: named closely the same, and as old as it says on that day, where both are known. */
 export function whoIsOn<V extends { name: string; age: number | null }>(
-  document: ReadDocument,
+  document: Pick<ReadDocument, 'given' | 'family' | 'born'>,
   visits: readonly V[],
   day: string,
 ): V[] {

@@ -1,5 +1,6 @@
 import { festivalAgreement, hireAgreement, retreatTerms } from './agreements'
 import { changeToBooking, damageReport, photoConsent, supplierAgreement } from './forms'
+import { membership } from './membership'
 import { quote } from './quote'
 import { waiver } from './waiver'
 
@@ -22,4 +23,5 @@ export const TEMPLATES = [
   { id: 'photos', kind: 'form', folder: 'On the day', name: 'Photo consent', document: photoConsent },
   { id: 'damage', kind: 'form', folder: 'After the job', name: 'Damage report', document: damageReport },
   { id: 'change', kind: 'form', folder: 'After the job', name: 'Change to booking', document: changeToBooking },
+  { id: 'membership', kind: 'form', folder: 'Agreements', name: 'Membership terms', document: membership },
 ] as const

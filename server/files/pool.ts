@@ -5,6 +5,7 @@ import { log } from '../platform/log'
 import { Problem } from '../platform/problem'
 import { withPicture } from './letterhead'
 import type { MarkedTask, PosterSize, RenderTask, Rendered, SealAnswer, SealTask } from './worker/index'
+import type { ReadDocument } from '../../core/identity/read'
 import type { SeenDocument } from './worker/documents'
 import type { PictureInfo } from './worker/pictures'
 import type { Answer } from './worker/refused'
@@ -146,6 +147,8 @@ export const signaturePictureInWorker = (bytes: Uint8Array) =>
 export const readRowsInWorker = <K extends keyof RowsFile>(task: RowsTask & { of: K }) =>
   read<RowsFile[K]>('readRows', task)
 export const scanPicturesInWorker = (bytes: Uint8Array) => read<Uint8Array[]>('scanPictures', { bytes })
+export const scanAtDeskInWorker = (bytes: Uint8Array, year: number) =>
+  read<{ texts: string[]; document: ReadDocument | null }>('scanAtDesk', { bytes, year }, PICTURE_MS)
 export const readDocumentInWorker = (bytes: Uint8Array, year: number) =>
   read<SeenDocument>('readDocument', { bytes, year }, PICTURE_MS)
 export const looksTakenInWorker = (bytes: Uint8Array) => read<boolean>('looksTaken', { bytes }, PICTURE_MS)

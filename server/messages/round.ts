@@ -1,8 +1,11 @@
+import { toBuffer } from 'qrcode'
 import { capital } from '../../core/text/case'
 import { and, eq } from 'drizzle-orm'
 import type { News } from '../../core/rounds/told'
 import { fill, listIn } from '../../shared/words'
 import { roundWords } from '../../shared/words/says'
+import { codeOfVisit } from '../desk/codes'
+import { putBlob } from '../platform/blobs'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { type MessageSecret, roundEvents, roundPeople } from '../platform/db/schema'
@@ -14,6 +17,7 @@ import { roundState } from '../chain/state'
 import { type About, aboutPerson } from './about'
 import { isOrganisation } from '../records/contacts'
 import { freshLink, linkOf, post, text } from './compose'
+import type { RoundPaper } from '../chain/papers'
 
 /** To whom somebody passed it on: from whom it comes, and why, as they wrote it. */
 async function passedWords({ person, says }: About): Promise<string[]> {
@@ -128,18 +132,39 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
     const attachments = byLink
       ? []
       : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
+    const codes = await deskCodes(list, round.jobId)
     await post(business, {
       about: 'papers',
       key,
       to: person.email,
       language,
       subject,
-      paragraphs: [says(byLink ? 'mSignedLink' : 'mSigned', about)],
+      paragraphs: [
+        says(byLink ? 'mSignedLink' : 'mSigned', about),
+        ...(codes.length ? [says('mDeskCode', { codes: codes.map((c) => c.code).join(', ') })] : []),
+      ],
       ...(link ? { button: { label: says('mFetch'), to: link } } : {}),
-      attachments,
+      attachments: [...attachments, ...codes.map(({ name, sha }) => ({ name, sha }))],
     })
   }
   await tried(send, round.id, personId, person.email || person.how.phone)
+}
+
+/** The codes of the visitors some waivers are of, each with its QR code as a picture to be shown at the desk. */
+async function deskCodes(
+  list: readonly RoundPaper[],
+  jobId: string,
+): Promise<{ code: string; name: string; sha: string }[]> {
+  return Promise.all(
+    list.flatMap(({ paper }) => {
+      const guest = paper.kind === 'waiver' ? paper.bindings.guest : undefined
+      return guest && 'contactId' in guest ? [codePicture(codeOfVisit(jobId, guest.contactId))] : []
+    }),
+  )
+}
+async function codePicture(code: string): Promise<{ code: string; name: string; sha: string }> {
+  const png = await toBuffer(code, { margin: 2, scale: 8 })
+  return { code, name: `${code}.png`, sha: await putBlob(new Uint8Array(png), 'image/png') }
 }
 
 /** Tells somebody who gets a copy that it is out, with the way to read it. */

@@ -44,6 +44,7 @@ export const LIMITS = {
   upload: { most: 40, seconds: HOUR, words: 'Too many files were given in a short time.' },
   'upload bytes': { most: 120_000_000, seconds: HOUR, words: 'Too much was given in a short time.' },
   'document bytes': { most: 150_000_000, seconds: HOUR, words: 'Too many pictures were given in a short time.' },
+  'desk scan': { most: 600, seconds: HOUR, words: 'Too many pictures were read in a short time.' },
   /** Whole venues share one address: the limits of a link itself are what counts. */
   'standing link': { most: 1200, seconds: HOUR, words: 'Too much came in by this link from here.' },
   'poster code': { most: 60, seconds: HOUR, words: 'Too many wrong codes were tried from here.' },

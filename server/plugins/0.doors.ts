@@ -55,8 +55,8 @@ export default defineNitroPlugin((nitro) => {
         res.end()
         return
       }
-      // The camera is for whoever shows a document, on their own page alone.
-      if (path.startsWith('/s/'))
+      // The camera is for whoever shows a document, on their own page and at the desk alone.
+      if (path.startsWith('/s/') || path === '/desk')
         res.setHeader('permissions-policy', HEADERS['permissions-policy']!.replace('camera=()', 'camera=(self)'))
       res.setHeader('cache-control', 'private, no-store')
     }

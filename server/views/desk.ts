@@ -7,6 +7,7 @@ import { stillHolds } from '../../core/visits/holds'
 import { deskCounts, deskMark, deskStep } from '../../core/visits/owes'
 import { type VisitMark, visitOf } from '../../core/visits/visit'
 import type { DeskView, DeskVisit, PastVisit } from '../../shared/out/desk'
+import { codeOfVisit } from '../desk/codes'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import {
@@ -168,6 +169,7 @@ export async function deskView(day?: string): Promise<DeskView> {
       jobId: g.jobId,
       contactId: g.contactId,
       name: g.name,
+      code: codeOfVisit(g.jobId, g.contactId),
       age,
       time: session.time,
       state: visit.state,

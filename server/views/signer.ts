@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm'
+import { desc, eq, inArray } from 'drizzle-orm'
 import { differences } from '../../core/rounds/difference'
 import type { Language } from '../../core/text/language'
 import { shadesOf } from '../../core/look/colours'
@@ -6,9 +6,10 @@ import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import { now, today } from '../platform/clock'
+import { codeOfVisit } from '../desk/codes'
 import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
-import { jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
+import { contacts, jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
 import { paymentCode } from '../../core/money/payment-qr'
 import { spaced } from '../../core/money/reference'
 import type { Stage } from '../../core/payment-plan/plan'
@@ -96,6 +97,7 @@ export async function signerView(
     inPerson: holder.channel === 'device',
     host: (await hostOf(holder)).host ?? '',
     handOn: (await nextOn(holder))?.name ?? '',
+    atDesk: [] as SignerView['atDesk'],
     prove: null,
   } satisfies Partial<SignerView>
   const shut = ['replaced', 'withdrawn', 'lapsed', 'declined'].includes(mine)
@@ -137,6 +139,7 @@ export async function signerView(
       .filter((p) => p.id !== person.id && p.status !== 'replaced')
       .map((p) => ({ name: p.name, status: p.status, turn: p.turn, part: p.part })),
     state: mine,
+    atDesk: mine === 'done' ? await deskCodes(list, round!.jobId) : [],
     further: round!.settings.consent,
     questions: questions.filter((q) => q.person === person.id).map(({ question, answer }) => ({ question, answer })),
     thanks: business.settings.thanks,
@@ -160,6 +163,23 @@ export async function signerView(
           }
         : null,
   }
+}
+
+/** The codes of the visitors whose waivers somebody signed: what they show at the desk. */
+async function deskCodes(list: readonly RoundPaper[], jobId: string): Promise<SignerView['atDesk']> {
+  const ids = list.flatMap(({ paper }) => {
+    const guest = paper.kind === 'waiver' ? paper.bindings.guest : undefined
+    return guest && 'contactId' in guest ? [guest.contactId] : []
+  })
+  if (!ids.length) return []
+  const rows = await db()
+    .select({ id: contacts.id, name: contacts.name })
+    .from(contacts)
+    .where(inArray(contacts.id, ids))
+  return ids.flatMap((id) => {
+    const who = rows.find((r) => r.id === id)
+    return who ? [{ name: who.name, code: codeOfVisit(jobId, id) }] : []
+  })
 }
 
 /** What a client quotes who pays by bank, and the code their bank's application reads where the currency has one. */

@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
+import { formatDay } from '../../core/calendar/dates'
 import { shadesOf } from '../../core/look/colours'
 import { checkAnswers, countingAnswers, sampleAnswers, valuesFor } from '../../core/standing-links/answers'
 import { goneHome, homesOf } from '../../core/standing-links/home'
@@ -10,7 +11,13 @@ import { takesChildren } from '../../core/visits/signed-for'
 import { fitsPattern } from '../../core/fields/patterns'
 import type { FieldValues } from '../../core/fields/rules'
 import type { Language } from '../../core/text/language'
-import type { FlowTried, OpenLink, StandingLinkRow, StandingLinkView } from '../../shared/out/standing-links'
+import type {
+  FlowTried,
+  OpenLink,
+  StandingLinkRow,
+  StandingLinkRows,
+  StandingLinkView,
+} from '../../shared/out/standing-links'
 import { latestRounds } from '../chain/state'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
@@ -38,6 +45,15 @@ const isOpen = (l: StandingLink) => !!l.openedAt && !l.closedAt
 const stateOf = (l: StandingLink): StandingLinkRow['state'] =>
   l.closedAt ? 'closed' : l.openedAt ? 'open' : 'being prepared'
 
+/** Why nobody can use a link now. While somebody is expected who hasn't signed, a full session isn't shut: the place is theirs. */
+const shutNow = (link: StandingLink, counted: Awaited<ReturnType<typeof takenBy>>, day: string) =>
+  shutFor(link.settings, {
+    closed: !isOpen(link),
+    today: day,
+    taken: counted.taken,
+    free: counted.awaited > 0 ? null : counted.free,
+  })
+
 /** What a standing link shows to whoever opens it. */
 export async function openView(link: StandingLink, language: Language): Promise<OpenLink> {
   const business = await theBusiness()
@@ -58,7 +74,7 @@ export async function openView(link: StandingLink, language: Language): Promise<
     name: link.name,
     business: { name: business.name, email: business.email, phone: business.phone, look: { logo, ...shadesOf(main) } },
     language,
-    shut: shutFor(settings, { closed: !isOpen(link), today: today(business.timeZone), ...counted }),
+    shut: shutNow(link, counted, today(business.timeZone)),
     session: session ? { starts: session.starts, place: session.place } : null,
     places: settings.whileFree && counted.free !== null ? { free: counted.free, all: session!.people! } : null,
     papers: list.map((t) => t.name),
@@ -74,7 +90,7 @@ export async function openView(link: StandingLink, language: Language): Promise<
 }
 
 /** What a link is called where it leads: a session with its day, or jobs of a kind. */
-async function placesOf(links: readonly StandingLink[]): Promise<Map<string, string>> {
+async function placesOf(links: readonly StandingLink[], now: string): Promise<Map<string, string>> {
   const jobIds = links.flatMap((l) => l.jobId ?? [])
   const [sessions, all] = await Promise.all([
     jobIds.length
@@ -83,7 +99,7 @@ async function placesOf(links: readonly StandingLink[]): Promise<Map<string, str
     db().select({ id: kinds.id, name: kinds.name }).from(kinds),
   ])
   return new Map([
-    ...sessions.map((s): [string, string] => [s.id, s.day ? `${s.title}, ${s.day}` : s.title]),
+    ...sessions.map((s): [string, string] => [s.id, s.day ? `${s.title}, ${formatDay(s.day, now)}` : s.title]),
     ...all.map((k): [string, string] => [k.id, `a ${k.name.toLowerCase()} each`]),
   ])
 }
@@ -104,15 +120,28 @@ async function countsOf(ids: readonly string[]): Promise<Map<string, { taken: nu
   return new Map(rows.map(({ id, ...n }) => [id, n]))
 }
 
-/** Every standing link, the newest first. */
-export async function standingLinkList(): Promise<{ links: StandingLinkRow[] }> {
+/** Sessions to come that visitors sign waivers of, by their day. */
+const sessionsFrom = (day: string) =>
+  db()
+    .select({ id: jobs.id, title: jobs.title, day: jobs.day })
+    .from(jobs)
+    .innerJoin(kinds, eq(kinds.id, jobs.kindId))
+    .where(and(sql`${jobs.sortDay} >= ${day}`, sql`json_extract(${kinds.settings}, '$.expects.waivers')`))
+    .orderBy(asc(jobs.sortDay))
+    .limit(100)
+
+/** Every standing link, the newest first, and the sessions one may lead to. */
+export async function standingLinkList(): Promise<StandingLinkRows> {
   const links = await db().select().from(standingLinks).orderBy(desc(standingLinks.createdAt))
-  const [to, counts, names] = await Promise.all([
-    placesOf(links),
+  const now = today((await theBusiness()).timeZone)
+  const [to, counts, names, sessions] = await Promise.all([
+    placesOf(links, now),
     countsOf(links.map((l) => l.id)),
     db().select({ id: templates.id, name: templates.name }).from(templates),
+    sessionsFrom(now),
   ])
   return {
+    sessions,
     links: links.map((l) => {
       const state = stateOf(l)
       return {
@@ -202,13 +231,7 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
     costsOf(id),
     answersBy(id),
     db().select().from(templates).orderBy(asc(templates.name)),
-    db()
-      .select({ id: jobs.id, title: jobs.title, day: jobs.day })
-      .from(jobs)
-      .innerJoin(kinds, eq(kinds.id, jobs.kindId))
-      .where(and(sql`${jobs.sortDay} >= ${now}`, sql`json_extract(${kinds.settings}, '$.expects.waivers')`))
-      .orderBy(asc(jobs.sortDay))
-      .limit(100),
+    sessionsFrom(now),
     db().select({ id: kinds.id, name: kinds.name }).from(kinds).orderBy(asc(kinds.position)),
     db().select({ id: catalogue.id, name: catalogue.description }).from(catalogue).orderBy(asc(catalogue.position)),
     countsOf([id]),
@@ -243,7 +266,7 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
     settings,
     stops: flowStops(settings, papers, link.jobId ? 'visit' : link.kindId ? 'job' : 'nothing'),
     against,
-    shut: shutFor(settings, { closed: !isOpen(link), today: now, ...counted }),
+    shut: shutNow(link, counted, now),
     values: values.map(({ template, ask }) => ({
       key: valueKey(template.id, ask.key),
       templateId: template.id,

@@ -7,6 +7,8 @@ export const deskVisit = z.object({
   jobId: z.string(),
   contactId: z.string(),
   name: z.string(),
+  /** What stands in their confirmation. */
+  code: z.string(),
   age: z.number().nullable(),
   /** The time it begins, of the clock there; empty where the job goes on since a day before. */
   time: z.string(),
@@ -54,6 +56,22 @@ export const deskView = z.object({
   counts,
 })
 export type DeskView = z.output<typeof deskView>
+/** What was read from a picture taken at the desk: the code of a visit, or the document of somebody; nothing of the picture is kept. */
+export const deskScan = z.object({
+  code: z.string().nullable(),
+  document: z
+    .object({
+      given: z.string(),
+      family: z.string(),
+      born: z.string().nullable(),
+      expires: z.string().nullable(),
+      badDigits: z.array(z.string()),
+    })
+    .nullable(),
+})
+export type DeskScan = z.output<typeof deskScan>
+export const scanSpecimens = z.object({ specimens: z.array(z.object({ name: z.string(), text: z.string() })) })
+
 /** Whose turn it is on this device, and the address to show as a QR code where it is signed on another. */
 export const deskSigning = z.object({ personId: z.string(), url: z.string().nullable() })
 

@@ -145,6 +145,8 @@ export const signerView = z.object({
   /** Who handed them the device, and who is handed it next on it. */
   host: z.string(),
   handOn: z.string(),
+  /** Codes for the desk, of whoever they signed a waiver for. */
+  atDesk: z.array(z.object({ name: z.string(), code: z.string() })),
   pay: z
     .object({
       stage: z.string(),

@@ -46,7 +46,9 @@ export const standingLinkRow = z.object({
   signed: z.number(),
 })
 export type StandingLinkRow = z.output<typeof standingLinkRow>
-export const standingLinkRows = z.object({ links: z.array(standingLinkRow) })
+const session = z.object({ id: z.string(), title: z.string(), day: z.string().nullable() })
+export const standingLinkRows = z.object({ links: z.array(standingLinkRow), sessions: z.array(session) })
+export type StandingLinkRows = z.output<typeof standingLinkRows>
 
 const target = z.object({ key: z.string(), label: z.string() })
 /** A value of one of its papers: where it comes from, and what is proposed where nothing is said. */
@@ -102,7 +104,7 @@ export const standingLinkView = z.object({
   ),
   /** Templates that may stand behind a link, and why the others can't. */
   choices: z.array(z.object({ id: z.string(), name: z.string(), kind: z.string(), unusable: z.string().nullable() })),
-  sessions: z.array(z.object({ id: z.string(), title: z.string(), day: z.string().nullable() })),
+  sessions: z.array(session),
   kinds: z.array(z.object({ id: z.string(), name: z.string() })),
   items: z.array(z.object({ id: z.string(), name: z.string() })),
 })

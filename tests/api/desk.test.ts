@@ -1,7 +1,9 @@
+import { toBuffer } from 'qrcode'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DeskView, DeskVisit, PastVisit } from '../../shared/out/desk'
 import { Caller, OWNER, memberAs, signedIn } from '../support/caller'
-import { inDays, jobOf, makeJob, sign } from '../support/line'
+import { inDays, jobOf, makeJob, sign, viewOf } from '../support/line'
+import { specimen } from '../support/sealed'
 import { pdfText } from '../support/templates'
 import { TestServer, until } from '../support/server'
 
@@ -144,6 +146,64 @@ describe('the front desk', () => {
       () => visitsOf(id),
       (v) => v['Theo Ferrer']!.step === 'ready',
     )
+  })
+
+  it('several children are signed for in one go, each on a paper of their own, with what the guardian owes', async () => {
+    const { id, ids } = await session([
+      { name: 'Theo Ferrer', born: born(13) },
+      { name: 'Mio Ferrer', born: born(9) },
+      { name: 'Nadia Ferrer', born: born(40) },
+      { name: 'Ken Ferrer', born: born(20) },
+    ])
+    const [theo, mio, nadia, ken] = ['Theo', 'Mio', 'Nadia', 'Ken'].map((n) => ids[`${n} Ferrer`]!) as [
+      string,
+      string,
+      string,
+      string,
+    ]
+    // Whoever is of age, and whoever signs, is no child of it.
+    for (const also of [[ken], [nadia]]) expect((await toSign(id, theo, { guardianId: nadia, also })).status).toBe(422)
+    const family = { guardianId: nadia, also: [mio] }
+    const device = await signedIn(server)
+    const both = await Promise.all([toSign(id, theo, family, device), toSign(id, theo, family)])
+    expect(new Set(both.map((b) => b.body.personId)).size).toBe(1)
+    const { path } = await device.must<{ path: string }>('POST', '/api/handover', { personId: both[0]!.body.personId })
+    await sign(device, path.slice('/s/'.length))
+    const visits = await until(
+      () => visitsOf(id),
+      (v) => v['Mio Ferrer']!.step === 'ready',
+    )
+    for (const name of ['Theo', 'Mio', 'Nadia']) expect(visits[`${name} Ferrer`]!.step, name).toBe('ready')
+    expect(visits['Theo Ferrer']).toMatchObject({ guardian: 'Nadia Ferrer' })
+    expect(visits['Ken Ferrer']!.step).toBe('sign')
+    expect((await jobOf(owner, id)).papers).toHaveLength(3)
+    expect((await toSign(id, theo, family)).status).toBe(409)
+  })
+
+  it('is found by the code that stands in their confirmation, read by a reader or from a picture', async () => {
+    const { id, ids } = await session([{ name: 'Nadia Ferrer', born: born(40) }, { name: 'Bram Ostrowski' }])
+    const { url } = (await toSign(id, ids['Nadia Ferrer']!, { how: 'link' })).body
+    const token = url!.split('/').at(-1)!
+    const phone = new Caller(server)
+    await sign(phone, token)
+    const { atDesk } = await viewOf(phone, token)
+    const visits = await visitsOf(id)
+    expect(atDesk).toEqual([{ name: 'Nadia Ferrer', code: visits['Nadia Ferrer']!.code }])
+    expect(visits['Bram Ostrowski']!.code).not.toBe(visits['Nadia Ferrer']!.code)
+    const png = await toBuffer(atDesk[0]!.code, { scale: 8 })
+    const scan = (bytes: Uint8Array, who = owner) =>
+      who.upload<{ code: string | null; document: object | null }>('/api/desk/scan', bytes)
+    expect((await scan(new Uint8Array(png))).body).toEqual({ code: atDesk[0]!.code, document: null })
+    expect((await scan(specimen('passport'))).body.document).toMatchObject({
+      given: expect.any(String) as string,
+      badDigits: [],
+    })
+    // A picture of something else, a file that is none, and whoever isn't at the desk.
+    expect((await scan(new Uint8Array(await toBuffer('https://elsewhere.example')))).status).toBe(422)
+    expect((await scan(new TextEncoder().encode('no picture'))).status).toBe(422)
+    expect((await scan(new Uint8Array(png), phone)).status).toBe(401)
+    const { specimens } = await owner.must<{ specimens: { text: string }[] }>('GET', '/api/desk/specimens')
+    expect(specimens.length).toBeGreaterThan(2)
   })
 
   it('on a phone of their own they sign by a link; begun there, it is seen, and can be gone on with here', async () => {

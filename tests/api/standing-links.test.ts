@@ -173,7 +173,13 @@ describe('a standing link to a session', () => {
     const all = await Promise.all(Array.from({ length: 6 }, () => answer(l, person())))
     expect(all.filter((a) => a.status === 200)).toHaveLength(3)
     for (const a of all.filter((x) => x.status !== 200)) expect(a.body.say).toBe('standNoPlaces')
-    expect(await open(l)).toMatchObject({ shut: 'no-places', places: { free: 0, all: 3 } })
+    // Whoever has a place and hasn't signed can still come.
+    expect(await open(l)).toMatchObject({ shut: null, places: { free: 0, all: 3 } })
+    for (const a of all.filter((x) => x.status === 200)) await sign(new Caller(server), tokenOf(a.body.path))
+    await until(
+      () => open(l),
+      (o) => o.shut === 'no-places',
+    )
     expect(Object.keys(await visits(l.jobId!))).toHaveLength(3)
   })
   it('keeps to its days, its number, its code and its close; who has signed doesn’t sign again', async () => {

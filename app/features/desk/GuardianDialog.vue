@@ -6,7 +6,7 @@ import { useDesk } from './useDesk'
 
 /** Who signs for somebody under age: one of those who are here, or somebody who is added for it. */
 const { visit } = defineProps<{ visit: DeskVisit }>()
-const emit = defineEmits<{ close: []; chosen: [guardianId: string] }>()
+const emit = defineEmits<{ close: []; chosen: [guardianId: string, also: string[]] }>()
 const { data } = storeToRefs(useDesk())
 const grown = computed(() =>
   data
@@ -15,6 +15,14 @@ const grown = computed(() =>
     )
     .map((v) => ({ value: v.contactId, label: v.name })),
 )
+/** Other children who need somebody, too: one signing is enough for all of them. */
+const others = computed(() =>
+  data.value!.visits.filter(
+    (v) =>
+      v.jobId === visit.jobId && v.contactId !== visit.contactId && v.step === 'guardian' && v.state === 'expected',
+  ),
+)
+const also = ref<string[]>([])
 /** Somebody of the same family name first. */
 const family = visit.name.split(' ').at(-1)
 const form = reactive({
@@ -25,9 +33,9 @@ const schema = z
   .object({ guardianId: z.string(), name: z.string().trim().max(200) })
   .refine((f) => f.name || f.guardianId, { message: 'Say who signs for them.', path: ['name'] })
 async function send({ guardianId, name }: { guardianId: string; name: string }) {
-  if (!name) return emit('chosen', guardianId)
+  if (!name) return emit('chosen', guardianId, also.value)
   const { id } = await api<{ id: string }>('/api/contacts', { method: 'POST', body: { name } })
-  emit('chosen', id)
+  emit('chosen', id, also.value)
 }
 </script>
 
@@ -45,6 +53,12 @@ async function send({ guardianId, name }: { guardianId: string; name: string }) 
       <FieldOf name="name" :label="grown.length ? 'or somebody else, by name' : 'Their name'"
         ><InputText v-model="form.name" maxlength="200" size="large"
       /></FieldOf>
+      <fieldset v-if="others.length" class="border-0 p-0">
+        <legend class="strong">In the same go for</legend>
+        <label v-for="o in others" :key="o.contactId" class="flex gap-3 items-center min-h-12"
+          ><Checkbox v-model="also" :value="o.contactId" /><span>{{ o.name }}, {{ o.age }}</span></label
+        >
+      </fieldset>
       <p class="acts"><Button type="submit" size="large" :disabled="busy">They sign for them</Button></p>
     </FormOf>
   </Dialog>

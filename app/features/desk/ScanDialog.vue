@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { nameOn, readScan, whoIsOn } from '~~/core/identity/scan'
-import type { DeskVisit } from '~~/shared/out/desk'
+import { readCode } from '~~/core/visits/code'
+import type { DeskScan, DeskVisit } from '~~/shared/out/desk'
+import LiveCamera from '../signer/LiveCamera.vue'
 import { useDesk } from './useDesk'
 
 /** A document held under a reader that types: whoever is on it is found, or can be taken in with what it says. */
@@ -8,7 +10,31 @@ const emit = defineEmits<{ close: []; found: [visit: DeskVisit]; fresh: [who: { 
 const desk = useDesk()
 const { data } = storeToRefs(desk)
 const text = ref('')
-const read = computed(() => readScan(text.value, Number(data.value!.today.slice(0, 4))))
+/** What a picture showed; what is typed after it takes its place. */
+const seen = ref<DeskScan['document']>(null)
+const read = computed(() => readScan(text.value, Number(data.value!.today.slice(0, 4))) ?? seen.value)
+/** A code that was scanned is one visit. */
+const code = computed(() => readCode(text.value))
+watch(code, (to) => {
+  const visit = to && data.value!.visits.find((v) => v.code === to)
+  if (visit) emit('found', visit)
+})
+const camera = ref(false)
+const { busy, act } = useAct()
+const taken = (picture: Blob | null) =>
+  picture &&
+  act(async () => {
+    const got = await api<DeskScan>('/api/desk/scan', { method: 'POST', body: picture })
+    seen.value = got.document
+    text.value = got.code ?? ''
+    camera.value = false
+  })
+/** The stand-in scanner, where it was asked for. */
+const specimens = ref<{ name: string; text: string }[]>([])
+onMounted(async () => {
+  const there = await api<{ specimens: { name: string; text: string }[] }>('/api/desk/specimens').catch(() => null)
+  specimens.value = there?.specimens ?? []
+})
 const who = computed(() => (read.value ? whoIsOn(read.value, data.value!.visits, data.value!.day) : []))
 const expired = computed(() => !!read.value?.expires && read.value.expires < data.value!.today)
 const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!.born ?? '' })
@@ -18,14 +44,14 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
   <Dialog
     visible
     modal
-    header="Scan a document"
+    header="Scan a code or a document"
     :style="{ width: 'min(620px, 96vw)' }"
     :draggable="false"
     @update:visible="emit('close')"
   >
     <div class="grid gap-3">
       <label class="field"
-        ><span>Hold the document under the reader; its code appears here</span
+        ><span>Hold the code or the document under the reader; what it reads appears here</span
         ><Textarea
           v-model="text"
           rows="3"
@@ -38,6 +64,21 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
       <p id="scan-kept" class="soft small">
         Only the name and the day of birth are kept, and only of somebody new. Nothing else of a document is.
       </p>
+      <p class="acts">
+        <Button variant="outlined" size="large" :disabled="busy" @click="camera = !camera">{{
+          camera ? 'Without the camera' : 'Use the camera'
+        }}</Button>
+        <Button
+          v-for="s in specimens"
+          :key="s.name"
+          variant="text"
+          :aria-label="`Pretend to scan: ${s.name}`"
+          @click="text = s.text"
+          >{{ s.name }}</Button
+        >
+      </p>
+      <p v-if="specimens.length" class="soft small">The scanner is pretended here: these are specimens of nobody.</p>
+      <LiveCamera v-if="camera" label="The code, or the document" facing="environment" @taken="taken" />
       <div aria-live="polite" class="grid gap-3">
         <template v-if="read">
           <p class="text-l">
@@ -55,6 +96,7 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
             <Button size="large" :variant="who.length ? 'text' : undefined" @click="fresh">Someone new</Button>
           </p>
         </template>
+        <p v-else-if="code" class="text-l">{{ code }}: nobody who comes today has this code.</p>
         <Message v-else-if="text.trim().length > 20" severity="error" size="small" variant="simple"
           >This is no passport, identity card or licence. Scan the lines at its foot, or the large barcode on its
           back.</Message

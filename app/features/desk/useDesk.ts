@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import { readCode } from '~~/core/visits/code'
 import type { MarkKind } from '~~/core/visits/visit'
 import type { DeskView, DeskVisit } from '~~/shared/out/desk'
 import { searchable } from '~~/shared/text'
@@ -23,6 +24,10 @@ export const useDesk = defineStore('desk', () => {
   /** What is shown: of the session that is chosen, by any part of a name. */
   const shown = computed((): DeskVisit[] => {
     const wanted = searchable(find.value)
+    const code = readCode(find.value)
+    // A code is one visit, whichever session is chosen.
+    const one = code ? byName.value.filter(({ v }) => v.code === code) : []
+    if (one.length) return one.map(({ v }) => v)
     return byName.value
       .filter(({ v, name }) => (!session.value || v.jobId === session.value) && name.includes(wanted))
       .map(({ v }) => v)
@@ -43,7 +48,8 @@ export const useDesk = defineStore('desk', () => {
     { jobId, contactId }: Pick<DeskVisit, 'jobId' | 'contactId'>,
     how: 'device' | 'link',
     guardianId: string | null = null,
+    also: string[] = [],
   ): Promise<{ personId: string; url: string | null }> =>
-    api('/api/desk/sign', { method: 'POST', body: { jobId, contactId, guardianId, how } })
+    api('/api/desk/sign', { method: 'POST', body: { jobId, contactId, guardianId, also, how } })
   return { ...reading, day, showDay, find, session, shown, counts, mark, sign }
 })

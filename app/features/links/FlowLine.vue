@@ -11,7 +11,7 @@ const NAMES: Record<string, string> = { form: 'Form', paper: 'Paper', signing: '
   <ol class="flow" aria-label="From the form to the record">
     <li v-for="stop in stops" :key="stop.key" :class="stop.state">
       <Button variant="text" class="stop" :aria-current="at === stop.key ? 'step' : undefined" @click="at = stop.key">
-        <StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 16 : 22" />
+        <span class="mark"><StopMark :state="stop.state" :size="stop.state === 'not-yet' ? 16 : 22" /></span>
         <span class="name" :class="{ here: at === stop.key }">{{ NAMES[stop.key] }}</span>
         <span class="note">{{ stop.words }}</span>
       </Button>
@@ -45,6 +45,11 @@ const NAMES: Record<string, string> = { form: 'Form', paper: 'Paper', signing: '
   min-height: 72px;
   padding: 8px 4px;
   color: var(--ink);
+}
+.mark {
+  display: grid;
+  place-items: center;
+  height: 22px;
 }
 .name {
   font-weight: 600;

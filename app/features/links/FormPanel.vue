@@ -43,7 +43,7 @@ function done(question: Question) {
     </p>
     <ol v-if="questions.length" class="rows" aria-label="Questions">
       <li v-for="(q, i) in questions" :key="q.key">
-        <p v-if="starts(i)" class="soft small page">Page {{ q.page }}</p>
+        <p v-if="starts(i)" class="soft small paged">Page {{ q.page }}</p>
         <div class="row">
           <Button variant="link" class="label" @click="editing = { at: i }">{{ q.label }}</Button>
           <span class="soft small">{{ says(q) }}</span>
@@ -86,7 +86,7 @@ function done(question: Question) {
   min-height: 44px;
   border-bottom: 1px solid var(--hairline);
 }
-.page {
+.paged {
   padding-top: 8px;
 }
 .label {

@@ -47,7 +47,7 @@ const SIZES = [
       <Button variant="outlined" size="small" @click="copy(url, 'The address')">Copy the address</Button>
       <Button variant="text" size="small" :disabled="busy" @click="renew">It got into wrong hands</Button>
     </div>
-    <h3>To hang up, or hand out</h3>
+    <h2>To hang up, or hand out</h2>
     <p class="flex flex-wrap gap-2">
       <LinkButton
         v-for="[size, name] in SIZES"
@@ -58,7 +58,7 @@ const SIZES = [
         >{{ name }}</LinkButton
       >
     </p>
-    <h3>In a page of yours</h3>
+    <h2>In a page of yours</h2>
     <label class="field"
       ><span>Pages it may stand in, one a row</span
       ><Textarea v-model="origins" rows="2" auto-resize placeholder="https://www.example.com" @change="keepOrigins"

@@ -20,12 +20,19 @@ const columns: RowColumn<StandingLinkRow>[] = [
   { key: 'signed', header: 'Signed', text: (l) => String(l.signed), amount: true, order: (l) => l.signed },
 ]
 const making = ref(false)
-const form = reactive({ name: '', kindId: '' })
-const schema = z.object({ name: requiredLine(120, 'The name'), kindId: z.string().min(1, 'Say where they go.') })
+const form = reactive({ name: '', to: '' })
+const schema = z.object({ name: requiredLine(120, 'The name'), to: z.string().min(1, 'Say where they go.') })
+const now = useNow()
+const places = computed(() => [
+  ...links.sessions.map((s) => ({
+    value: `job ${s.id}`,
+    label: `a place in ${s.title}, ${dayWords(s.day, now.value)}`,
+  })),
+  ...library.kinds.map((k) => ({ value: `kind ${k.id}`, label: `a ${k.name.toLowerCase()} of their own` })),
+])
 async function make() {
-  const waiver = library.kinds.find((k) => k.id === form.kindId)?.settings.templates.waiver
-  const id = await links.make(form.name, { kindId: form.kindId }, waiver ? [waiver] : [])
-  await navigateTo(`/library/links/${id}`)
+  const [what, id] = form.to.split(' ') as [string, string]
+  await navigateTo(`/library/links/${await links.make(form.name, what === 'job' ? { jobId: id } : { kindId: id })}`)
 }
 </script>
 
@@ -42,9 +49,7 @@ async function make() {
       ></template
     >
     <template #empty
-      ><EmptyList
-        v-if="!links.busy"
-        words="One address for many: whoever opens it fills and signs their own copy. For a session, begin on its job."
+      ><EmptyList v-if="!links.busy" words="One address for many: whoever opens it fills and signs their own copy."
     /></template>
   </RowsTable>
   <Dialog v-model:visible="making" modal header="A new standing link" :style="{ width: '440px' }">
@@ -52,12 +57,8 @@ async function make() {
       <FieldOf name="name" label="What it is called, for whoever opens it"
         ><InputText v-model="form.name" maxlength="120" autofocus placeholder="Joining the winter swimmers"
       /></FieldOf>
-      <FieldOf name="kindId"
-        ><Choice
-          v-model="form.kindId"
-          label="Whoever answers gets"
-          placeholder="Choose"
-          :options="library.kinds.map((k) => ({ value: k.id, label: `a ${k.name.toLowerCase()} of their own` }))"
+      <FieldOf name="to"
+        ><Choice v-model="form.to" label="Whoever answers gets" placeholder="Choose" :options="places"
       /></FieldOf>
       <p class="acts">
         <Button type="submit" :disabled="busy">Prepare it</Button>

@@ -65,7 +65,6 @@ const proposals = computed(() => view.value!.values.filter((v) => v.proposed && 
         option-label="name"
         option-value="id"
         option-disabled="off"
-        display="chip"
         filter
         placeholder="Choose from the Library"
         aria-label="Papers, in their order"
@@ -78,7 +77,7 @@ const proposals = computed(() => view.value!.values.filter((v) => v.proposed && 
       >
     </label>
     <template v-if="view!.values.length">
-      <h3 class="mt-5 mb-1">What the form says, and where it goes</h3>
+      <h2 class="mt-5 mb-1">What the form says, and where it goes</h2>
       <p v-if="proposals" class="mb-2">
         <Button variant="outlined" size="small" @click="link.takeProposed()"
           >Take over {{ proposals }} {{ proposals === 1 ? 'proposal' : 'proposals' }}</Button

@@ -1,24 +1,26 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { LinkSettings, Question } from '~~/core/standing-links/model'
-import type { FlowTried, StandingLinkRow, StandingLinkView } from '~~/shared/out/standing-links'
+import type { FlowTried, StandingLinkRows, StandingLinkView } from '~~/shared/out/standing-links'
 import { api, newKey } from '../../composables/api'
 import { useReading } from '../../composables/reading'
 import { createSaver } from '../../composables/saving'
 
 /** Every standing link there is. */
 export const useLinks = defineStore('links', () => {
-  const reading = useReading('standing-links', () => api<{ links: StandingLinkRow[] }>('/api/standing-links'))
+  const reading = useReading('standing-links', () => api<StandingLinkRows>('/api/standing-links'))
   const links = computed(() => reading.data.value?.links ?? [])
+  /** Sessions a new one may lead to. */
+  const sessions = computed(() => reading.data.value?.sessions ?? [])
   /** A new one, being prepared; its id. */
-  const make = async (name: string, to: { jobId: string } | { kindId: string }, templates: string[]): Promise<string> =>
+  const make = async (name: string, to: { jobId: string } | { kindId: string }): Promise<string> =>
     (
       await api<{ id: string }>('/api/standing-links', {
         method: 'POST',
-        body: { name, ...to, templates, settings: {}, key: newKey() },
+        body: { name, ...to, settings: {}, key: newKey() },
       })
     ).id
-  return { ...reading, links, make }
+  return { ...reading, links, sessions, make }
 })
 
 type Draft = Pick<StandingLinkView, 'name' | 'jobId' | 'kindId' | 'templates'> & { settings: LinkSettings }

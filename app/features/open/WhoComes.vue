@@ -20,19 +20,19 @@ const withChild = computed({
 <template>
   <h2>{{ says(asks.born ? 'standWho' : 'standYou') }}</h2>
   <FieldOf v-if="asks.code" name="code" :label="says('standCode')"
-    ><InputText v-model="who.code" autocomplete="off" autocapitalize="characters" maxlength="40"
+    ><InputText v-model="who.code" data-who="code" autocomplete="off" autocapitalize="characters" maxlength="40"
   /></FieldOf>
   <FieldOf name="name" :label="says('standName')"
-    ><InputText v-model="who.name" autocomplete="name" maxlength="200" required
+    ><InputText v-model="who.name" data-who="name" autocomplete="name" maxlength="200" required
   /></FieldOf>
   <FieldOf v-if="asks.born" name="born" :label="says('standBorn')"
-    ><InputText v-model="who.born" type="date" autocomplete="bday"
+    ><InputText v-model="who.born" data-who="born" type="date" autocomplete="bday"
   /></FieldOf>
   <FieldOf name="email" :label="says('standEmail')"
-    ><InputText v-model="who.email" type="email" autocomplete="email" maxlength="320"
+    ><InputText v-model="who.email" data-who="email" type="email" autocomplete="email" maxlength="320"
   /></FieldOf>
   <FieldOf name="phone" :label="says('standPhone')"
-    ><InputText v-model="who.phone" type="tel" autocomplete="tel" maxlength="40"
+    ><InputText v-model="who.phone" data-who="phone" type="tel" autocomplete="tel" maxlength="40"
   /></FieldOf>
   <p v-if="!asks.email && !asks.phone" class="soft small">{{ says('standReach') }}</p>
   <template v-if="asks.children">

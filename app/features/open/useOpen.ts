@@ -49,9 +49,10 @@ export const useOpen = defineStore('open', () => {
       if (q.usual) typed.value.answers[q.key] ??= q.type === 'tick' ? true : q.usual
   }
   /** Takes up what was typed in this window before; from now on it is kept as it is typed. */
-  function goOn(): void {
+  function goOn(early: Partial<Who> = {}): void {
     const kept = useSessionStorage<Typed>(`open-${token.value}`, typed.value)
     typed.value = kept.value
+    Object.assign(typed.value.who, early)
     usually()
     watch(typed, (now) => (kept.value = now), { deep: true })
   }

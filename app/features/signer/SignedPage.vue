@@ -157,6 +157,16 @@ const pdfOf = (id: string, sealed: boolean) =>
       <p class="strong">{{ says('arrived', { stage }) }}</p>
       <p v-if="later" class="small">{{ followsWords }}</p>
     </section>
+    <section v-if="view.atDesk.length && !closed" class="next" aria-labelledby="at-desk">
+      <h2 id="at-desk">{{ says('atDesk') }}</h2>
+      <div v-for="v in view.atDesk" :key="v.code" class="flex gap-4 items-center">
+        <LazyQrImage :text="v.code" :label="`${v.name}, ${v.code}`" class="w-28" />
+        <p>
+          <span class="block">{{ v.name }}</span
+          ><b class="text-l">{{ v.code }}</b>
+        </p>
+      </div>
+    </section>
     <p v-if="told" class="error" role="alert">{{ told }}</p>
     <ul class="grid gap-2">
       <li v-for="p in view.papers" :key="p.id">

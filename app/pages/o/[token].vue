@@ -48,11 +48,17 @@ useHead({
 const open = useOpen()
 const { typed, page, pages, here, last, problems } = storeToRefs(open)
 if (view.value) open.open(token, view.value)
+/** What was typed before the page had come to life; and whether it has: until then nothing is sent. */
+const early = import.meta.client
+  ? [...document.querySelectorAll<HTMLInputElement>('input[data-who]')].map((i) => [i.dataset.who!, i.value] as const)
+  : []
+const alive = ref(false)
 /** Shown inside somebody else's page: what is signed opens in a window of its own. */
 const framed = ref(false)
 onMounted(() => {
   framed.value = window.self !== window.top
-  if (view.value) open.goOn()
+  if (view.value) open.goOn(Object.fromEntries(early.filter(([, value]) => value)))
+  alive.value = true
 })
 const ended = ref('')
 
@@ -70,17 +76,19 @@ const when = computed(() => {
     .filter(Boolean)
     .join(' · ')
 })
+const missing = (label: WordKey) =>
+  problemIn(says.value, { key: '', code: 'missing', message: '', args: [says.value(label)] })
 /** What the page can see to be wrong by itself, said in its own words; the rest is the server's to say. */
 const schema = computed(() =>
   z.unknown().superRefine((_, context) => {
     const wrong = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
     const { who } = typed.value
     if (page.value === 0) {
-      if (!who.name.trim()) wrong(['name'], says.value('standName'))
+      if (!who.name.trim()) wrong(['name'], missing('standName'))
       if (view.value!.asks.born && who.own && !who.born) wrong(['born'], says.value('standBornNeeded'))
       who.children.forEach((c, i) => {
-        if (!c.name.trim()) wrong(['children', i, 'name'], says.value('standChildName'))
-        if (!c.born) wrong(['children', i, 'born'], says.value('standBorn'))
+        if (!c.name.trim()) wrong(['children', i, 'name'], missing('standChildName'))
+        if (!c.born) wrong(['children', i, 'born'], missing('standBorn'))
       })
       return
     }
@@ -170,7 +178,7 @@ async function next() {
           <Button v-if="page > 0" variant="outlined" size="large" :disabled="busy" @click="page -= 1">{{
             says('standBack')
           }}</Button>
-          <Button type="submit" size="large" class="grow" :loading="busy" :disabled="busy">{{
+          <Button type="submit" size="large" class="grow" :loading="busy" :disabled="busy || !alive">{{
             says(last ? 'standOn' : 'standNext')
           }}</Button>
         </div>

@@ -62,6 +62,15 @@ export async function readDocument({ bytes, year }: { bytes: Uint8Array; year: n
   return { document: null, middle: null }
 }
 
+/** What a picture taken at the desk shows: the texts of its barcodes, and the document it is of, where it is one. */
+export async function scanAtDesk({ bytes, year }: { bytes: Uint8Array; year: number }): Promise<{
+  texts: string[]
+  document: ReadDocument | null
+}> {
+  const texts = (await barcodes(unpack(bytes))).map((b) => b.text)
+  return { texts, document: (await readDocument({ bytes, year })).document }
+}
+
 /**
  * Whether a picture may show a face: large enough, and not one flat colour. The stand-in can't tell a face from anything
  * else; a real checker does.

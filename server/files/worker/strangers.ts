@@ -98,4 +98,5 @@ export const readRows = answering(async (task: RowsTask) => {
 })
 export const scanPictures = answering(({ bytes }: { bytes: Uint8Array }) => picturesOfScan(bytes, inflate))
 export const readDocument = answering(documents.readDocument)
+export const scanAtDesk = answering(documents.scanAtDesk)
 export const looksTaken = answering(documents.looksTaken)

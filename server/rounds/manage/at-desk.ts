@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { and, desc, eq, notInArray, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { ageOn } from '../../../core/people/age'
@@ -7,9 +8,12 @@ import type { deskSign } from '../../../shared/desk'
 import type { Actor } from '../../chain/record'
 import { roundOfPaper } from '../../chain/round'
 import { roundState } from '../../chain/state'
-import { makeJobPaper } from '../../papers/make'
+import { discardDraft, makeJobPaper } from '../../papers/make'
+import { clientLanguage } from '../../chain/language'
+import { inLanguage } from '../../templates/languages'
+import { sendForVisitor } from '../prepare/for-visitor'
 import { db, write } from '../../platform/db/client'
-import { papers } from '../../platform/db/schema'
+import { papers, templates } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { loadJob } from '../../records/job'
 import { type Paper, loadPaper } from '../../records/paper'
@@ -71,10 +75,12 @@ async function sendIt(paper: Paper, how: 'device' | 'link', actor: Actor): Promi
  * their own phone.
  */
 export async function signAtDesk(
-  { jobId, contactId, guardianId, how }: z.output<typeof deskSign>,
+  given: z.output<typeof deskSign>,
   actor: Actor,
 ): Promise<{ personId: string; url: string | null }> {
+  const { jobId, contactId, guardianId, how } = given
   const loaded = await loadJob(jobId)
+  if (given.also.length) return signForFamily(given, loaded, actor)
   let paper = await waiverOf(jobId, contactId)
   if (!paper || paper.state === 'draft') {
     await insistOnGuardian(loaded, contactId, guardianId ?? guardianOn(paper))
@@ -101,6 +107,60 @@ export async function signAtDesk(
   if (!next) throw new Problem('not-now', 'Nobody who stands here is asked to sign it now.')
   const url = how === 'link' ? (await linkToHand(paper.id, next.id, actor.id!)).url : null
   return { personId: next.id, url }
+}
+
+/** One signing for several children, each named on a paper of their own, and for whoever signs where they owe one, too. */
+async function signForFamily(
+  { jobId, contactId, guardianId, also, how }: z.output<typeof deskSign>,
+  loaded: Awaited<ReturnType<typeof loadJob>>,
+  actor: Actor,
+): Promise<{ personId: string; url: string | null }> {
+  const children = [...new Set([contactId, ...also])].sort()
+  for (const child of children) {
+    await insistOnGuardian(loaded, child, guardianId)
+    const { name, born } = loaded.guests.find((g) => g.id === child)!
+    if (!born || ageOn(born, loaded.job.day ?? loaded.today) >= OF_AGE)
+      throw new Problem('invalid', `${name} isn’t known to be under ${OF_AGE}, and signs for themselves.`)
+    const there = await waiverOf(jobId, child)
+    if (there && there.state !== 'draft')
+      throw new Problem('not-now', `${name} has a waiver out or signed already. Have it signed by itself.`)
+    // What was made beforehand, for them to sign themselves, isn't wanted any more.
+    if (there) await discardDraft(there.id)
+  }
+  const own = loaded.guests.some((g) => g.id === guardianId) ? await waiverOf(jobId, guardianId!) : null
+  const usual = loaded.kind.settings.templates.waiver
+  const [base] = usual ? await db().select().from(templates).where(eq(templates.id, usual)) : []
+  if (!base)
+    throw new Problem(
+      'not-now',
+      `A ${loaded.kind.name.toLowerCase()} has no waiver template. Choose one in the Library first.`,
+    )
+  const template = await inLanguage(base, await clientLanguage(jobId, guardianId))
+  const owes = loaded.guests.some((g) => g.id === guardianId) && (!own || own.state === 'draft')
+  if (owes && own) await discardDraft(own.id)
+  const tries = await db().select({ id: papers.id }).from(papers).where(eq(papers.jobId, jobId))
+  const taken = new Set(tries.map((p) => p.id))
+  const keyOf = (n: number) =>
+    createHash('sha256')
+      .update([jobId, guardianId, ...children, n].join(' '))
+      .digest('hex')
+      .slice(0, 40)
+  // What was refused or lapsed before is not gone on with.
+  let n = 0
+  while (taken.has(`p${keyOf(n)}-0`) && (await loadPaper(`p${keyOf(n)}-0`)).state !== 'draft') n += 1
+  const { paperIds, personId } = await sendForVisitor({
+    key: keyOf(n),
+    jobId,
+    contactId: guardianId!,
+    own: owes,
+    children,
+    papers: [{ template, party: 'guest', values: {} }],
+    how: { reach: how, proof: { kind: 'none' } },
+    by: actor.id,
+    actor,
+  })
+  const url = how === 'link' ? (await linkToHand(paperIds[0]!, personId, actor.id!)).url : null
+  return { personId, url }
 }
 
 const guardianOn = (paper: Paper | null): string | null => {

@@ -23,7 +23,7 @@ import { addGuest, createJob } from '../../jobs/jobs'
 import { memberById } from '../../members/members'
 import { later, now, today } from '../../platform/clock'
 import { type Db, db, write } from '../../platform/db/client'
-import { catalogue, contacts, guests, jobs, standingAnswers, visitMarks } from '../../platform/db/schema'
+import { catalogue, contacts, guests, jobs, papers, standingAnswers, visitMarks } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { take } from '../../platform/throttle'
 import { theBusiness } from '../../records/business'
@@ -49,7 +49,7 @@ const SHUT: Record<Shut, [string, WordKey]> = {
 export async function takenBy(
   tx: Db,
   link: Pick<StandingLink, 'id' | 'jobId'>,
-): Promise<{ taken: number; free: number | null }> {
+): Promise<{ taken: number; free: number | null; awaited: number }> {
   const [counted] = await tx
     .select({ n: sql<number>`coalesce(sum(${standingAnswers.people}), 0)` })
     .from(standingAnswers)
@@ -60,9 +60,20 @@ export async function takenBy(
         or(isNotNull(standingAnswers.personId), gt(standingAnswers.at, later(-600))),
       ),
     )
-  if (!link.jobId) return { taken: counted!.n, free: null }
+  if (!link.jobId) return { taken: counted!.n, free: null, awaited: 0 }
   const [job] = await tx.select({ people: jobs.people }).from(jobs).where(eq(jobs.id, link.jobId))
-  if (!job || job.people === null) return { taken: counted!.n, free: null }
+  // Whoever is expected and hasn't signed has a place already.
+  const [awaited] = await tx
+    .select({ n: sql<number>`count(*)` })
+    .from(guests)
+    .where(
+      and(
+        eq(guests.jobId, link.jobId),
+        sql`not exists (select 1 from ${papers} where ${papers.jobId} = ${guests.jobId} and ${papers.kind} = 'waiver'
+          and ${papers.state} = 'signed' and ${papers.bindings} ->> '$.guest.contactId' = ${guests.contactId})`,
+      ),
+    )
+  if (!job || job.people === null) return { taken: counted!.n, free: null, awaited: awaited!.n }
   const [there] = await tx
     .select({ n: sql<number>`count(*)` })
     .from(guests)
@@ -73,7 +84,7 @@ export async function takenBy(
           and ${visitMarks.contactId} = ${guests.contactId} order by ${visitMarks.at} desc limit 1), '') not in ('turned away')`,
       ),
     )
-  return { taken: counted!.n, free: Math.max(0, job.people - there!.n) }
+  return { taken: counted!.n, free: Math.max(0, job.people - there!.n), awaited: awaited!.n }
 }
 
 /** What was typed that can be wrong whatever the link: an address to prove, an age, a child of one's own age. */

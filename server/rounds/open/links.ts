@@ -61,6 +61,16 @@ async function insistOnPlace(tx: Db, { jobId, kindId }: StandingLinkBody): Promi
     })
 }
 
+/** The waiver of the kind of job a link leads to, where it has one. */
+async function usualPaper(tx: Db, { jobId, kindId }: StandingLinkBody): Promise<string[]> {
+  const [job] = jobId ? await tx.select({ kindId: jobs.kindId }).from(jobs).where(eq(jobs.id, jobId)) : []
+  const [kind] = await tx
+    .select({ settings: kinds.settings })
+    .from(kinds)
+    .where(eq(kinds.id, job?.kindId ?? kindId ?? ''))
+  return kind?.settings.templates.waiver ? [kind.settings.templates.waiver] : []
+}
+
 export async function makeStandingLink(
   { key, ...body }: z.output<typeof newStandingLink>,
   memberId: string,
@@ -68,10 +78,13 @@ export async function makeStandingLink(
   return makeOnce(standingLinks, idBy('w', key), async (tx) => {
     await insistOnPlace(tx, body)
     const id = idBy('w', key)
+    // Where nothing is said, what is usual where it leads.
+    const templates = body.templates.length ? body.templates : await usualPaper(tx, body)
     const token = newToken()
     await tx.insert(standingLinks).values({
       id,
       ...body,
+      templates,
       token,
       tokenHash: hashToken(token),
       createdAt: now(),

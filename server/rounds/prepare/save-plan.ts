@@ -78,7 +78,10 @@ async function withRecord(tx: Tx, p: PlanPerson): Promise<PlanPerson> {
 
 async function ownRecord(tx: Tx, p: PlanPerson): Promise<PlanPerson> {
   if (p.memberId) {
-    const [member] = await tx.select({ name: members.name, email: members.email }).from(members).where(eq(members.id, p.memberId))
+    const [member] = await tx
+      .select({ name: members.name, email: members.email })
+      .from(members)
+      .where(eq(members.id, p.memberId))
     if (!member) throw new Problem('invalid', `${p.name} is not a member of the business any more.`)
     return { ...p, contactId: null, name: p.name || member.name, email: p.email || member.email }
   }

@@ -105,7 +105,7 @@ const nobody = computed(() => (view.value?.state === 'open' && view.value.shut ?
   }
 }
 .title {
-  font: 600 var(--size-l) var(--serif);
+  font: 600 var(--size-xl) var(--serif);
   border-color: transparent;
   background: transparent;
   padding-inline: 0;
