@@ -69,7 +69,7 @@ class Desk {
   }
   async scan(g: Guest, n: number): Promise<void> {
     await this.page.getByRole('button', { name: 'Scan an ID' }).click()
-    await this.page.getByRole('textbox', { name: /Hold the document/ }).fill(passportOf(g, n))
+    await this.page.getByRole('textbox', { name: /Hold the code/ }).fill(passportOf(g, n))
     await this.page
       .getByRole('dialog')
       .getByRole('button', { name: new RegExp(`^${g.name},`) })

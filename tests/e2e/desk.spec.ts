@@ -49,7 +49,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
   await test.step('a document finds its owner, who signs on the tablet and is here', async () => {
     await page.getByRole('button', { name: 'Scan an ID' }).click()
     await atRest(page)
-    await page.getByRole('textbox', { name: /Hold the document/ }).fill(PASSPORT)
+    await page.getByRole('textbox', { name: /Hold the code/ }).fill(PASSPORT)
     await expect(page.getByText('Its check digits don’t fit')).toBeVisible()
     await accessible(page)
     await page.getByRole('button', { name: /^Nadia Ferrer/ }).click()

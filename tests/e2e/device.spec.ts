@@ -45,7 +45,7 @@ test('a contract is signed on the owner’s device, handed over and back with th
   await expect(page.getByRole('heading', { name: 'The round' })).toBeVisible()
 
   const { round } = await paperOf(api, contract)
-  expect(round!.people.map((p) => p.status)).toEqual(['done', 'asked'])
+  expect(round!.people.map((p) => p.status)).toEqual(['done', 'opened'])
   const { events } = await api.must<{ events: { type: string; data: { channel?: string } }[] }>(
     'GET',
     `/api/papers/${contract}/events`,

@@ -26,6 +26,7 @@ const textual = (key: string) => typeof tried.value!.answers[key] === 'string'
     :visible="true"
     position="right"
     header="Tried with sample answers"
+    aria-label="Tried with sample answers"
     class="w-130!"
     @update:visible="emit('close')"
   >
