@@ -1,6 +1,6 @@
 import { type Browser, type Page, chromium } from '@playwright/test'
 import type { DeskView } from '../../shared/out/desk'
-import { draw, launchOptions, signInAs } from '../../tests/support/browser'
+import { launchOptions, signInAs, signIt } from '../../tests/support/browser'
 import { Caller, OWNER, STAFF, signedIn } from '../../tests/support/caller'
 import type { StandingLinkView } from '../../shared/out/standing-links'
 import { inDays, jobOf, makeJob, sign } from '../../tests/support/line'
@@ -191,20 +191,7 @@ async function fillAndSign(page: Page): Promise<void> {
     await tick.check()
     await page.getByRole('textbox', { name: 'Who to call, with their number' }).fill('Sam, 01632 960 555')
   }
-  await page
-    .getByRole('button', { name: /^sign here/i })
-    .first()
-    .click()
-  await draw(page)
-  await page
-    .getByRole('button', { name: /^Sign the/ })
-    .first()
-    .click()
-  await page.getByRole('checkbox', { name: /I agree/ }).check()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Sign the/ })
-    .click()
+  await signIt(page)
 }
 
 async function deskOf(browser: Browser, server: TestServer, who: typeof OWNER & { name: string }): Promise<Desk> {

@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test'
 import type { StandingLinkView } from '../../shared/out/standing-links'
-import { draw, launchOptions, signInAs } from '../../tests/support/browser'
+import { launchOptions, signInAs, signIt } from '../../tests/support/browser'
 import { OWNER, signedIn } from '../../tests/support/caller'
 import { jobOf } from '../../tests/support/line'
 import { form } from '../../tests/support/flow'
@@ -94,40 +94,14 @@ export async function flow(keep: Keep, say: Say): Promise<void> {
     await own.getByLabel('Number of people').fill('2')
     await own.getByRole('button', { name: 'On to the paper' }).click()
     await own.waitForURL(/\/s\//)
-    await own
-      .getByRole('button', { name: /^sign here/i })
-      .first()
-      .click()
-    await draw(own)
-    await own
-      .getByRole('button', { name: /^Sign the/ })
-      .first()
-      .click()
-    await own.getByRole('checkbox', { name: /I agree/ }).check()
-    await own
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Sign the/ })
-      .click()
+    await signIt(own)
     await own.getByRole('heading', { name: /Thank you/ }).waitFor()
 
     const [answer] = (await owner.must<StandingLinkView>('GET', `/api/standing-links/${id}`)).answers
     const [paper] = (await jobOf(owner, answer!.jobId)).papers
     const { path } = await owner.must<{ path: string }>('POST', `/api/papers/${paper!.id}/countersign`)
     await page.goto(path)
-    await page
-      .getByRole('button', { name: /^sign here/i })
-      .first()
-      .click()
-    await draw(page)
-    await page
-      .getByRole('button', { name: /^Sign the/ })
-      .first()
-      .click()
-    await page.getByRole('checkbox', { name: /I agree/ }).check()
-    await page
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Sign the/ })
-      .click()
+    await signIt(page)
     const sealed = await until(
       () => owner.call('GET', `/api/papers/${paper!.id}/sealed`),
       (a) => a.status === 200,

@@ -3,7 +3,7 @@ import type { DeskView } from '../../shared/out/desk'
 import { OWNER } from '../support/caller'
 import { inDays, jobOf, makeJob } from '../support/line'
 import { until } from '../support/server'
-import { accessible, atRest, draw, expect, phone, signIn, test } from './support'
+import { accessible, atRest, expect, phone, signIn, signIt, test } from './support'
 
 const TODAY = inDays(0)
 const born = (years: number) => `${Number(TODAY.slice(0, 4)) - years}-03-01`
@@ -62,20 +62,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
     await page.goBack()
     await page.getByRole('checkbox', { name: 'What I tell you above is true' }).check()
     await page.getByRole('textbox', { name: 'Who to call, with their number' }).fill('Sam, 01632 960 555')
-    await page
-      .getByRole('button', { name: /^sign here/i })
-      .first()
-      .click()
-    await draw(page)
-    await page
-      .getByRole('button', { name: /^Sign the/ })
-      .first()
-      .click()
-    await page.getByRole('checkbox', { name: /I agree/ }).check()
-    await page
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Sign the/ })
-      .click()
+    await signIt(page)
     await page.getByRole('link', { name: 'Hand the device back' }).click()
     await page.getByLabel('PIN of Maren Fosse').fill(OWNER.pin)
     await page.getByRole('button', { name: 'Take it back' }).click()

@@ -2,7 +2,7 @@ import type { StandingLinkView } from '../../shared/out/standing-links'
 import { inDays, jobOf, makeJob } from '../support/line'
 import { form } from '../support/flow'
 import { until } from '../support/server'
-import { accessible, atRest, choose, draw, expect, phone, signIn, test } from './support'
+import { accessible, atRest, choose, expect, phone, signIn, signIt, test } from './support'
 
 test('a standing link is put together, tried, opened and answered on a phone by a parent with a child', async ({
   page,
@@ -99,20 +99,7 @@ test('a standing link is put together, tried, opened and answered on a phone by 
       await tick.check()
     for (const who of await own.getByRole('textbox', { name: /Who to call, with their number/ }).all())
       await who.fill('Sam, 01632 960 555')
-    await own
-      .getByRole('button', { name: /^sign here/i })
-      .first()
-      .click()
-    await draw(own)
-    await own
-      .getByRole('button', { name: /^Sign / })
-      .last()
-      .click()
-    await own.getByRole('checkbox', { name: /I agree/ }).check()
-    await own
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Sign / })
-      .click()
+    await signIt(own)
     await expect(own.getByRole('heading', { name: 'Show this at the desk' })).toBeVisible()
     await expect(own.getByText('Mio Sato', { exact: true })).toBeVisible()
     await accessible(own)

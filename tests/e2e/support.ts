@@ -55,6 +55,7 @@ export {
   draw,
   openLine,
   signInAs as signIn,
+  signIt,
   signOnPages,
 } from '../support/browser'
 

@@ -83,3 +83,21 @@ export async function signOnPages(page: Page): Promise<void> {
     .first()
     .click()
 }
+
+/** Signs what is open: the first place, drawn; then the last button, and the sentence of consent. */
+export async function signIt(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: /^sign here/i })
+    .first()
+    .click()
+  await draw(page)
+  await page
+    .getByRole('button', { name: /^Sign (the|\d)/ })
+    .first()
+    .click()
+  await page.getByRole('checkbox', { name: /I agree/ }).check()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Sign (the|\d)/ })
+    .click()
+}

@@ -117,7 +117,10 @@ async function next() {
     if (framed.value) ended.value = path
     else window.location.assign(path)
   } catch (e) {
-    throw inOurWords(e)
+    const told = inOurWords(e)
+    // What is wrong is said at its field: that has to be there first.
+    await nextTick()
+    throw told
   }
 }
 </script>
@@ -160,7 +163,6 @@ async function next() {
       </div>
       <FormOf
         v-else
-        :key="page"
         v-slot="{ busy }"
         :schema="schema"
         :given="() => ({ ...typed.who, answers: typed.answers })"
