@@ -19,6 +19,10 @@ const session = useSession()
 const notices = useNotices()
 const mayBook = computed(() => session.may('book'))
 const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
+/** Shuts what is done with: by the time its answer is here something else may be open. */
+const shut = (what: typeof open.value) => {
+  if (open.value === what) open.value = ''
+}
 const toggle = (what: typeof open.value) => {
   open.value = open.value === what ? '' : what
 }
@@ -66,7 +70,7 @@ async function addNote(body: object) {
   await post('/notes', body)
   note.words = ''
   taken.value = []
-  open.value = ''
+  shut('note')
 }
 const again = async () => {
   const { id } = await api<{ id: string }>(`/api/jobs/${job.value.id}/copy`, {
@@ -84,7 +88,7 @@ const booked = computed(() => newPayment.extend({ amount: typedAmount(job.value.
 async function addPayment(body: object) {
   await post('/payments', body)
   Object.assign(payment, { amount: '', key: newKey() })
-  open.value = ''
+  shut('payment')
 }
 </script>
 
