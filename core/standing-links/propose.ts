@@ -9,6 +9,8 @@ export interface Target {
 /** Why two belong together: they are called the same, nearly the same, or they alone are of one kind. */
 export type Because = 'same words' | 'like words' | 'same kind'
 
+/** Kinds that say by themselves what an answer is about; choices, ticks and numbers may be about anything. */
+const TELLING = new Set<Target['type']>(['day', 'email', 'phone', 'amount'])
 const SMALL = new Set([
   'the',
   'a',
@@ -80,7 +82,7 @@ export function propose(
     else if (best && best.score >= 0.5 && best.score > (ranked[1]?.score ?? 0)) take(target, best.q.key, 'like words')
   }
   for (const target of targets) {
-    if (out[target.key] || target.type === 'text') continue
+    if (out[target.key] || !TELLING.has(target.type)) continue
     const same = questions.filter((q) => kindOf(q) === target.type && !used.has(q.key))
     const rivals = targets.filter((t) => t.type === target.type && !out[t.key])
     if (same.length === 1 && rivals.length === 1) take(target, same[0]!.key, 'same kind')

@@ -222,7 +222,8 @@ export async function copyJob(id: string, key: string): Promise<string> {
   })
 }
 
-export async function addGuest(jobId: string, contactId: string): Promise<void> {
+/** Somebody more comes to a job. `among` many who come at once its other papers aren't looked at again for each. */
+export async function addGuest(jobId: string, contactId: string, among = false): Promise<void> {
   await write(async (tx) => {
     await loadJob(jobId)
     const [{ n }] = (await tx
@@ -230,6 +231,6 @@ export async function addGuest(jobId: string, contactId: string): Promise<void> 
       .from(guests)
       .where(eq(guests.jobId, jobId))) as [{ n: number }]
     await tx.insert(guests).values({ jobId, contactId, position: n }).onConflictDoNothing()
-    touch(jobId)
+    touch(jobId, among ? { papers: [] } : {})
   })
 }

@@ -13,12 +13,12 @@ import { guardianProblem, takesChildren } from '../../../core/visits/signed-for'
 import { usesOfValue } from '../../../core/document/values'
 import { MOST_PAPERS } from '../../../core/rounds/plan'
 import { formatMoney } from '../../../core/money/money'
-import { newContact, newJob } from '../../../shared/jobs'
+import { editContact, newContact, newJob } from '../../../shared/jobs'
 import type { StandingAnswer } from '../../../shared/standing-links'
 import type { WordKey } from '../../../shared/words'
 import { SYSTEM } from '../../chain/record'
 import { issueLink, linkUrl } from '../../chain/links'
-import { addContact } from '../../contacts/contacts'
+import { addContact, changeContact } from '../../contacts/contacts'
 import { addGuest, createJob } from '../../jobs/jobs'
 import { memberById } from '../../members/members'
 import { later, now, today } from '../../platform/clock'
@@ -130,7 +130,9 @@ function tellsOn(list: readonly Template[], contact: typeof contacts.$inferSelec
     const party = partyOf({ document } as Template)
     return (['email', 'phone', 'address', 'born'] as const).some((fact) => {
       const known = contact[fact] ?? ''
-      return known !== '' && known !== typed[fact] && usesOfValue(document, `${party}.${fact}`).printed > 0
+      // What it would have to say and the record can't is no reason to take the record, either.
+      const unfit = known === '' ? fact === 'email' || fact === 'phone' : known !== typed[fact]
+      return unfit && usesOfValue(document, `${party}.${fact}`).printed > 0
     })
   })
 }
@@ -197,8 +199,11 @@ async function whoIs(
     !(contact.born && given.born && contact.born !== given.born) &&
     !(link.settings.proof === 'none' && tellsOn(list, contact, said))
   ) {
-    if (!contact.born && given.born)
-      await tx.update(contacts).set({ born: given.born }).where(eq(contacts.id, contact.id))
+    // What the record doesn't say yet may be said; how they are reached is for somebody who proved it, or for a member, to say.
+    const fresh = (['born', 'address', 'taxNumber'] as const).flatMap((f) =>
+      !contact[f] && said[f] ? [[f, said[f]]] : [],
+    )
+    if (fresh.length) await changeContact(contact.id, editContact.parse(Object.fromEntries(fresh)))
     return { id: contact.id, known: 'known', perhaps: null }
   }
   const id = await addNew(tx, { ...given, ...said })
@@ -300,7 +305,7 @@ async function takeIn(
     if (perPerson !== null && before!.n >= perPerson)
       throw refuse('not-now', 'You have signed by this link already.', 'standAgain')
     const jobId = link.jobId ?? (await makeJob(link, who.id, given, id, said.home))
-    if (link.jobId) for (const contactId of coming) await addGuest(jobId, contactId)
+    if (link.jobId) for (const contactId of coming) await addGuest(jobId, contactId, true)
     const answer = {
       id,
       linkId: link.id,

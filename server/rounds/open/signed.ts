@@ -22,7 +22,8 @@ export async function answerSigned(roundId: string): Promise<void> {
     .where(eq(roundPeople.roundId, roundId))
   if (!row) return
   await write(async () => {
-    await bringHome(row.answer, goneHome(row.settings, row.answer.answers).person, row.name)
+    const proved = row.settings.proof !== 'none' || row.answer.known === 'new'
+    await bringHome(row.answer, goneHome(row.settings, row.answer.answers).person, row.name, proved)
     await takeBackOthers(roundId, row.answer.jobId)
   })
 }
@@ -32,12 +33,15 @@ async function bringHome(
   { contactId, jobId }: typeof standingAnswers.$inferSelect,
   facts: Record<string, string>,
   link: string,
+  proved: boolean,
 ): Promise<void> {
   const [contact] = await db().select().from(contacts).where(eq(contacts.id, contactId))
   const given = Object.entries(facts) as [Fact, string][]
-  const differs = given.filter(([fact, value]) => contact![fact] && contact![fact] !== value)
+  // How a record is reached isn't changed by somebody who only said that it is theirs.
+  const reach = (fact: Fact) => !proved && (fact === 'email' || fact === 'phone')
+  const differs = given.filter(([fact, value]) => (contact![fact] || reach(fact)) && contact![fact] !== value)
   for (const [fact, value] of given) {
-    if (contact![fact]) continue
+    if (contact![fact] || reach(fact)) continue
     const read = editContact.safeParse({ [fact]: value })
     if (read.success) await changeContact(contactId, read.data)
   }
@@ -47,7 +51,7 @@ async function bringHome(
     type: 'standing',
     words: `${contact!.name.slice(0, 80)} said otherwise by “${link}” than their record does`,
     detail: differs
-      .map(([fact, value]) => `${fact}: ${contact![fact]} there, ${value} said`)
+      .map(([fact, value]) => `${fact}: ${contact![fact] || 'nothing'} there, ${value} said`)
       .join(', ')
       .slice(0, 500),
     state: 'yours',

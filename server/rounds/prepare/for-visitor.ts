@@ -113,7 +113,7 @@ async function makePapers(v: Visitor): Promise<string[]> {
         updatedAt: now(),
       })
       .onConflictDoNothing()
-    touch(v.jobId)
+    touch(v.jobId, { papers: ids })
     return ids
   })
 }
