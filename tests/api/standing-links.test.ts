@@ -260,6 +260,29 @@ describe('whose record an answer is', () => {
     const [kept] = await server.rows('select born, email from contacts where id = ?', [id])
     expect(kept).toMatchObject({ born: born(50), email: known.email })
   })
+  it('is told what it doesn’t say yet, but never how it is reached; what differs is said to the business', async () => {
+    const { id: template } = await formPaper(owner, 'With {client.name}, {client.address}.')
+    const known = person()
+    const { id: contactId } = await owner.must<{ id: string }>('POST', '/api/contacts', {
+      name: known.name,
+      email: known.email,
+    })
+    const questions = [
+      { key: 'where', type: 'text', label: 'Address' },
+      { key: 'call', type: 'text', label: 'Phone', format: { kind: 'phone' } },
+    ]
+    const home = { where: 'person.address', call: 'person.phone' }
+    const l = await link({ questions, home }, { jobId: null, kindId: 'garden', templates: [template] })
+    await signs(l, { ...known, born: '', answers: { where: '4 Shore Lane', call: '01632 960 999' } })
+    const [made] = (await linkOf(l.id)).answers
+    expect(made).toMatchObject({ contactId, known: 'known' })
+    await until(
+      () => jobOf(owner, made!.jobId),
+      (j) => JSON.stringify(j.thread).includes('said otherwise'),
+    )
+    const [kept] = await server.rows('select address, phone from contacts where id = ?', [contactId])
+    expect(kept).toEqual({ address: '4 Shore Lane', phone: '' })
+  })
   it('is not taken where the paper would tell a stranger what the record knows', async () => {
     const { id: template } = await formPaper(owner, 'With {client.name}, who lives at {client.address}.')
     const known = person()
