@@ -19,6 +19,7 @@ import {
   roundPeople,
   rhythms,
   rounds,
+  standingAnswers,
   standings,
   uploads,
   visitMarks,
@@ -108,6 +109,8 @@ export async function forgetPerson(id: string): Promise<void> {
     }
     for (const job of await tx.select().from(jobs).where(eq(jobs.clientId, id))) await forgetJob(job)
     await tx.update(visitMarks).set({ words: '' }).where(eq(visitMarks.contactId, id))
+    await tx.update(standingAnswers).set({ answers: {} }).where(eq(standingAnswers.contactId, id))
+    await tx.update(standingAnswers).set({ perhaps: null }).where(eq(standingAnswers.perhaps, id))
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
   })

@@ -14,6 +14,8 @@ import {
   roundEvents,
   roundPeople,
   rounds,
+  standingAnswers,
+  standingLinks,
   visitMarks,
 } from '../platform/db/schema'
 import { now } from '../platform/clock'
@@ -94,6 +96,12 @@ async function jobsOf(id: string): Promise<PersonData['jobs']> {
             d.select().from(happenings).where(eq(happenings.jobId, job.id)).orderBy(asc(happenings.at)),
           ])
         : [[], [], []]
+      const said = await d
+        .select({ at: standingAnswers.at, link: standingLinks.name, answers: standingAnswers.answers })
+        .from(standingAnswers)
+        .innerJoin(standingLinks, eq(standingLinks.id, standingAnswers.linkId))
+        .where(and(eq(standingAnswers.jobId, job.id), eq(standingAnswers.contactId, id)))
+        .orderBy(asc(standingAnswers.at))
       return {
         id: job.id,
         title: job.title,
@@ -105,6 +113,7 @@ async function jobsOf(id: string): Promise<PersonData['jobs']> {
         notes: own ? job.notes : '',
         agreedOn: own ? job.agreedOn : null,
         payments: paid.map(({ stage, amount, method, at }) => ({ stage, amount, method, at })),
+        answers: said,
         visits: marks.map(({ at, kind, by, words }) => ({ at, kind, by, words })),
         invoices: billed.map(({ number, issuedOn }) => ({ number, issuedOn })),
         thread: thread.map(({ at, words, detail }) => ({ at, words, detail })),

@@ -23,6 +23,14 @@ export const personData = z.object({
       agreedOn: z.string().nullable(),
       payments: z.array(z.object({ stage: z.string(), amount, method: z.string(), at: z.string() })),
       invoices: z.array(z.object({ number: z.string(), issuedOn: z.string() })),
+      /** What they answered by standing links. */
+      answers: z.array(
+        z.object({
+          at: z.string(),
+          link: z.string(),
+          answers: z.record(z.string(), z.union([z.string(), z.boolean()])),
+        }),
+      ),
       visits: z.array(z.object({ at: z.string(), kind: z.string(), by: z.string(), words: z.string() })),
       thread: z.array(z.object({ at: z.string(), words: z.string(), detail: z.string() })),
     }),

@@ -283,6 +283,16 @@ describe('whose record an answer is', () => {
     const [kept] = await server.rows('select address, phone from contacts where id = ?', [contactId])
     expect(kept).toEqual({ address: '4 Shore Lane', phone: '' })
   })
+  it('goes with the person: what they answered is in what is told of them, and gone when they are forgotten', async () => {
+    const l = await link({ questions: [{ key: 'heard', type: 'text', label: 'How did you hear of us?' }] })
+    await signs(l, person({ answers: { heard: 'From my sister' } }))
+    const { contactId } = (await linkOf(l.id)).answers[0]!
+    const data = await owner.must<object>('GET', `/api/contacts/${contactId}/data`)
+    expect(JSON.stringify(data)).toContain('From my sister')
+    await owner.must('POST', `/api/contacts/${contactId}/forget`)
+    expect(JSON.stringify(await linkOf(l.id))).not.toContain('Yuki')
+    expect(JSON.stringify(await owner.must<object>('GET', `/api/contacts/${contactId}/data`))).not.toContain('sister')
+  })
   it('is not taken where the paper would tell a stranger what the record knows', async () => {
     const { id: template } = await formPaper(owner, 'With {client.name}, who lives at {client.address}.')
     const known = person()
