@@ -19,11 +19,7 @@ export function visitCode(hex: string): string {
 
 /** A code as it was typed or read, as it is shown; null for what is none, or was misread. */
 export function readCode(text: string): string | null {
-  const bare = text
-    .toUpperCase()
-    .replace(/[\s-]/g, '')
-    .replace(/O/g, '0')
-    .replace(/[IL]/g, '1')
+  const bare = text.toUpperCase().replace(/[\s-]/g, '').replace(/O/g, '0').replace(/[IL]/g, '1')
   if (bare.length !== LENGTH + 1 || [...bare].some((s) => !SIGNS.includes(s))) return null
   return guard(bare.slice(0, LENGTH)) === bare[LENGTH] ? `${bare.slice(0, 3)}-${bare.slice(3)}` : null
 }

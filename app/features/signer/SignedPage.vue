@@ -162,8 +162,7 @@ const pdfOf = (id: string, sealed: boolean) =>
       <div v-for="v in view.atDesk" :key="v.code" class="flex gap-4 items-center">
         <LazyQrImage :text="v.code" :label="`${v.name}, ${v.code}`" class="w-28" />
         <p>
-          <span class="block">{{ v.name }}</span
-          ><b class="text-l">{{ v.code }}</b>
+          <span class="block">{{ v.name }}</span><b class="text-l">{{ v.code }}</b>
         </p>
       </div>
     </section>
