@@ -2,7 +2,7 @@ import { chromium } from '@playwright/test'
 import type { StandingLinkView } from '../../shared/out/standing-links'
 import { launchOptions, signInAs, signIt } from '../../tests/support/browser'
 import { OWNER, signedIn } from '../../tests/support/caller'
-import { jobOf } from '../../tests/support/line'
+import { countersign, jobOf } from '../../tests/support/line'
 import { form } from '../../tests/support/flow'
 import { TestServer, until } from '../../tests/support/server'
 import { seedOnce } from '../lib.mjs'
@@ -99,9 +99,7 @@ export async function flow(keep: Keep, say: Say): Promise<void> {
 
     const [answer] = (await owner.must<StandingLinkView>('GET', `/api/standing-links/${id}`)).answers
     const [paper] = (await jobOf(owner, answer!.jobId)).papers
-    const { path } = await owner.must<{ path: string }>('POST', `/api/papers/${paper!.id}/countersign`)
-    await page.goto(path)
-    await signIt(page)
+    await countersign(owner, paper!.id)
     const sealed = await until(
       () => owner.call('GET', `/api/papers/${paper!.id}/sealed`),
       (a) => a.status === 200,
