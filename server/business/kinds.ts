@@ -2,7 +2,7 @@ import { and, count, eq, isNull, max } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { namedKind } from '../../shared/starter'
 import { db, write } from '../platform/db/client'
-import { jobs, kinds, members, templates } from '../platform/db/schema'
+import { jobs, kinds, members, standingLinks, templates } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { Problem } from '../platform/problem'
 
@@ -69,6 +69,12 @@ export async function removeKind(id: string): Promise<void> {
         'not-now',
         `${used!.n === 1 ? 'One job is' : `${used!.n} jobs are`} of this kind. It stays as long as they do.`,
       )
+    const [link] = await tx
+      .select({ name: standingLinks.name })
+      .from(standingLinks)
+      .where(eq(standingLinks.kindId, id))
+      .limit(1)
+    if (link) throw new Problem('not-now', `The standing link “${link.name}” leads to it. Change that first.`)
     const [all] = await tx.select({ n: count() }).from(kinds)
     if (all!.n < 2) throw new Problem('not-now', 'One kind of job has to stay: every job is of one.')
     await tx.delete(kinds).where(eq(kinds.id, id))

@@ -12,6 +12,7 @@ import {
   payments,
   rhythmDays,
   rhythms,
+  standingLinks,
   standings,
 } from '../platform/db/schema'
 
@@ -26,6 +27,7 @@ async function untouched(ids: readonly string[]): Promise<string[]> {
         and not exists (select 1 from ${payments} where ${payments.jobId} = ${jobs.id})
         and not exists (select 1 from ${invoices} where ${invoices.jobId} = ${jobs.id})
         and not exists (select 1 from ${guests} where ${guests.jobId} = ${jobs.id})
+        and not exists (select 1 from ${standingLinks} where ${standingLinks.jobId} = ${jobs.id})
         and not exists (select 1 from ${rhythms} where ${rhythms.jobId} = ${jobs.id})
         and (select count(*) from ${happenings} where ${happenings.jobId} = ${jobs.id}) <= 1`,
     )

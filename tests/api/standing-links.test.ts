@@ -464,6 +464,20 @@ describe('who may', () => {
     }
     expect((await owner.post('/api/standing-links', { name: 'x', settings: {} })).status).toBe(422)
     expect((await owner.post('/api/standing-links', { name: 'x', jobId: 'gone', settings: {} })).status).toBe(422)
+    // A kind one leads to stays as long as it does.
+    const { kinds } = await owner.must<{ kinds: { id: string; settings: object }[] }>('GET', '/api/library')
+    const { settings } = kinds.find((k) => k.id === 'garden')!
+    const { id: kind } = await owner.must<{ id: string }>('POST', '/api/kinds', { name: 'Rare', settings })
+    const { id: leads } = await owner.must<{ id: string }>('POST', '/api/standing-links', {
+      name: 'Rare',
+      kindId: kind,
+      settings: {},
+    })
+    expect((await owner.call('DELETE', `/api/kinds/${kind}`)).body).toMatchObject({
+      title: expect.stringContaining('Rare'),
+    })
+    await owner.must('DELETE', `/api/standing-links/${leads}`)
+    await owner.must('DELETE', `/api/kinds/${kind}`)
     const used = await link()
     await answer(used, person())
     expect((await owner.call('DELETE', `/api/standing-links/${used.id}`)).status).toBe(409)
