@@ -44,8 +44,12 @@ function story(p: RoundPersonView): string[] {
     ...(p.again ? ['has to sign again: it was corrected'] : []),
   ]
 }
+/** Who else may take somebody’s place, where any one of several may. */
+const orElse = (p: RoundPersonView) =>
+  people.value.filter((x) => !!p.place && x.place === p.place && x.id !== p.id).map((x) => x.name)
 const how = (p: RoundPersonView) =>
   [
+    ...(orElse(p).length && p.status !== 'done' ? [`or ${orElse(p).join(' or ')}, whoever is first`] : []),
     p.member
       ? 'signed in'
       : `${reachWords(p.reach as 'email', p.part)}${p.email ? `, ${p.email}` : ''}${p.phone ? `, ${p.phone}` : ''}`,
