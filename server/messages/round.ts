@@ -132,7 +132,8 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
     const attachments = byLink
       ? []
       : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
-    const codes = await deskCodes(list, round.jobId)
+    // Whoever merely reads along isn't who comes.
+    const codes = person.part === 'sign' ? await deskCodes(list, round.jobId) : []
     await post(business, {
       about: 'papers',
       key,
