@@ -10,24 +10,3 @@ export async function inTurns<T, R>(all: readonly T[], each: (one: T, i: number)
   }
   return out
 }
-
-/**
- * Has at most so many pieces of work go on at once; the others wait in the order they came. What many ask for in one moment
- * then leaves room for everybody else.
- */
-export function atMost(n: number): <T>(work: () => Promise<T>) => Promise<T> {
-  const waiting: (() => void)[] = []
-  let going = 0
-  return async (work) => {
-    if (going >= n) await new Promise<void>((resolve) => void waiting.push(resolve))
-    else going += 1
-    try {
-      return await work()
-    } finally {
-      // Whoever is next takes this place over.
-      const next = waiting.shift()
-      if (next) next()
-      else going -= 1
-    }
-  }
-}

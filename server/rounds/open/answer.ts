@@ -26,15 +26,11 @@ import { type Db, db, write } from '../../platform/db/client'
 import { catalogue, contacts, guests, jobs, papers, standingAnswers, visitMarks } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { take } from '../../platform/throttle'
-import { atMost } from '../../platform/turns'
 import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
 import { inLanguage } from '../../templates/languages'
 import { sendForVisitor } from '../prepare/for-visitor'
 import { type StandingLink, type Template, partyOf, standsAgainst, templatesOf } from './links'
-
-/** As many as the threads that draw can keep up with. */
-const AT_ONCE = atMost(3)
 
 /** What is refused carries the name of its words, so that the page says it in the visitor's language. */
 const refuse = (code: 'invalid' | 'not-now', words: string, say: WordKey, fields: Record<string, string> = {}) =>
@@ -374,10 +370,7 @@ async function makeJob(
  * Takes what somebody answered by a standing link: makes their record, their visit or job, their papers and the round, and
  * gives them the address to sign at. Sent again with the same id it is the same answer.
  */
-export const answerLink = (...of: Parameters<typeof takeAnswer>): Promise<{ path: string }> =>
-  AT_ONCE(() => takeAnswer(...of))
-
-async function takeAnswer(
+export async function answerLink(
   link: StandingLink,
   given: StandingAnswer,
   language: string,
