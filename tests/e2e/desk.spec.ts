@@ -19,7 +19,7 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
   test.setTimeout(300_000)
   const { id } = await makeJob(api, {
     kindId: 'session',
-    title: 'Lakeside swim',
+    title: 'Moonlight bathing',
     lines: [],
     starts: `${TODAY}T23:40`,
     ends: `${TODAY}T23:59`,
