@@ -52,6 +52,17 @@ export const mapDocument = (d: PaperDocument, change: (blocks: Block[]) => Block
   body: change(d.body),
 })
 
+/** A document with each of its fields changed, where it stands by itself and within a line. */
+export function mapFields(document: PaperDocument, change: <F extends FieldSpec>(f: F) => F): PaperDocument {
+  return mapDocument(document, (blocks) =>
+    mapBlocks(blocks, (b) => {
+      if (b.t === 'field') return [{ ...b, field: change(b.field) }]
+      if (b.t !== 'paragraph' && b.t !== 'heading') return [b]
+      return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: change(i.field) } : i)) }]
+    }),
+  )
+}
+
 /** Every field on the paper, in reading order, each key once. */
 export function fieldsOf(document: PaperDocument): FieldSpec[] {
   const found = new Map<string, FieldSpec>()

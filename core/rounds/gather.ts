@@ -1,5 +1,5 @@
 import type { PaperDocument } from '../document/model'
-import { pageInitials, fieldsOf, mapDocument, mapBlocks } from '../document/walk'
+import { pageInitials, fieldsOf, mapFields } from '../document/walk'
 import type { FieldSpec } from '../document/field'
 import { mapRule } from '../fields/rules'
 import type { PlacedField } from '../layout/types'
@@ -72,16 +72,6 @@ export function gather(
       placed: paper.placed.map((at) => ({ ...at, field: change(at.field) })),
     }
   })
-}
-
-function mapFields(document: PaperDocument, change: <F extends FieldSpec>(f: F) => F): PaperDocument {
-  return mapDocument(document, (blocks) =>
-    mapBlocks(blocks, (b) => {
-      if (b.t === 'field') return [{ ...b, field: change(b.field) }]
-      if (b.t !== 'paragraph' && b.t !== 'heading') return [b]
-      return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: change(i.field) } : i)) }]
-    }),
-  )
 }
 
 /** The fields of one place over all papers, each once. */

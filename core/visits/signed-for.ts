@@ -1,6 +1,6 @@
 import type { FieldSpec } from '../document/field'
 import type { PaperDocument } from '../document/model'
-import { mapBlocks, mapDocument } from '../document/walk'
+import { mapFields } from '../document/walk'
 
 const CHILD = 'guest'
 const GUARDIAN = 'guardian'
@@ -23,15 +23,8 @@ export function signedFor(document: PaperDocument, child: string): PaperDocument
           label: `${f.label} (${child})`.slice(0, 200),
           ...(f.type === 'name' ? { preset: child } : {}),
         }
-  const changed = mapDocument(document, (blocks) =>
-    mapBlocks(blocks, (b) => {
-      if (b.t === 'field') return [{ ...b, field: change(b.field) }]
-      if (b.t !== 'paragraph' && b.t !== 'heading') return [b]
-      return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: change(i.field) } : i)) }]
-    }),
-  )
   return {
-    ...changed,
+    ...mapFields(document, change),
     parties: document.parties.filter((p) => p.key !== CHILD),
     ...(document.initials ? { initials: document.initials.filter((k) => k !== CHILD) } : {}),
   }

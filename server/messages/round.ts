@@ -4,7 +4,7 @@ import { and, eq } from 'drizzle-orm'
 import type { News } from '../../core/rounds/told'
 import { fill, listIn } from '../../shared/words'
 import { roundWords } from '../../shared/words/says'
-import { codeOfVisit } from '../desk/codes'
+import { codesOn } from '../desk/codes'
 import { putBlob } from '../platform/blobs'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
@@ -17,7 +17,6 @@ import { roundState } from '../chain/state'
 import { type About, aboutPerson } from './about'
 import { isOrganisation } from '../records/contacts'
 import { freshLink, linkOf, post, text } from './compose'
-import type { RoundPaper } from '../chain/papers'
 
 /** To whom somebody passed it on: from whom it comes, and why, as they wrote it. */
 async function passedWords({ person, says }: About): Promise<string[]> {
@@ -133,7 +132,8 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
       ? []
       : await Promise.all(list.map(async (p) => ({ name: await sealedName(round.id, p.paper.id), sha: p.sealedSha! })))
     // Whoever merely reads along isn't who comes.
-    const codes = person.part === 'sign' ? await deskCodes(list, round.jobId) : []
+    const codes =
+      person.part === 'sign' ? await Promise.all(codesOn(list, round.jobId).map((c) => codePicture(c.code))) : []
     await post(business, {
       about: 'papers',
       key,
@@ -151,18 +151,7 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
   await tried(send, round.id, personId, person.email || person.how.phone)
 }
 
-/** The codes of the visitors some waivers are of, each with its QR code as a picture to be shown at the desk. */
-async function deskCodes(
-  list: readonly RoundPaper[],
-  jobId: string,
-): Promise<{ code: string; name: string; sha: string }[]> {
-  return Promise.all(
-    list.flatMap(({ paper }) => {
-      const guest = paper.kind === 'waiver' ? paper.bindings.guest : undefined
-      return guest && 'contactId' in guest ? [codePicture(codeOfVisit(jobId, guest.contactId))] : []
-    }),
-  )
-}
+/** The QR code of a visit as a picture to be shown at the desk. */
 async function codePicture(code: string): Promise<{ code: string; name: string; sha: string }> {
   const png = await toBuffer(code, { margin: 2, scale: 8 })
   return { code, name: `${code}.png`, sha: await putBlob(new Uint8Array(png), 'image/png') }

@@ -19,7 +19,7 @@ import { loadPaper, type Paper } from '../records/paper'
 type Template = typeof templates.$inferSelect
 
 /** The template asked for, or the job kind's usual one for a kind of paper, in the language of whom it is made out to. */
-async function templateFor(tx: Db, { kind, job }: LoadedJob, input: MakePaper): Promise<Template> {
+export async function templateFor(tx: Db, { kind, job }: LoadedJob, input: MakePaper): Promise<Template> {
   const usual = input.kind && kind.settings.templates[input.kind as 'quote']
   const id = input.templateId ?? usual
   const [template] = id ? await tx.select().from(templates).where(eq(templates.id, id)) : []

@@ -2,7 +2,7 @@ import type { FactRule } from '../../core/facts/facts'
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { amend, amendmentList } from '../../core/amend/amend'
 import type { PaperDocument } from '../../core/document/model'
-import { fieldsOf, mapDocument, mapBlocks } from '../../core/document/walk'
+import { fieldsOf, mapFields } from '../../core/document/walk'
 import type { PaperFigures } from '../../core/layout/figures'
 import { turnOf } from '../../core/rounds/bind'
 import { linesIn } from '../../core/pricing/said'
@@ -37,13 +37,7 @@ function withPresets(document: PaperDocument, presets: PaperOwn['presets']): Pap
   if (Object.keys(presets).length === 0) return document
   const set = <F extends { key: string }>(field: F): F =>
     presets[field.key] ? { ...field, preset: presets[field.key] } : field
-  return mapDocument(document, (blocks) =>
-    mapBlocks(blocks, (b) => {
-      if (b.t === 'field') return [{ ...b, field: set(b.field) }]
-      if (b.t !== 'paragraph' && b.t !== 'heading') return [b]
-      return [{ ...b, content: b.content.map((i) => (i.t === 'field' ? { ...i, field: set(i.field) } : i)) }]
-    }),
-  )
+  return mapFields(document, set)
 }
 
 /** Contacts who stand for parties of a paper, by the party's key. */

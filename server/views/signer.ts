@@ -6,7 +6,7 @@ import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import { now, today } from '../platform/clock'
-import { codeOfVisit } from '../desk/codes'
+import { codesOn } from '../desk/codes'
 import { takesCards } from '../gateways/cards'
 import { db } from '../platform/db/client'
 import { contacts, jobs, members, paperVersions, proofs, roundEvents, rounds } from '../platform/db/schema'
@@ -167,18 +167,16 @@ export async function signerView(
 
 /** The codes of the visitors whose waivers somebody signed: what they show at the desk. */
 async function deskCodes(list: readonly RoundPaper[], jobId: string): Promise<SignerView['atDesk']> {
-  const ids = list.flatMap(({ paper }) => {
-    const guest = paper.kind === 'waiver' ? paper.bindings.guest : undefined
-    return guest && 'contactId' in guest ? [guest.contactId] : []
-  })
-  if (!ids.length) return []
+  const codes = codesOn(list, jobId)
+  if (!codes.length) return []
+  const ids = codes.map((c) => c.contactId)
   const rows = await db()
     .select({ id: contacts.id, name: contacts.name })
     .from(contacts)
     .where(inArray(contacts.id, ids))
-  return ids.flatMap((id) => {
-    const who = rows.find((r) => r.id === id)
-    return who ? [{ name: who.name, code: codeOfVisit(jobId, id) }] : []
+  return codes.flatMap(({ contactId, code }) => {
+    const who = rows.find((r) => r.id === contactId)
+    return who ? [{ name: who.name, code }] : []
   })
 }
 

@@ -37,7 +37,7 @@ import {
 import { standingUrl } from '../platform/tokens'
 import { allFacts } from '../records/facts'
 import { theBusiness } from '../records/business'
-import { hasSigned, takenBy } from '../rounds/open/answer'
+import { awaitedIn, hasSigned, takenBy } from '../rounds/open/taken'
 import { type StandingLink, loadStandingLink, standsAgainst, templatesOf, whyNot } from '../rounds/open/links'
 import { inLanguage } from '../templates/languages'
 
@@ -46,12 +46,12 @@ const stateOf = (l: StandingLink): StandingLinkRow['state'] =>
   l.closedAt ? 'closed' : l.openedAt ? 'open' : 'being prepared'
 
 /** Why nobody can use a link now. While somebody is expected who hasn't signed, a full session isn't shut: the place is theirs. */
-const shutNow = (link: StandingLink, counted: Awaited<ReturnType<typeof takenBy>>, day: string) =>
+const shutNow = async (link: StandingLink, counted: Awaited<ReturnType<typeof takenBy>>, day: string) =>
   shutFor(link.settings, {
     closed: !isOpen(link),
     today: day,
     taken: counted.taken,
-    free: counted.awaited > 0 ? null : counted.free,
+    free: counted.free === 0 && (await awaitedIn(link.jobId!)) > 0 ? null : counted.free,
   })
 
 /** What a standing link shows to whoever opens it. */
@@ -74,7 +74,7 @@ export async function openView(link: StandingLink, language: Language): Promise<
     name: link.name,
     business: { name: business.name, email: business.email, phone: business.phone, look: { logo, ...shadesOf(main) } },
     language,
-    shut: shutNow(link, counted, today(business.timeZone)),
+    shut: await shutNow(link, counted, today(business.timeZone)),
     session: session ? { starts: session.starts, place: session.place } : null,
     places: settings.whileFree && counted.free !== null ? { free: counted.free, all: session!.people! } : null,
     papers: list.map((t) => t.name),
@@ -224,9 +224,8 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
   const link = await loadStandingLink(id)
   const { timeZone } = await theBusiness()
   const now = today(timeZone)
-  const [list, against, counted, costs, answers, all, sessions, kindRows, items, counts] = await Promise.all([
+  const [list, counted, costs, answers, all, sessions, kindRows, items, counts] = await Promise.all([
     templatesOf(link),
-    standsAgainst(link),
     takenBy(db(), link),
     costsOf(id),
     answersBy(id),
@@ -265,8 +264,8 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
     templates: link.templates,
     settings,
     stops: flowStops(settings, papers, link.jobId ? 'visit' : link.kindId ? 'job' : 'nothing'),
-    against,
-    shut: shutNow(link, counted, now),
+    against: standsAgainst(link, list),
+    shut: await shutNow(link, counted, now),
     values: values.map(({ template, ask }) => ({
       key: valueKey(template.id, ask.key),
       templateId: template.id,

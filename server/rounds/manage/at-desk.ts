@@ -8,12 +8,10 @@ import type { deskSign } from '../../../shared/desk'
 import type { Actor } from '../../chain/record'
 import { roundOfPaper } from '../../chain/round'
 import { roundState } from '../../chain/state'
-import { discardDraft, makeJobPaper } from '../../papers/make'
-import { clientLanguage } from '../../chain/language'
-import { inLanguage } from '../../templates/languages'
+import { discardDraft, makeJobPaper, templateFor } from '../../papers/make'
 import { sendForVisitor } from '../prepare/for-visitor'
 import { db, write } from '../../platform/db/client'
-import { papers, templates } from '../../platform/db/schema'
+import { papers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { loadJob } from '../../records/job'
 import { type Paper, loadPaper } from '../../records/paper'
@@ -127,16 +125,10 @@ async function signForFamily(
     // What was made beforehand, for them to sign themselves, isn't wanted any more.
     if (there) await discardDraft(there.id)
   }
-  const own = loaded.guests.some((g) => g.id === guardianId) ? await waiverOf(jobId, guardianId!) : null
-  const usual = loaded.kind.settings.templates.waiver
-  const [base] = usual ? await db().select().from(templates).where(eq(templates.id, usual)) : []
-  if (!base)
-    throw new Problem(
-      'not-now',
-      `A ${loaded.kind.name.toLowerCase()} has no waiver template. Choose one in the Library first.`,
-    )
-  const template = await inLanguage(base, await clientLanguage(jobId, guardianId))
-  const owes = loaded.guests.some((g) => g.id === guardianId) && (!own || own.state === 'draft')
+  const comes = loaded.guests.some((g) => g.id === guardianId)
+  const own = comes ? await waiverOf(jobId, guardianId!) : null
+  const template = await templateFor(db(), loaded, { kind: 'waiver', guestId: guardianId! })
+  const owes = comes && (!own || own.state === 'draft')
   if (owes && own) await discardDraft(own.id)
   const tries = await db().select({ id: papers.id }).from(papers).where(eq(papers.jobId, jobId))
   const taken = new Set(tries.map((p) => p.id))

@@ -46,13 +46,18 @@ export async function handOn(session: { id: string; personId: string | null }): 
 
 /** Where a member who takes the device back signs themself, where it is their turn in the round; else where the round is seen. */
 export async function afterHandover(personId: string, memberId: string): Promise<string> {
-  const path = await roundOf(personId)
   const [person] = await db().select().from(roundPeople).where(eq(roundPeople.id, personId))
-  const people = person ? await db().select().from(roundPeople).where(eq(roundPeople.roundId, person.roundId)) : []
-  const waiting = person ? mayAct(await roundState(person.roundId)) : []
-  const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
-  return mine ? `/s/${(await issueLink(mine.id, 'member')).token}` : path
+  const mine = person && (await turnOfMember(person.roundId, memberId))
+  return mine ? signingOf(mine) : roundOf(personId)
 }
+
+/** The place of a member whose turn it is in a round; undefined where it isn't. */
+async function turnOfMember(roundId: string, memberId: string) {
+  const waiting = mayAct(await roundState(roundId))
+  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, roundId))
+  return people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
+}
+const signingOf = async ({ id }: { id: string }): Promise<string> => `/s/${(await issueLink(id, 'member')).token}`
 
 /** Where the round of somebody is seen by the business. */
 async function roundOf(personId: string): Promise<string> {
@@ -99,9 +104,7 @@ export async function linkToHand(paperId: string, personId: string, memberId: st
 /** Where a member goes to sign what waits for them on a paper. */
 export async function countersign(paperId: string, memberId: string): Promise<string> {
   const round = await roundOfPaper(paperId)
-  const waiting = mayAct(await roundState(round.id))
-  const people = await db().select().from(roundPeople).where(eq(roundPeople.roundId, round.id))
-  const mine = people.find((p) => p.memberId === memberId && waiting.some((w) => w.id === p.id))
+  const mine = await turnOfMember(round.id, memberId)
   if (!mine) throw new Problem('not-now', 'It is not your turn on this paper.')
-  return `/s/${(await issueLink(mine.id, 'member')).token}`
+  return signingOf(mine)
 }

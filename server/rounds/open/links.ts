@@ -116,9 +116,11 @@ export async function changeStandingLink(
   })
 }
 
-/** What keeps a link from being opened, in words; empty where nothing does. */
-export async function standsAgainst(link: Pick<StandingLink, 'templates' | 'settings' | 'kindId'>): Promise<string[]> {
-  const list = await templatesOf(link)
+/** What keeps a link from being opened, in words; empty where nothing does. `list` are its templates. */
+export function standsAgainst(
+  link: Pick<StandingLink, 'templates' | 'settings' | 'kindId'>,
+  list: readonly Template[],
+): string[] {
   const { questions, map } = link.settings
   const keys = new Set(questions.map((q) => q.key))
   return [
@@ -145,7 +147,7 @@ export async function standsAgainst(link: Pick<StandingLink, 'templates' | 'sett
 }
 
 async function insistOnFit(link: Pick<StandingLink, 'templates' | 'settings' | 'kindId'>): Promise<void> {
-  const [first] = await standsAgainst(link)
+  const [first] = standsAgainst(link, await templatesOf(link))
   if (first) throw new Problem('not-now', `${first} Mend that first.`)
 }
 
