@@ -51,7 +51,7 @@ const WHO: Record<string, string> = {
   owner: 'The owner, signed in.',
   signer: 'Whoever holds the link, and has proved who they are where that is asked.',
   link: 'Whoever holds the link.',
-  pad: 'Whoever holds the link of a pad.',
+  drawing: 'Whoever holds the link of a phone that only draws a signature.',
   locked: 'A device that was handed over.',
 }
 

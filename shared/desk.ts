@@ -27,7 +27,11 @@ export const deskSign = z.object({
   guardianId: id.nullable().default(null),
   /** Further children the same guardian signs for in the same go. */
   also: z.array(id).max(7).default([]),
-  how: z.enum(['device', 'link']),
+  how: z.enum(['device', 'link', 'pad']),
+  /** Which pad it is shown on. */
+  padId: id.nullable().default(null),
 })
+/** What stands on the screen that is to be a pad. */
+export const padCode = z.object({ code: z.string().max(40) })
 export const deskDay = z.object({ day: z.iso.date().optional() })
 export const deskList = z.object({ day: z.iso.date().optional(), job: id.optional() })

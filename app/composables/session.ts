@@ -9,6 +9,8 @@ export type Standin = 'cards' | 'identity' | 'post' | 'times'
 interface Session {
   member: { id: string; name: string; role: Role; may: Right[] } | null
   handover: boolean
+  /** This screen is a pad. */
+  pad: boolean
   business: {
     name: string
     email: string

@@ -34,6 +34,7 @@ const KIND: Record<string, string> = {
   export: 'taken out',
   handover: 'device',
 }
+const KINDS = { member: '', handover: ', handed over to a guest', pad: ', a pad' } as const
 </script>
 
 <template>
@@ -56,7 +57,7 @@ const KIND: Record<string, string> = {
         <li v-for="s in sessions" :key="s.id" class="row">
           <span>
             <b v-if="owner">{{ s.name }}</b>
-            {{ deviceWords(s.device) }}<template v-if="s.handover">, handed over to a guest</template>
+            {{ deviceWords(s.device) }}{{ KINDS[s.kind] }}
             <span v-if="s.here" class="text-moss font-semibold">here</span>
           </span>
           <span class="soft small">{{ placeWords(s.address) }}</span>

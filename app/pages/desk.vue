@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { LogOut, Printer, ScanLine, UserPlus } from '@lucide/vue'
+import { LogOut, Printer, ScanLine, Tablet, UserPlus } from '@lucide/vue'
 import type { DeskVisit } from '~~/shared/out/desk'
 import VisitRow from '~/features/desk/VisitRow.vue'
-import { useDesk } from '~/features/desk/useDesk'
+import { type SignHow, useDesk } from '~/features/desk/useDesk'
+import { usePads } from '~/features/desk/usePads'
 
 // What is rarer comes when it is asked for: the desk itself has to be there at once.
 const AwayDialog = defineAsyncComponent(() => import('~/features/desk/AwayDialog.vue'))
 const GuardianDialog = defineAsyncComponent(() => import('~/features/desk/GuardianDialog.vue'))
+const PadsDialog = defineAsyncComponent(() => import('~/features/desk/PadsDialog.vue'))
 const ScanDialog = defineAsyncComponent(() => import('~/features/desk/ScanDialog.vue'))
 const SomeoneNew = defineAsyncComponent(() => import('~/features/desk/SomeoneNew.vue'))
 
@@ -17,6 +19,10 @@ useStream()
 const desk = useDesk()
 desk.day = String(useRoute().query.day ?? '')
 desk.follow()
+const pads = usePads()
+pads.follow()
+const { here: pad } = storeToRefs(pads)
+const pairing = ref(false)
 const { data, problem, shown, counts, find, session } = storeToRefs(desk)
 const { busy, act } = useAct()
 const notices = useNotices()
@@ -49,7 +55,7 @@ const said = computed(() => {
   ].join(' · ')
 })
 
-const minor = ref<{ visit: DeskVisit; how: 'device' | 'link' } | null>(null)
+const minor = ref<{ visit: DeskVisit; how: SignHow } | null>(null)
 const leaving = ref<DeskVisit | null>(null)
 const scanning = ref(false)
 const fresh = ref<{ name: string; born: string } | null>(null)
@@ -61,12 +67,13 @@ async function hand(personId: string) {
   const { path } = await api<{ path: string }>('/api/handover', { method: 'POST', body: { personId } })
   window.location.replace(path)
 }
-const sign = (visit: DeskVisit, how: 'device' | 'link', guardianId: string | null = null, also: string[] = []) => {
+const sign = (visit: DeskVisit, how: SignHow, guardianId: string | null = null, also: string[] = []) => {
   if (visit.step === 'guardian' && !guardianId) return void (minor.value = { visit, how })
   return act(async () => {
     minor.value = null
     const { personId, url } = await desk.sign(visit, how, guardianId, also)
-    if (url) qr.value = { name: visit.name, url }
+    if (how === 'pad') await pads.load()
+    else if (url) qr.value = { name: visit.name, url }
     else await hand(personId)
   })
 }
@@ -81,7 +88,7 @@ const mark = (visit: DeskVisit, kind: keyof typeof marked, words = '') =>
   })
 /** What can be done about a visit. */
 const does = (v: DeskVisit) => ({
-  sign: (how: 'device' | 'link') => sign(v, how),
+  sign: (how: SignHow) => sign(v, how),
   here: () => mark(v, 'here'),
   gone: () => mark(v, 'gone'),
   back: () => mark(v, 'expected'),
@@ -111,6 +118,9 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
           :disabled="!data?.sessions.length"
           @click="fresh = { name: find, born: '' }"
           ><UserPlus :size="20" />Someone new</Button
+        >
+        <Button size="large" variant="outlined" aria-label="Pad" @click="pairing = true"
+          ><Tablet :size="20" /><span class="phone:hidden">Pad</span></Button
         >
         <a
           class="icon"
@@ -143,6 +153,10 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
       />
       <Choice v-if="sessions.length > 2" v-model="session" aria-label="Session" :options="sessions" />
     </div>
+    <p v-if="pad?.who" class="pad" role="status">
+      <Tablet :size="20" /><span class="flex-1 min-w-0 ellipsis">On the pad: {{ pad.who }}</span>
+      <Button variant="outlined" :disabled="busy" @click="act(pads.clear)">Take it off</Button>
+    </p>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <div v-if="!data && !problem" class="grid gap-3 p-9" aria-busy="true">
       <Skeleton v-for="i in 6" :key="i" height="64px" />
@@ -164,12 +178,12 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     >
       <template #item="{ item: v }"
         ><div role="listitem">
-          <VisitRow :visit="v" :busy="busy" v-on="does(v)" /></div
+          <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" v-on="does(v)" /></div
       ></template>
     </VirtualScroller>
     <ul v-else aria-label="Visits">
       <li v-for="v in shown" :key="v.jobId + v.contactId">
-        <VisitRow :visit="v" :busy="busy" v-on="does(v)" />
+        <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" v-on="does(v)" />
       </li>
     </ul>
     <ScanDialog
@@ -183,6 +197,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
         }
       "
     />
+    <PadsDialog v-if="pairing" @close="pairing = false" />
     <SomeoneNew v-if="fresh && data" :start="fresh" @close="fresh = null" @added="find = $event" />
     <GuardianDialog
       v-if="minor"
@@ -225,6 +240,15 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
   gap: 12px;
   padding: 14px 36px;
   border-bottom: 1px solid var(--hairline);
+}
+.pad {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 10px 36px;
+  background: var(--tarn-tint);
+  color: var(--tarn);
+  font-size: 18px;
 }
 .list {
   height: calc(100vh - 190px);

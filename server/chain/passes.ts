@@ -39,7 +39,7 @@ export const affirms = ({ person, channel }: Pick<LinkHolder, 'person' | 'channe
 /** Whether somebody has to prove who they are; signed in they are known already, and in person they say so. */
 function isAsked(holder: LinkHolder): boolean {
   const { person, channel } = holder
-  return person.how.proof.kind !== 'none' && !person.memberId && channel !== 'pad' && !affirms(holder)
+  return person.how.proof.kind !== 'none' && !person.memberId && channel !== 'drawing' && !affirms(holder)
 }
 
 /** Whether the holder of a link has proved who they are, by the pass their browser brings. */

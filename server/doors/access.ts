@@ -14,7 +14,8 @@ import { fromWhere } from './where'
 
 /**
  * Who may call a route. `locked` is the device while it is handed over; `link` is whoever holds a signer's link, before
- * they have proved who they are; `signer` has, where that is asked; `pad` only puts in a signature. `founder` holds the
+ * they have proved who they are; `signer` has, where that is asked; `drawing` only puts in a signature; `pad` is a second
+ * screen at the desk. `founder` holds the
  * address that is printed at the first start, while there is no business; `door` a member's invitation or new password;
  * `standing` whoever opens a standing link.
  * One of the rights of members, or several of which one is enough, lets in whoever has it (core/members/rights.ts).
@@ -25,6 +26,7 @@ export const RULES = [
   'owner',
   'signer',
   'link',
+  'drawing',
   'pad',
   'locked',
   'founder',
@@ -66,11 +68,12 @@ export async function authorise(event: H3Event, who: Rule, token: string): Promi
       return
     case 'signer':
     case 'link':
-    case 'pad':
+    case 'drawing':
       return authoriseLink(event, who, token)
     case 'member':
     case 'owner':
     case 'locked':
+    case 'pad':
       return authoriseMember(event, who)
     case 'door':
       return authoriseDoor(event, token)
@@ -108,10 +111,10 @@ async function authoriseFounder(event: H3Event, key: string): Promise<void> {
   throw new Problem('not-found', 'This address opens nothing, or not any more.')
 }
 
-async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'pad', token: string): Promise<void> {
+async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'drawing', token: string): Promise<void> {
   const from = fromWhere(event)
   const holder = await holderOf(token, from.ip)
-  if ((who === 'pad') !== (holder.channel === 'pad')) throw unknownLink()
+  if ((who === 'drawing') !== (holder.channel === 'drawing')) throw unknownLink()
   await insistOnSession(event, holder)
   event.context.holder = holder
   event.context.proved = await isProved(holder, getCookie(event, passName(holder.person.id)))
@@ -121,16 +124,16 @@ async function authoriseLink(event: H3Event, who: 'signer' | 'link' | 'pad', tok
 
 /**
  * What a link is good for depends on who brings it: a place of a member's only with that member's own living session, a
- * device that was handed over only on that device, a pad only while the screen that opened it may still sign.
+ * device that was handed over only on that device, a drawing only while the screen that opened it may still sign.
  */
 async function insistOnSession(event: H3Event, holder: LinkHolder): Promise<void> {
-  if (holder.channel === 'pad') {
+  if (holder.channel === 'drawing') {
     if (holder.sessionId !== null && !(await sessionLives(holder.sessionId))) throw unknownLink()
     return
   }
   const session = holder.person.memberId || holder.channel === 'device' ? await readSession(event) : null
   if (holder.person.memberId) {
-    if (session?.kind === 'handover') throw HANDED_OVER()
+    if (session && session.kind !== 'member') throw HANDED_OVER()
     if (session?.memberId !== holder.person.memberId)
       throw new Problem(
         'not-signed-in',
@@ -140,18 +143,22 @@ async function insistOnSession(event: H3Event, holder: LinkHolder): Promise<void
       )
     event.context.session = session
   } else if (holder.channel === 'device') {
-    if (session?.kind !== 'handover' || session.id !== holder.sessionId) throw unknownLink()
+    if (!session || session.kind === 'member' || session.id !== holder.sessionId) throw unknownLink()
     event.context.session = session
   }
 }
 
-async function authoriseMember(event: H3Event, who: 'member' | 'owner' | 'locked' | readonly Right[]): Promise<void> {
+async function authoriseMember(
+  event: H3Event,
+  who: 'member' | 'owner' | 'locked' | 'pad' | readonly Right[],
+): Promise<void> {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (session && member) Object.assign(event.context, { session, member })
   if (!session || !member) throw new Problem('not-signed-in', 'Sign in first.')
   if (who === 'locked' && session.kind !== 'handover') throw new Problem('not-now', 'This device is not handed over.')
-  if (who !== 'locked' && session.kind !== 'member') throw HANDED_OVER()
+  if (who === 'pad' && session.kind !== 'pad') throw new Problem('not-now', 'This screen is no pad.')
+  if (who !== 'locked' && who !== 'pad' && session.kind !== 'member') throw HANDED_OVER()
   if (who === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
   if (typeof who !== 'string') insistOnRight(member, who)
 }
@@ -192,6 +199,13 @@ export const forgetSession = (event: H3Event): void =>
 export const deviceMark = (event: H3Event): string | undefined => getCookie(event, named(DEVICE))
 export const keepDeviceMark = (event: H3Event, mark: string): void =>
   setCookie(event, named(DEVICE), mark, cookie(YEAR))
+
+const OFFER = 'upwold-pad'
+/** What a screen that was offered as a pad carries until it begins. */
+export const offerOf = (event: H3Event): string | undefined => getCookie(event, named(OFFER))
+export const keepOffer = (event: H3Event, token: string): void => setCookie(event, named(OFFER), token, cookie(900))
+export const forgetOffer = (event: H3Event): void =>
+  deleteCookie(event, named(OFFER), { path: '/', secure: useConfig().secureCookies })
 
 const passName = (personId: string) => named(`pass-${personId.slice(0, 12)}`)
 

@@ -48,7 +48,9 @@ export const LIMITS = {
   /** Whole venues share one address: the limits of a link itself are what counts. */
   'standing link': { most: 1200, seconds: HOUR, words: 'Too much came in by this link from here.' },
   'poster code': { most: 60, seconds: HOUR, words: 'Too many wrong codes were tried from here.' },
-  pad: { most: 20, seconds: HOUR, words: 'Too many codes for a phone were made.' },
+  drawing: { most: 20, seconds: HOUR, words: 'Too many codes for a phone were made.' },
+  pad: { most: 60, seconds: HOUR, words: 'Too many codes for a pad were made here.' },
+  'pad code': { most: 30, seconds: HOUR, words: 'Too many codes were tried.' },
   challenge: { most: 30, seconds: HOUR, words: 'Too many pictures were begun.' },
   draw: { most: 60, seconds: 60, words: 'Too many PDFs were asked for in a short time.' },
   file: { most: 60, seconds: 600, words: 'Too many files were brought in in a short time.' },

@@ -36,7 +36,7 @@ export default defineNitroPlugin((nitro) => {
     const nonce = giveNonce(event)
     const withNonce = (part: string) =>
       part.replace(/<(script|style)(?![^>]*\snonce=)(?=[\s>])/g, `<$1 nonce="${nonce}"`)
-    if (/^\/(s|pad)\//.test(event.path)) html.head = html.head.map(forSigner)
+    if (/^\/(s|draw)\//.test(event.path)) html.head = html.head.map(forSigner)
     html.head = html.head.map(withNonce)
     html.bodyAppend = html.bodyAppend.map(withNonce)
     html.bodyPrepend = html.bodyPrepend.map(withNonce)

@@ -1,3 +1,4 @@
+import { shadesOf } from '../../core/look/colours'
 import { db } from '../platform/db/client'
 import { BUSINESS_SETTINGS, business } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
@@ -17,3 +18,6 @@ export async function theBusiness(): Promise<Business> {
   if (!there) throw new Problem('unavailable', 'This Upwold has not been set up yet.')
   return there
 }
+
+/** Its logo and colour with their shades, as pages for clients and guests are drawn. */
+export const drawnLookOf = ({ settings: { look } }: Business) => ({ logo: look.logo, ...shadesOf(look.main) })

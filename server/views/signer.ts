@@ -1,7 +1,6 @@
 import { desc, eq, inArray } from 'drizzle-orm'
 import { differences } from '../../core/rounds/difference'
 import type { Language } from '../../core/text/language'
-import { shadesOf } from '../../core/look/colours'
 import { mayRead, linkStateFor } from '../../core/rounds/link-state'
 import type { SignerPaper, SignerView } from '../../shared/signer'
 import { EMPTY_DRAFT } from '../../shared/draft'
@@ -14,7 +13,7 @@ import { paymentCode } from '../../core/money/payment-qr'
 import { spaced } from '../../core/money/reference'
 import type { Stage } from '../../core/payment-plan/plan'
 import { referenceFor } from '../money/reference'
-import { type Business, theBusiness } from '../records/business'
+import { type Business, drawnLookOf, theBusiness } from '../records/business'
 import { loadJob } from '../records/job'
 import { onItsWay } from '../money/payments'
 import { isOrganisation } from '../records/contacts'
@@ -27,7 +26,7 @@ import { masked } from '../../core/rounds/masked'
 import { readRound } from '../chain/state'
 import { affirms } from '../chain/passes'
 import { nextOn } from '../rounds/manage/handover'
-import { hostOf } from '../rounds/act/host'
+import { hosting } from '../rounds/act/host'
 import { witnessBeside } from '../rounds/act/witness'
 
 /** Everything that isn't known, or isn't to be told, before somebody has proved who they are. */
@@ -71,9 +70,9 @@ export async function signerView(
     .select({ title: jobs.title, agreedOn: jobs.agreedOn, clientId: jobs.clientId })
     .from(jobs)
     .where(eq(jobs.id, round!.jobId))
-  const { logo, main } = business.settings.look
+  const host = await hosting(holder)
   const base = {
-    business: { name: business.name, email: business.email, phone: business.phone, look: { logo, ...shadesOf(main) } },
+    business: { name: business.name, email: business.email, phone: business.phone, look: drawnLookOf(business) },
     person: {
       id: person.id,
       name: person.name,
@@ -95,7 +94,8 @@ export async function signerView(
     today: today(business.timeZone),
     jobTitle: job!.title,
     inPerson: holder.channel === 'device',
-    host: (await hostOf(holder)).host ?? '',
+    host: host?.name ?? '',
+    onPad: host?.kind === 'pad',
     handOn: (await nextOn(holder))?.name ?? '',
     atDesk: [] as SignerView['atDesk'],
     prove: null,

@@ -1,6 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm'
 import { formatDay } from '../../core/calendar/dates'
-import { shadesOf } from '../../core/look/colours'
 import { checkAnswers, countingAnswers, sampleAnswers, valuesFor } from '../../core/standing-links/answers'
 import { goneHome, homesOf } from '../../core/standing-links/home'
 import { valueKey } from '../../core/standing-links/model'
@@ -36,7 +35,7 @@ import {
 } from '../platform/db/schema'
 import { standingUrl } from '../platform/tokens'
 import { allFacts } from '../records/facts'
-import { theBusiness } from '../records/business'
+import { drawnLookOf, theBusiness } from '../records/business'
 import { awaitedIn, hasSigned, takenBy } from '../rounds/open/taken'
 import { type StandingLink, loadStandingLink, standsAgainst, templatesOf, whyNot } from '../rounds/open/links'
 import { inLanguage } from '../templates/languages'
@@ -69,10 +68,9 @@ export async function openView(link: StandingLink, language: Language): Promise<
   ])
   const { settings } = link
   const children = list.some((t) => takesChildren(t.document))
-  const { logo, main } = business.settings.look
   return {
     name: link.name,
-    business: { name: business.name, email: business.email, phone: business.phone, look: { logo, ...shadesOf(main) } },
+    business: { name: business.name, email: business.email, phone: business.phone, look: drawnLookOf(business) },
     language,
     shut: await shutNow(link, counted, today(business.timeZone)),
     session: session ? { starts: session.starts, place: session.place } : null,

@@ -34,13 +34,15 @@ export const challenge = z.object({ id: z.string(), hold: z.enum(['high', 'low']
 export const pictureKept = z.object({ mark: signatureMark, ticket: z.string() })
 export const ended = z.object({ ended: z.number() })
 export const handedOver = z.object({ member: z.string() })
-export const padView = z.object({ name: z.string(), language })
+export const drawingView = z.object({ name: z.string(), language })
 export const shown = z.object({ text: z.string() })
 
 /** Whoever is signed in, and what there is here. */
 export const sessionView = z.object({
   member: me.nullable(),
+  /** The device is handed over; the screen is a pad. */
   handover: z.boolean(),
+  pad: z.boolean(),
   business: z
     .object({
       name: z.string(),
@@ -64,7 +66,7 @@ export const sessionRow = z.object({
   name: z.string(),
   own: z.boolean(),
   here: z.boolean(),
-  handover: z.boolean(),
+  kind: z.enum(['member', 'handover', 'pad']),
   device: z.string(),
   address: z.string(),
   createdAt: z.string(),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { markKinds } from '../../core/visits/visit'
-import { stopState } from '../shapes'
+import { language, stopState } from '../shapes'
+import { drawnLook } from './settings'
 
 const state = z.enum(markKinds)
 export const deskVisit = z.object({
@@ -70,6 +71,24 @@ export const deskScan = z.object({
     .nullable(),
 })
 export type DeskScan = z.output<typeof deskScan>
+/** How a screen stands that is a pad or may become one; `shown` is new whenever something else is sent there. */
+export const padView = z.object({
+  state: z.enum(['none', 'offered', 'taken', 'idle', 'shows']),
+  shown: z.string().nullable(),
+  business: z.object({ name: z.string(), language, look: drawnLook }).nullable(),
+})
+export type PadView = z.output<typeof padView>
+/** With the code to show, where it was offered just now. */
+export const padBegun = padView.extend({ code: z.string().nullable() })
+export const deskPad = z.object({
+  id: z.string(),
+  /** Whether its screen has begun. */
+  begun: z.boolean(),
+  /** Who stands before it. */
+  personId: z.string().nullable(),
+  who: z.string().nullable(),
+})
+export type DeskPad = z.output<typeof deskPad>
 export const scanSpecimens = z.object({ specimens: z.array(z.object({ name: z.string(), text: z.string() })) })
 
 /** Whose turn it is on this device, and the address to show as a QR code where it is signed on another. */

@@ -9,6 +9,8 @@ export const shownLook = z.object({
   main: z.string(),
 })
 export type ShownLook = z.output<typeof shownLook>
+/** With the shades a page is drawn in. */
+export const drawnLook = shownLook.extend({ deep: z.string(), tint: z.string() })
 
 const numbers = z.object({ pattern: z.string(), next: z.number() })
 const sender = z.object({ name: z.string(), email: z.string() }).nullable()

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { paperDocument } from '../../core/document/model'
-import { shownLook } from './settings'
+import { drawnLook } from './settings'
 import {
   paperFigures,
   placedField,
@@ -63,7 +63,7 @@ export const signerView = z.object({
     email: z.string(),
     phone: z.string(),
     /** Its logo and its colour, with the shades a page is drawn in. */
-    look: shownLook.extend({ deep: z.string(), tint: z.string() }),
+    look: drawnLook,
   }),
   papers: z.array(signerPaper),
   /** Fields of the others that this person’s rules look at. */
@@ -142,6 +142,8 @@ export const signerView = z.object({
   draft: signerDraft,
   version: z.number(),
   inPerson: z.boolean(),
+  /** In person, on a second screen at the desk. */
+  onPad: z.boolean(),
   /** Who handed them the device, and who is handed it next on it. */
   host: z.string(),
   handOn: z.string(),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { linkSettings, question } from '../../core/standing-links/model'
 import { language, stopState } from '../shapes'
-import { shownLook } from './settings'
+import { drawnLook } from './settings'
 
 const shut = z.enum(['closed', 'not-yet', 'over', 'other-day', 'full', 'no-places'])
 
@@ -12,7 +12,7 @@ export const openLink = z.object({
     name: z.string(),
     email: z.string(),
     phone: z.string(),
-    look: shownLook.extend({ deep: z.string(), tint: z.string() }),
+    look: drawnLook,
   }),
   language,
   /** Why nobody can use it now; null where they can. */

@@ -39,7 +39,7 @@ describe('who may call a route', () => {
     const { status } = await call(new Caller(server), r)
     if (r.rule === 'anyone') expect([401, 403]).not.toContain(r.path.includes('callbacks') ? 200 : status)
     else if (r.rule === 'door') expect(status).toBe(410)
-    else expect(status).toBe(['signer', 'link', 'pad', 'founder', 'standing'].some((w) => w === r.rule) ? 404 : 401)
+    else expect(status).toBe(['signer', 'link', 'drawing', 'founder', 'standing'].some((w) => w === r.rule) ? 404 : 401)
   })
 
   it.each(roles.filter((r) => r !== 'owner'))('%s: just the routes their rights open', async (role) => {

@@ -125,7 +125,7 @@ describe('a member', () => {
     const mails = await staff.must<{ id: string }[]>('GET', '/api/post')
     for (const { id } of mails.slice(0, 20)) {
       const mail = await staff.must<{ text: string; html: string }>('GET', `/api/post/${id}`)
-      expect(`${mail.text}${mail.html}`).not.toMatch(/\/(s|pad)\/[\w-]{43}/)
+      expect(`${mail.text}${mail.html}`).not.toMatch(/\/(s|draw)\/[\w-]{43}/)
       expect((await staff.post(`/api/post/${id}/show`)).status).toBe(403)
     }
     expect((await paperOf(owner, paper)).state).toBe('out')
@@ -189,7 +189,7 @@ describe('a signer', () => {
     await sign(caller, me)
     expect((await caller.upload(`/api/sign/${me}/picture`, await signaturePng())).status).toBe(409)
     expect((await caller.call('PUT', `/api/sign/${me}`, { draft, basedOn: 1 })).status).toBe(409)
-    expect((await caller.post(`/api/sign/${me}/pad`, { what: 'signature' })).status).toBe(409)
+    expect((await caller.post(`/api/sign/${me}/drawing`, { what: 'signature' })).status).toBe(409)
     await manage(owner, theirs.paper, { do: 'withdraw', reason: '' })
     expect((await caller.call('PUT', `/api/sign/${other}`, { draft, basedOn: 0 })).status).toBe(410)
   })
@@ -216,7 +216,7 @@ describe('a signer', () => {
       expect(
         (await caller.call('PUT', `/api/sign/${t}`, { draft: filled(view), basedOn: view.version })).status,
       ).not.toBe(200)
-      expect((await caller.post(`/api/sign/${t}/pad`, { what: 'signature' })).status).toBe(409)
+      expect((await caller.post(`/api/sign/${t}/drawing`, { what: 'signature' })).status).toBe(409)
     }
     await manage(owner, paper, { do: 'resume' })
     expect((await client.get(`/api/sign/${token}/pdf`)).status).toBe(200)

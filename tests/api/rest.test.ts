@@ -17,7 +17,7 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 /** A link in clear; within something encrypted the same letters may stand by chance, but not end there. */
-const TOKEN = /\/(?:s|pad|enter)\/[\w-]{43}(?![\w+/=-])/
+const TOKEN = /\/(?:s|draw|enter)\/[\w-]{43}(?![\w+/=-])/
 /** Every text in every table, as somebody reads it who has the file. */
 async function everyText(of: TestServer): Promise<string[]> {
   const tables = await of.rows(`select name from sqlite_master where type = 'table' and name not like 'sqlite%'`)
@@ -40,7 +40,7 @@ describe('at rest', () => {
     const drawn = await contractWith(owner)
     await send(owner, drawn.paper)
     const open = await linkTo(owner, drawn.email)
-    const { url } = await client.must<{ url: string }>('POST', `/api/sign/${open}/pad`, { what: 'signature' })
+    const { url } = await client.must<{ url: string }>('POST', `/api/sign/${open}/drawing`, { what: 'signature' })
     const mail = await codeMail(coded.email)
     const code = /\b\d{6}\b/.exec(mail)![0]
     const texts = await everyText(server)

@@ -69,13 +69,13 @@ describe('the signer’s page', () => {
     const { email, paper } = await contractWith(owner)
     await send(owner, paper)
     const token = await linkTo(owner, email)
-    const pad = await client.must<{ url: string }>('POST', `/api/sign/${token}/pad`, { what: 'signature' })
-    const padToken = pad.url.split('/pad/')[1]!
+    const pad = await client.must<{ url: string }>('POST', `/api/sign/${token}/drawing`, { what: 'signature' })
+    const drawToken = pad.url.split('/draw/')[1]!
     const phone = new Caller(server)
-    expect((await phone.get(`/api/sign/${padToken}`)).status).toBe(404)
-    expect((await phone.get(`/api/pad/${token}`)).status).toBe(404)
+    expect((await phone.get(`/api/sign/${drawToken}`)).status).toBe(404)
+    expect((await phone.get(`/api/draw/${token}`)).status).toBe(404)
     const dot = { kind: 'drawn', width: 300, height: 190, strokes: [[{ x: 5, y: 5 }]] }
-    expect((await phone.post(`/api/pad/${padToken}`, { what: 'signature', mark: dot })).status).toBe(422)
+    expect((await phone.post(`/api/draw/${drawToken}`, { what: 'signature', mark: dot })).status).toBe(422)
     const line = {
       ...dot,
       strokes: [
@@ -86,9 +86,9 @@ describe('the signer’s page', () => {
         ],
       ],
     }
-    expect((await phone.post(`/api/pad/${padToken}`, { what: 'signature', mark: line })).status).toBe(200)
+    expect((await phone.post(`/api/draw/${drawToken}`, { what: 'signature', mark: line })).status).toBe(200)
     expect((await viewOf(client, token)).draft.signature).toMatchObject({ kind: 'drawn' })
-    expect((await phone.post(`/api/pad/${padToken}`, { what: 'signature', mark: line })).status).toBe(404)
+    expect((await phone.post(`/api/draw/${drawToken}`, { what: 'signature', mark: line })).status).toBe(404)
     const picture = (bytes: Uint8Array) =>
       fetch(`${server.origin}/api/sign/${token}/picture`, {
         method: 'POST',

@@ -29,7 +29,7 @@ beforeAll(async () => {
   await device.must('POST', '/api/handover', { personId: person })
   // What there is, so that a way in would find something.
   const real = { id: paper, token: 'x'.repeat(43), person }
-  const isLink = (r: Rule) => r === 'signer' || r === 'link' || r === 'pad'
+  const isLink = (r: Rule) => r === 'signer' || r === 'link' || r === 'drawing'
   const isOurs = (r: Rule) => r === 'member' || r === 'owner' || rightsAsked(r) !== null
   const mayEnter = (role: Role, r: Rule) =>
     r === 'anyone' || r === 'member' || !!rightsAsked(r)?.some((x) => RIGHTS_OF[role].includes(x))

@@ -1,10 +1,17 @@
 <script setup lang="ts">
 import type { DeskVisit } from '~~/shared/out/desk'
 
+import type { SignHow } from './useDesk'
+
 /** One visit at arm's length: when, how it stands, who, and the one or two things to do about it. */
-const { visit, busy } = defineProps<{ visit: DeskVisit; busy: boolean }>()
+const { visit, busy, pad } = defineProps<{
+  visit: DeskVisit
+  busy: boolean
+  /** There is a pad beside the desk. */
+  pad: boolean
+}>()
 const emit = defineEmits<{
-  sign: [how: 'device' | 'link']
+  sign: [how: SignHow]
   here: []
   gone: []
   back: []
@@ -34,6 +41,13 @@ const words = computed(() => {
   }[visit.step]
   return [owes, here].filter(Boolean).join(', ')
 })
+const how = computed((): SignHow => (pad ? 'pad' : 'device'))
+/** What the main button says. */
+const signs = computed(() => {
+  const first = visit.guardian?.split(' ')[0]
+  if (pad) return visit.step === 'started' ? 'Pad instead' : first ? `${first} on the pad` : 'On the pad'
+  return visit.step === 'started' ? 'Sign here instead' : first ? `Sign with ${first}` : 'Sign here'
+})
 const trouble = computed(() => visit.mark === 'trouble')
 </script>
 
@@ -60,7 +74,7 @@ const trouble = computed(() => visit.mark === 'trouble')
         <Button class="big" variant="text" :disabled="busy" @click="emit('away')">Turn away</Button>
       </template>
       <template v-else-if="visit.step === 'refused'">
-        <Button class="big wide" variant="outlined" :disabled="busy" @click="emit('sign', 'device')">Ask again</Button>
+        <Button class="big wide" variant="outlined" :disabled="busy" @click="emit('sign', how)">Ask again</Button>
         <Button class="big" variant="outlined" :disabled="busy" @click="emit('away')">Turn away</Button>
       </template>
       <template v-else>
@@ -68,14 +82,8 @@ const trouble = computed(() => visit.mark === 'trouble')
           class="big wide"
           :variant="visit.step === 'started' ? 'outlined' : undefined"
           :disabled="busy"
-          @click="emit('sign', 'device')"
-          >{{
-            visit.step === 'started'
-              ? 'Sign here instead'
-              : visit.guardian
-                ? `Sign with ${visit.guardian.split(' ')[0]}`
-                : 'Sign here'
-          }}</Button
+          @click="emit('sign', how)"
+          >{{ signs }}</Button
         >
         <Button
           v-if="visit.step === 'sign' && !visit.guardian"

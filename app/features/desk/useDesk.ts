@@ -6,6 +6,10 @@ import type { DeskView, DeskVisit } from '~~/shared/out/desk'
 import { searchable } from '~~/shared/text'
 import { api, newKey } from '../../composables/api'
 import { useReading } from '../../composables/reading'
+import { usePads } from './usePads'
+
+/** On this device, by a link for their own phone, or on the pad beside the desk. */
+export type SignHow = 'device' | 'link' | 'pad'
 
 /** The front desk: the visits of a day as they are looked for, and what is done about them. */
 export const useDesk = defineStore('desk', () => {
@@ -46,10 +50,13 @@ export const useDesk = defineStore('desk', () => {
   /** Has somebody sign: whose turn it is on this device, or the address for their phone. */
   const sign = (
     { jobId, contactId }: Pick<DeskVisit, 'jobId' | 'contactId'>,
-    how: 'device' | 'link',
+    how: SignHow,
     guardianId: string | null = null,
     also: string[] = [],
   ): Promise<{ personId: string; url: string | null }> =>
-    api('/api/desk/sign', { method: 'POST', body: { jobId, contactId, guardianId, also, how } })
+    api('/api/desk/sign', {
+      method: 'POST',
+      body: { jobId, contactId, guardianId, also, how, padId: usePads().here?.id ?? null },
+    })
   return { ...reading, day, showDay, find, session, shown, counts, mark, sign }
 })

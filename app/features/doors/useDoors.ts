@@ -7,7 +7,7 @@ export interface SignedIn {
   name: string
   own: boolean
   here: boolean
-  handover: boolean
+  kind: 'member' | 'handover' | 'pad'
   device: string
   address: string
   createdAt: string

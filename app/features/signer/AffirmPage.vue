@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SignerView } from '~~/shared/signer'
+import HandBack from './HandBack.vue'
 import { useSays } from './says'
 import { useSigner } from './useSigner'
 
@@ -22,7 +23,7 @@ const yes = () =>
     <h1>{{ says('affirmWho', { name: view.person.name }) }}</h1>
     <p class="soft">{{ says('affirmWords', { host: view.host, business: view.business.name }) }}</p>
     <Button size="large" class="wide" :disabled="busy" @click="yes">{{ says('affirmYes') }}</Button>
-    <LinkButton size="large" class="wide" to="/handover" external>{{ says('affirmNo') }}</LinkButton>
+    <HandBack :view="view" :words="says('affirmNo')" />
     <p v-if="told" class="error" role="alert">{{ told }}</p>
   </div>
 </template>

@@ -51,7 +51,7 @@ watch(visibility, (now) => now === 'visible' && void props.state.catchUp())
       :kept="person.keeps?.[what] ?? null"
       :may-keep="!!person.keeps"
       :keep-picture="signer.keepPicture"
-      :open-pad="view.inPerson ? undefined : signer.openPad"
+      :open-drawing="view.inPerson ? undefined : signer.openDrawing"
       :picture-of="signer.pictureOf"
       :arrived="fromPhone"
       @done="keepMark"

@@ -3,7 +3,7 @@ import { isSigned } from '~~/core/fields/check'
 import { SCRIPT_FAMILIES, scriptFaceNames } from '~~/shared/faces'
 import type { SignatureMark } from '~~/shared/signing'
 import DrawingPad from './DrawingPad.vue'
-import PhonePad from './PhonePad.vue'
+import PhoneDrawing from './PhoneDrawing.vue'
 import SignatureMarkView from './SignatureMarkView.vue'
 import { signatureFromPhoto } from './photo'
 import { useSays } from './says'
@@ -23,7 +23,7 @@ const props = defineProps<{
   mayKeep?: boolean
   /** Keeps a picture on the server; without it there is none, as in a rehearsal. */
   keepPicture?: (picture: Blob) => Promise<SignatureMark>
-  openPad?: (what: 'signature' | 'initials') => Promise<string>
+  openDrawing?: (what: 'signature' | 'initials') => Promise<string>
   arrived?: SignatureMark | null
   pictureOf?: (sha: string) => string
 }>()
@@ -41,7 +41,7 @@ const ways = computed((): Way[] => [
   'draw',
   'type',
   ...(props.keepPicture ? (['photo'] as const) : []),
-  ...(props.openPad ? (['phone'] as const) : []),
+  ...(props.openDrawing ? (['phone'] as const) : []),
 ])
 const WORD = { draw: 'draw', type: 'type', photo: 'photo', phone: 'phone' } as const
 const way = ref<Way>(props.current?.kind === 'typed' ? 'type' : 'draw')
@@ -158,7 +158,7 @@ function done() {
         <SignatureMarkView :mark="picture" :families="SCRIPT_FAMILIES" :picture-of="pictureOf" />
       </p>
     </div>
-    <PhonePad v-else-if="way === 'phone'" :open="() => openPad!(what ?? 'signature')" />
+    <PhoneDrawing v-else-if="way === 'phone'" :open="() => openDrawing!(what ?? 'signature')" />
     <p v-if="problem" class="error" role="alert">{{ problem }}</p>
     <fieldset v-if="(places ?? 1) > 1" class="scope">
       <legend class="sr">{{ says('yourSignature') }}</legend>

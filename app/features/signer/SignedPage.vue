@@ -3,6 +3,7 @@ import type { SignerView } from '~~/shared/signer'
 import { greeted, inSentence } from '~~/core/rounds/greeting'
 import { type WordKey, dayIn, moneyIn } from '~~/shared/words'
 import AskedBefore from './AskedBefore.vue'
+import HandBack from './HandBack.vue'
 import QuestionSheet from './QuestionSheet.vue'
 import BottomSheet from './BottomSheet.vue'
 import RoundPeople from './RoundPeople.vue'
@@ -100,9 +101,7 @@ const pdfOf = (id: string, sealed: boolean) =>
     <Button v-if="view.handOn" size="large" class="wide" :disabled="busy" @click="toNext">{{
       says('handOn', { name: view.handOn })
     }}</Button>
-    <LinkButton v-if="view.inPerson" size="large" :main="!view.handOn" to="/handover" external class="wide">{{
-      says('handBack')
-    }}</LinkButton>
+    <HandBack v-if="view.inPerson" :view="view" :main="!view.handOn" />
     <LinkButton v-if="view.person.keeps" main :to="`/papers/${view.papers[0]!.id}`" external>{{
       says('backToUpwold')
     }}</LinkButton>

@@ -61,11 +61,11 @@ describe('what a signer does', () => {
 
   it('is told where to draw on a phone, and where to pay', async () => {
     const { signer, sent } = asSigner({
-      'POST /api/sign/*/pad': () => ({ url: '/pad/x' }),
+      'POST /api/sign/*/drawing': () => ({ url: '/draw/x' }),
       'POST /api/sign/*/pay': () => ({ url: 'https://cards.example/1' }),
       'POST /api/sign/*/opened': () => ({}),
     })
-    expect(await signer.openPad('initials')).toBe('/pad/x')
+    expect(await signer.openDrawing('initials')).toBe('/draw/x')
     expect(await signer.pay('deposit')).toBe('https://cards.example/1')
     signer.opened()
     expect(sent('POST').map((a) => a.body)).toEqual([{ what: 'initials' }, { stage: 'deposit' }, {}])

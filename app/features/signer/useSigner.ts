@@ -44,7 +44,7 @@ export const useSigner = defineStore('signer', () => {
     tickets.set(mark.sha, ticket)
     return mark
   }
-  const openPad = async (what: 'signature' | 'initials') => (await post<{ url: string }>('/pad', { what })).url
+  const openDrawing = async (what: 'signature' | 'initials') => (await post<{ url: string }>('/drawing', { what })).url
   return {
     busy,
     told,
@@ -54,7 +54,7 @@ export const useSigner = defineStore('signer', () => {
     /** An address of the link, below it. */
     at: (path: string) => `${base}${path}`,
     keepPicture,
-    openPad,
+    openDrawing,
     pictureOf: (sha: string) => `${base}/picture/${sha}?ticket=${encodeURIComponent(tickets.get(sha) ?? '')}`,
     opened: () => void post('/opened', {}).catch(() => {}),
     /** The page to pay a stage on. */

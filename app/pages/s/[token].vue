@@ -4,6 +4,8 @@ import { type Language, languages } from '~~/core/text/language'
 import { LANGUAGE_NAMES, type WordKey, deadlineIn, isRightToLeft } from '~~/shared/words'
 import type { SignerView } from '~~/shared/signer'
 import { LISTEN, catchUpEarly } from '~/features/signer/early'
+import { usePad } from '~/features/desk/usePad'
+import HandBack from '~/features/signer/HandBack.vue'
 import AffirmPage from '~/features/signer/AffirmPage.vue'
 import ProvePage from '~/features/signer/ProvePage.vue'
 import SignedPage from '~/features/signer/SignedPage.vue'
@@ -83,6 +85,11 @@ const { request: stayAwake } = useWakeLock()
 onMounted(() => {
   if (view.value?.inPerson) void stayAwake('screen').catch(() => {})
 })
+// On a pad the desk says what is shown: when that changes, this goes.
+const pad = usePad()
+onMounted(() => {
+  if (view.value?.onPad) pad.follow()
+})
 async function proved() {
   await refresh()
   signer.opened()
@@ -158,7 +165,7 @@ const asks = computed((): WordKey =>
         <p class="soft">
           {{ says(CLOSED[view.state]![1], { email: view.business.email, phone: view.business.phone }) }}
         </p>
-        <LinkButton v-if="view.inPerson" size="large" main to="/handover" external>{{ says('handBack') }}</LinkButton>
+        <HandBack v-if="view.inPerson" :view="view" main />
       </div>
     </template>
   </div>

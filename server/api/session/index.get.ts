@@ -12,13 +12,15 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (!session || !member)
-    return { member: null, handover: false, business: null, standins: [], begun: await isFounded() }
+    return { member: null, handover: false, pad: false, business: null, standins: [], begun: await isFounded() }
   const { name, email, currency, timeZone, settings } = await theBusiness()
   const handover = session.kind === 'handover'
+  const pad = session.kind === 'pad'
   const { standins, postRoomOpens } = useConfig()
   return {
     member: meView(member),
     handover,
+    pad,
     business: {
       name,
       email,
@@ -29,7 +31,7 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
       language: settings.language,
     },
     standins: [...standins],
-    postRoomOpens: postRoomOpens && member.role === 'owner' && !handover,
+    postRoomOpens: postRoomOpens && member.role === 'owner' && !handover && !pad,
     begun: true,
     noMail: !(await canMail()),
   }

@@ -15,7 +15,7 @@ export default route({ who: 'member', out: z.array(sessionRow) }, async ({ event
     name,
     own: memberId === member!.id,
     here: id === mine!.id,
-    handover: kind === 'handover',
+    kind,
     device,
     address,
     createdAt,

@@ -8,7 +8,7 @@ import { rawClient, write } from './client'
 import { blobs, counters, messages, roundPeople, uploads } from './schema'
 
 const DONE = 'upgrade: nothing readable'
-const LINK = /https?:\/\/[^\s"<]*\/(?:s|pad)\/[\w-]{43}(?:\?initials)?/g
+const LINK = /https?:\/\/[^\s"<]*\/(?:s|pad|draw)\/[\w-]{43}(?:\?initials)?/g
 
 /**
  * What migrations can't say in SQL: takes links and codes out of messages that an earlier release kept readable, and notes

@@ -36,7 +36,7 @@ const CHANNEL: Record<LinkHolder['channel'], string> = {
   standing: 'by a standing link',
   device: 'in person, on the business’s device',
   member: 'signed in as a member of the business',
-  pad: 'on their phone',
+  drawing: 'on their phone',
 }
 
 /**

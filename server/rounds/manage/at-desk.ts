@@ -16,6 +16,7 @@ import { Problem } from '../../platform/problem'
 import { loadJob } from '../../records/job'
 import { type Paper, loadPaper } from '../../records/paper'
 import { linkToHand } from './handover'
+import { showOnPad } from './pads'
 import { loadPlan } from '../prepare/plan'
 import { savePlan } from '../prepare/save-plan'
 import { sendRound } from '../prepare/send'
@@ -59,6 +60,9 @@ async function insistOnGuardian(
     throw new Problem('invalid', `${who.name} is under ${OF_AGE}, too.`, { guardianId: 'Choose somebody of age.' })
 }
 
+/** A pad is a device of the business, too. */
+const reachOf = (how: z.output<typeof deskSign>['how']) => (how === 'link' ? 'link' : 'device')
+
 /** Sends a visitor's waiver so that it is signed here, or by a link that is handed over. Its round has its own key: twice it is one. */
 async function sendIt(paper: Paper, how: 'device' | 'link', actor: Actor): Promise<void> {
   const { plan, version } = await loadPlan(paper)
@@ -70,13 +74,23 @@ async function sendIt(paper: Paper, how: 'device' | 'link', actor: Actor): Promi
 /**
  * Makes and sends the waiver of somebody who stands at the desk, where that isn't done, and says who signs next: whoever signs
  * for a child first. Two desks that take the same person get the same paper. Returns whose turn it is, or the address for
- * their own phone.
+ * their own phone; on a pad it is shown at once.
  */
 export async function signAtDesk(
   given: z.output<typeof deskSign>,
   actor: Actor,
 ): Promise<{ personId: string; url: string | null }> {
-  const { jobId, contactId, guardianId, how } = given
+  const signing = await askAtDesk(given, actor)
+  if (given.how === 'pad') await showOnPad(given.padId ?? '', signing.personId, actor.id!)
+  return signing
+}
+
+async function askAtDesk(
+  given: z.output<typeof deskSign>,
+  actor: Actor,
+): Promise<{ personId: string; url: string | null }> {
+  const { jobId, contactId, guardianId } = given
+  const how = reachOf(given.how)
   const loaded = await loadJob(jobId)
   if (given.also.length) return signForFamily(given, loaded, actor)
   let paper = await waiverOf(jobId, contactId)
@@ -109,10 +123,11 @@ export async function signAtDesk(
 
 /** One signing for several children, each named on a paper of their own, and for whoever signs where they owe one, too. */
 async function signForFamily(
-  { jobId, contactId, guardianId, also, how }: z.output<typeof deskSign>,
+  { jobId, contactId, guardianId, also, how: chosen }: z.output<typeof deskSign>,
   loaded: Awaited<ReturnType<typeof loadJob>>,
   actor: Actor,
 ): Promise<{ personId: string; url: string | null }> {
+  const how = reachOf(chosen)
   const children = [...new Set([contactId, ...also])].sort()
   for (const child of children) {
     await insistOnGuardian(loaded, child, guardianId)

@@ -1,5 +1,5 @@
 import { keepMark as body } from '../../../../shared/signing'
-import { keepMark } from '../../../rounds/act/pad'
+import { keepMark } from '../../../rounds/act/drawing'
 import { route } from '../../../doors/route'
 
 export default route({ who: 'signer', body }, ({ event, body }) =>

@@ -14,8 +14,8 @@ export const sessions = sqliteTable(
     memberId: text('member_id')
       .notNull()
       .references(() => members.id),
-    kind: text('kind').$type<'member' | 'handover'>().notNull(),
-    /** Whom the device was handed to. */
+    kind: text('kind').$type<'member' | 'handover' | 'pad'>().notNull(),
+    /** Whom the device was handed to; on a pad it stands with the pad. */
     personId: text('person_id'),
     /** Who is handed it next, one after the other, by their places in the round. */
     queue: json<string[]>('queue').notNull().default([]),

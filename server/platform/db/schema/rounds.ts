@@ -123,8 +123,8 @@ export const roundEvents = sqliteTable(
   (t) => [primaryKey({ columns: [t.roundId, t.seq] })],
 )
 
-/** How a link came to whoever holds it; `pad` only puts a signature into what is filled elsewhere, for ten minutes. */
-export type LinkChannel = 'email' | 'text' | 'link' | 'standing' | 'device' | 'member' | 'pad'
+/** How a link came to whoever holds it; `drawing` only puts a signature into what is filled elsewhere, for ten minutes. */
+export type LinkChannel = 'email' | 'text' | 'link' | 'standing' | 'device' | 'member' | 'drawing'
 
 /** Links to a person's place in a round. Only the hash of the token is kept. */
 export const links = sqliteTable(
@@ -139,7 +139,7 @@ export const links = sqliteTable(
     revokedAt: at('revoked_at'),
     /** When whoever was handed the device said that it is them. */
     affirmedAt: at('affirmed_at'),
-    /** The session it works in: whoever hosts a handover, or opened a pad. Null for links that were sent. */
+    /** The session it works in: whoever hosts a handover, or opened a drawing. Null for links that were sent. */
     sessionId: text('session_id'),
   },
   (t) => [index('links_by_person').on(t.personId)],

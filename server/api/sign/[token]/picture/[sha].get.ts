@@ -1,6 +1,6 @@
 import { setResponseHeader } from 'h3'
 import { z } from 'zod'
-import { signaturePicture } from '../../../../rounds/act/pad'
+import { signaturePicture } from '../../../../rounds/act/drawing'
 import { route } from '../../../../doors/route'
 
 const query = z.object({ ticket: z.string().max(100).default('') })

@@ -19,7 +19,7 @@ import { roundState } from '../../chain/state'
 const MINUTES = 10
 
 /** A link that only takes a signature or initials, for the phone of whoever fills the paper on another screen. */
-export async function openPad(
+export async function openDrawing(
   holder: LinkHolder,
   what: 'signature' | 'initials',
   sessionId: string | null,
@@ -28,14 +28,14 @@ export async function openPad(
     const state = await roundState(holder.person.roundId)
     if (!mayAct(state).some((p) => p.id === holder.person.id))
       throw new Problem('not-now', 'There is nothing to sign now.')
-    await revokeLinks(holder.person.id, 'pad')
-    const { token } = await issueLink(holder.person.id, 'pad', holder.person.memberId ? sessionId : holder.sessionId)
-    return { url: linkUrl(token).replace('/s/', '/pad/') + (what === 'initials' ? '?initials' : '') }
+    await revokeLinks(holder.person.id, 'drawing')
+    const { token } = await issueLink(holder.person.id, 'drawing', holder.person.memberId ? sessionId : holder.sessionId)
+    return { url: linkUrl(token).replace('/s/', '/draw/') + (what === 'initials' ? '?initials' : '') }
   })
 }
 
 /** Takes what was drawn on the phone into what is filled on the other screen. The link has then done its work. */
-export async function takeFromPad(
+export async function takeDrawing(
   holder: LinkHolder,
   token: string,
   what: 'signature' | 'initials',
@@ -56,7 +56,7 @@ export async function takeFromPad(
       .update(roundPeople)
       .set({ draft: { ...row!.draft, [what]: mark }, draftVersion: row!.draftVersion + 1 })
       .where(eq(roundPeople.id, holder.person.id))
-    await revokeLinks(holder.person.id, 'pad')
+    await revokeLinks(holder.person.id, 'drawing')
   })
 }
 
@@ -99,6 +99,6 @@ export async function keepMark(holder: LinkHolder, what: 'signature' | 'initials
 }
 
 /** What the phone shows: for whom the signature is, and in which language. */
-export function padView({ person }: LinkHolder, asked: Language): { name: string; language: Language } {
+export function drawingView({ person }: LinkHolder, asked: Language): { name: string; language: Language } {
   return { name: person.name, language: person.how.language === 'auto' ? asked : person.how.language }
 }

@@ -11,8 +11,8 @@ const route = useRoute()
 const token = encodeURIComponent(String(route.params.token))
 const what = 'initials' in route.query ? ('initials' as const) : ('signature' as const)
 const fetcher = useRequestFetch()
-const { data: view, error } = await useAsyncData(`pad-${token}`, () =>
-  fetcher<{ name: string; language: Language }>(`/api/pad/${token}`),
+const { data: view, error } = await useAsyncData(`draw-${token}`, () =>
+  fetcher<{ name: string; language: Language }>(`/api/draw/${token}`),
 )
 if (import.meta.server && error.value) setResponseStatus(useRequestEvent()!, 404)
 const { says, ready } = sayingIn(() => view.value?.language ?? 'en')
@@ -28,7 +28,7 @@ const { act, told } = useSaid()
 const done = ref(false)
 const give = (mark: SignatureMark) =>
   act(async () => {
-    await api(`/api/pad/${token}`, { method: 'POST', body: { what, mark } })
+    await api(`/api/draw/${token}`, { method: 'POST', body: { what, mark } })
     done.value = true
   })
 function useSaid() {
