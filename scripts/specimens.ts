@@ -131,7 +131,7 @@ const alphabet = alphabetFrom(
   { width: sheet.width, height: sheet.height, data: new Uint8ClampedArray(sheet.data) },
   LETTERS,
 )
-writeFileSync(join(root, 'server/files/worker/alphabet.json'), `${JSON.stringify(alphabet)}\n`)
+writeFileSync(join(root, 'core/identity/alphabet.json'), `${JSON.stringify(alphabet)}\n`)
 for (const d of DOCUMENTS) {
   const bar = d.barcode ? await writeBarcode(d.barcode, { format: 'PDF417', scale: 3 }) : null
   if (bar && !bar.svg) throw new Error(bar.error)

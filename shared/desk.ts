@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { documentKinds } from '../core/identity/read'
 import { markKinds } from '../core/visits/visit'
 import { prose } from './text'
 
@@ -14,6 +15,8 @@ export const deskMarks = z.object({
         kind: z.enum(markKinds),
         at: z.iso.datetime('Say when it was, as an instant.'),
         words: prose(500).default(''),
+        /** Who came with them; only of somebody who is here. */
+        withId: id.nullable().default(null),
       }),
     )
     .min(1)
@@ -35,3 +38,19 @@ export const deskSign = z.object({
 export const padCode = z.object({ code: z.string().max(40) })
 export const deskDay = z.object({ day: z.iso.date().optional() })
 export const deskList = z.object({ day: z.iso.date().optional(), job: id.optional() })
+/** What is kept of a document that was scanned, beside the name on it: the day of birth, and that it was shown. */
+export const SCAN_KEEPS = ['born', 'document'] as const
+/** How the front desk works. */
+export const deskSettings = z.object({
+  keeps: z.array(z.enum(SCAN_KEEPS)).max(SCAN_KEEPS.length),
+  badges: z.boolean(),
+})
+export type DeskSettings = z.output<typeof deskSettings>
+/** A document of somebody who comes was looked at: what it was, and until when it is good. */
+export const documentShown = z.object({
+  jobId: id,
+  contactId: id,
+  kind: z.enum(documentKinds),
+  until: z.iso.date().nullable(),
+})
+export const badgeOf = z.object({ job: id, contact: id })

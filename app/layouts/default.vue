@@ -98,7 +98,7 @@ const acts = computed(() => [
       </nav>
       <span class="grow" />
       <FindBox />
-      <NuxtLink v-if="session.may('desk')" to="/desk" class="desk">Front desk</NuxtLink>
+      <NuxtLink v-if="session.may('desk')" to="/desk" external class="desk">Front desk</NuxtLink>
       <Button
         unstyled
         class="avatar"

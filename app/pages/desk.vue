@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { LogOut, Printer, ScanLine, Tablet, UserPlus } from '@lucide/vue'
+import { OF_AGE } from '~~/core/visits/owes'
 import type { DeskVisit } from '~~/shared/out/desk'
 import VisitRow from '~/features/desk/VisitRow.vue'
-import { type SignHow, useDesk } from '~/features/desk/useDesk'
+import { type Shown, type SignHow, useDesk } from '~/features/desk/useDesk'
 import { usePads } from '~/features/desk/usePads'
 
 // What is rarer comes when it is asked for: the desk itself has to be there at once.
 const AwayDialog = defineAsyncComponent(() => import('~/features/desk/AwayDialog.vue'))
+const CompanionDialog = defineAsyncComponent(() => import('~/features/desk/CompanionDialog.vue'))
 const GuardianDialog = defineAsyncComponent(() => import('~/features/desk/GuardianDialog.vue'))
 const PadsDialog = defineAsyncComponent(() => import('~/features/desk/PadsDialog.vue'))
 const ScanDialog = defineAsyncComponent(() => import('~/features/desk/ScanDialog.vue'))
@@ -56,9 +58,10 @@ const said = computed(() => {
 })
 
 const minor = ref<{ visit: DeskVisit; how: SignHow } | null>(null)
+const arriving = ref<DeskVisit | null>(null)
 const leaving = ref<DeskVisit | null>(null)
 const scanning = ref(false)
-const fresh = ref<{ name: string; born: string } | null>(null)
+const fresh = ref<{ name: string; born: string; shown?: Shown } | null>(null)
 const qr = ref<{ name: string; url: string } | null>(null)
 
 /** Goes on where the desk was once the device is handed back. */
@@ -78,10 +81,11 @@ const sign = (visit: DeskVisit, how: SignHow, guardianId: string | null = null, 
   })
 }
 const marked = { here: 'is here', gone: 'has left', 'turned away': 'was turned away', expected: 'is expected again' }
-const mark = (visit: DeskVisit, kind: keyof typeof marked, words = '') =>
+const mark = (visit: DeskVisit, kind: keyof typeof marked, words = '', withId: string | null = null) =>
   act(async () => {
     leaving.value = null
-    await desk.mark(visit, kind, words)
+    arriving.value = null
+    await desk.mark(visit, kind, words, withId)
     notices.say(`${visit.name} ${marked[kind]}.`, {
       undo: () => desk.mark(visit, visit.state, visit.state === 'turned away' ? visit.words : ''),
     })
@@ -89,13 +93,15 @@ const mark = (visit: DeskVisit, kind: keyof typeof marked, words = '') =>
 /** What can be done about a visit. */
 const does = (v: DeskVisit) => ({
   sign: (how: SignHow) => sign(v, how),
-  here: () => mark(v, 'here'),
+  // Who is under age comes with somebody, or it is said that they don't.
+  here: () => (v.age !== null && v.age < OF_AGE ? (arriving.value = v) : mark(v, 'here')),
   gone: () => mark(v, 'gone'),
   back: () => mark(v, 'expected'),
   away: () => (leaving.value = v),
 })
-function found(visit: DeskVisit) {
+function found(visit: DeskVisit, shown?: Shown) {
   scanning.value = false
+  if (shown) void act(() => desk.shownBy(visit, shown))
   session.value = ''
   find.value = visit.name
 }
@@ -119,9 +125,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
           @click="fresh = { name: find, born: '' }"
           ><UserPlus :size="20" />Someone new</Button
         >
-        <Button size="large" variant="outlined" aria-label="Pad" @click="pairing = true"
-          ><Tablet :size="20" /><span class="phone:hidden">Pad</span></Button
-        >
+        <Button size="large" variant="outlined" @click="pairing = true"><Tablet :size="20" />Pad</Button>
         <a
           class="icon"
           :href="`/api/desk/list?day=${data?.day ?? ''}`"
@@ -178,12 +182,12 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     >
       <template #item="{ item: v }"
         ><div role="listitem">
-          <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" v-on="does(v)" /></div
+          <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" :badges="data!.settings.badges" v-on="does(v)" /></div
       ></template>
     </VirtualScroller>
     <ul v-else aria-label="Visits">
       <li v-for="v in shown" :key="v.jobId + v.contactId">
-        <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" v-on="does(v)" />
+        <VisitRow :visit="v" :busy="busy" :pad="!!pad?.begun" :badges="data!.settings.badges" v-on="does(v)" />
       </li>
     </ul>
     <ScanDialog
@@ -204,6 +208,12 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
       :visit="minor.visit"
       @close="minor = null"
       @chosen="(guardianId, also) => sign(minor!.visit, minor!.how, guardianId, also)"
+    />
+    <CompanionDialog
+      v-if="arriving"
+      :visit="arriving"
+      @close="arriving = null"
+      @chosen="mark(arriving!, 'here', '', $event)"
     />
     <AwayDialog v-if="leaving" :visit="leaving" @close="leaving = null" @away="mark(leaving!, 'turned away', $event)" />
     <Dialog

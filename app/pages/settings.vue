@@ -14,6 +14,7 @@ const QUESTIONS = [
   ['/settings/times', 'Who vouches for our times'],
   ['/settings/ways', 'What goes out, and does it'],
   ['/settings/rounds', 'What holds for all rounds'],
+  ['/settings/desk', 'How our front desk works'],
   ['/settings/kept', 'What is kept, and how long'],
   ['/settings/sets', 'What we begin with, as a file'],
 ] as const

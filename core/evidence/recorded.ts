@@ -32,7 +32,12 @@ interface Recording {
 }
 
 /** What an event says in the record. */
-function happenedWords(e: ChainedEvent, nameOf: (id: unknown) => string, say: RecordSays): string {
+function happenedWords(
+  e: ChainedEvent,
+  nameOf: (id: unknown) => string,
+  say: RecordSays,
+  came: ReadonlySet<unknown>,
+): string {
   const data = e.data as Record<string, unknown>
   const by = data.by as { name?: string } | undefined
   const text = (v: unknown, most = 100) => String(v ?? '').slice(0, most)
@@ -89,7 +94,7 @@ function happenedWords(e: ChainedEvent, nameOf: (id: unknown) => string, say: Re
     case 'asked':
       return data.address
         ? say('eAsked', { ...about, channel: channelIn(say, data.channel) })
-        : askedWords(say, data.channel)
+        : askedWords(say, data.channel, came.has(data.person))
     case 'opened':
       return say('eOpened')
     case 'signed': {
@@ -126,8 +131,18 @@ export function recordLanguage(events: readonly ChainedEvent[]): Language {
   return used.size === 1 ? [...used][0]! : 'en'
 }
 
-/** How somebody was asked whom no message went to: by a link handed over, as a member, or face to face. */
-function askedWords(say: RecordSays, channel: unknown): string {
+/** Who came by a standing link by themselves, rather than being asked. */
+const cameByStanding = (events: readonly ChainedEvent[]): ReadonlySet<unknown> =>
+  new Set(
+    events.flatMap((e) => {
+      const { channel, person } = e.data as { channel?: string; person?: string }
+      return e.type === 'signed' && channel === 'by a standing link' ? [person] : []
+    }),
+  )
+
+/** How somebody was asked whom no message went to: not at all where they came by a standing link, else by a link handed over, as a member, or face to face. */
+function askedWords(say: RecordSays, channel: unknown, cameBy: boolean): string {
+  if (cameBy) return say('eCameByStanding')
   return channel === 'link' ? say('eAskedByLink') : channel === 'member' ? say('eAskedMember') : say('eAskedInPerson')
 }
 
@@ -169,7 +184,7 @@ export function recordedPerson(p: Signer, version: SentVersion, about: Recording
   const how = last('proved')?.how
   const reached = asked?.address
     ? say('reached', { channel: channelIn(say, asked.channel), address: asked.address })
-    : capital(askedWords(say, asked?.channel))
+    : capital(askedWords(say, asked?.channel, cameByStanding(events).has(p.id)))
   const PART = { sign: say('signs'), witness: say('witnesses'), copy: say('getsCopy') }
   return {
     name: p.name,
@@ -194,15 +209,17 @@ export const happenedIn = (
   events: readonly ChainedEvent[],
   nameOf: (id: unknown) => string,
   say: RecordSays,
-): RecordEvent[] =>
-  events.map((e) => {
+): RecordEvent[] => {
+  const came = cameByStanding(events)
+  return events.map((e) => {
     const actor = e.actor as unknown as { name: string; ip: string; device: string }
     const saidOf = SAID_OF.has(e.type)
     return {
       at: e.at,
       who: saidOf ? nameOf((e.data as { person?: unknown }).person) : actor.name,
-      what: happenedWords(e, nameOf, say),
+      what: happenedWords(e, nameOf, say, came),
       ip: saidOf ? '' : actor.ip,
       device: saidOf || !actor.device ? '' : deviceWords(actor.device),
     }
   })
+}

@@ -10,6 +10,7 @@ type RecordKey =
   | 'quantityOf'
   | 'scanOf'
   | 'eAskedByLink'
+  | 'eCameByStanding'
   | 'eAskedMember'
   | 'on their phone'
   | 'signs'

@@ -1,5 +1,6 @@
 /** What kind of document was read. */
-export type DocumentKind = 'passport' | 'identity card' | 'driving licence'
+export const documentKinds = ['passport', 'identity card', 'driving licence'] as const
+export type DocumentKind = (typeof documentKinds)[number]
 
 /** What a checker read from a picture. Days are `YYYY-MM-DD`, null where they can't be read. */
 export interface ReadDocument {

@@ -9,6 +9,8 @@ export interface VisitMark {
   /** Who stood at the desk. */
   by: string
   words: string
+  /** Who came with them; null where nobody is said. */
+  withId: string | null
 }
 
 /** How a visit stands: `expected` until something is marked of it, or where a mark was taken back. */
@@ -20,6 +22,8 @@ export interface Visit {
   words: string
   /** When they came, also after they have gone. */
   cameAt: string | null
+  /** Who came with them, as long as they haven't gone back to being expected. */
+  withId: string | null
 }
 
 const order = (a: VisitMark, b: VisitMark): number => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1)
@@ -30,11 +34,13 @@ export function visitOf(marks: readonly VisitMark[]): Visit {
   const last = each.at(-1)
   const came = last && last.kind !== 'expected' ? each.findLast((m) => m.kind === 'here') : undefined
   const undone = each.findLast((m) => m.kind === 'expected')
+  const arrival = came && (!undone || order(undone, came) < 0) ? came : undefined
   return {
     state: last?.kind ?? 'expected',
     since: last?.at ?? null,
     by: last?.by ?? null,
     words: last?.words ?? '',
-    cameAt: came && (!undone || order(undone, came) < 0) ? came.at : null,
+    cameAt: arrival?.at ?? null,
+    withId: arrival?.withId ?? null,
   }
 }

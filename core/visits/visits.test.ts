@@ -11,6 +11,7 @@ const mark = (over: Partial<VisitMark>): VisitMark => ({
   at: '2026-06-14T13:41:00.000Z',
   by: 'Maren',
   words: '',
+  withId: null,
   ...over,
 })
 const anyMark = fc.record({
@@ -19,6 +20,7 @@ const anyMark = fc.record({
   at: fc.integer({ min: 10, max: 59 }).map((m) => `2026-06-14T13:${m}:00.000Z`),
   by: fc.constantFrom('Maren', 'Jonas'),
   words: fc.constant(''),
+  withId: fc.constantFrom(null, 'nadia'),
 })
 const marks = fc.uniqueArray(anyMark, { selector: (m) => m.id, maxLength: 8 })
 
@@ -40,12 +42,18 @@ describe('a visit', () => {
     )
   })
   it('is expected, here, gone; a mark that is taken back leaves it as before anybody came', () => {
-    expect(visitOf([])).toEqual({ state: 'expected', since: null, by: null, words: '', cameAt: null })
-    const came = mark({ id: 'a' })
+    expect(visitOf([])).toEqual({ state: 'expected', since: null, by: null, words: '', cameAt: null, withId: null })
+    const came = mark({ id: 'a', withId: 'nadia' })
     const went = mark({ id: 'b', kind: 'gone', at: '2026-06-14T16:00:00.000Z', by: 'Jonas' })
-    expect(visitOf([went, came])).toMatchObject({ state: 'gone', by: 'Jonas', since: went.at, cameAt: came.at })
+    expect(visitOf([went, came])).toMatchObject({
+      state: 'gone',
+      by: 'Jonas',
+      since: went.at,
+      cameAt: came.at,
+      withId: 'nadia',
+    })
     const back = mark({ id: 'c', kind: 'expected', at: '2026-06-14T16:01:00.000Z' })
-    expect(visitOf([went, came, back])).toMatchObject({ state: 'expected', cameAt: null })
+    expect(visitOf([went, came, back])).toMatchObject({ state: 'expected', cameAt: null, withId: null })
     expect(visitOf([mark({ kind: 'turned away', words: 'heart' })])).toMatchObject({
       state: 'turned away',
       words: 'heart',

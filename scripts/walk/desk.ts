@@ -101,6 +101,7 @@ class Desk {
   async isHere(g: Guest): Promise<void> {
     await this.find(g)
     await this.press(g, 'Is here')
+    if (g.how === 'guardian') await this.page.getByRole('button', { name: `${g.name} is here` }).click()
     await this.row(g).getByText('here since').waitFor()
   }
 }
@@ -127,9 +128,6 @@ async function takeIn(desk: Desk, g: Guest, n: number, phones: Caller): Promise<
     case 'guardian':
       await desk.press(g, 'Sign here')
       await desk.page.getByRole('button', { name: 'They sign for them' }).click()
-      await desk.signs()
-      await desk.find(g)
-      await desk.press(g, /^Sign (here|with)/)
       await desk.signs()
       return desk.isHere(g)
     default:

@@ -1,9 +1,11 @@
-import { and, inArray } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
+import { ageOn } from '../../core/people/age'
+import { OF_AGE } from '../../core/visits/owes'
 import type { deskMarks } from '../../shared/desk'
 import { later, now } from '../platform/clock'
-import { write } from '../platform/db/client'
-import { guests, visitMarks } from '../platform/db/schema'
+import { type Db, write } from '../platform/db/client'
+import { contacts, guests, jobs, visitMarks } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
 import { touch } from '../standing/touch'
 
@@ -11,6 +13,18 @@ import { touch } from '../standing/touch'
 const AHEAD = 300
 /** How long marks may have waited on a device, in days. */
 const WAITED = 30
+
+/** Insists that whoever comes with somebody is somebody else, of age as far as is known; only said of who is here. */
+async function insistOnCompanion(tx: Db, m: z.output<typeof deskMarks>['marks'][number]): Promise<void> {
+  if (m.kind !== 'here') throw new Problem('invalid', 'Only who is here comes with somebody.')
+  if (m.withId === m.contactId)
+    throw new Problem('invalid', 'Nobody is their own companion.', { withId: 'Choose somebody else.' })
+  const [who] = await tx.select().from(contacts).where(eq(contacts.id, m.withId!))
+  if (!who) throw notFound('person')
+  const [job] = await tx.select({ day: jobs.day }).from(jobs).where(eq(jobs.id, m.jobId))
+  if (who.born && ageOn(who.born, job?.day ?? now().slice(0, 10)) < OF_AGE)
+    throw new Problem('invalid', `${who.name} is under ${OF_AGE}, too.`, { withId: 'Choose somebody of age.' })
+}
 
 /**
  * Takes what was marked at the desk, all or nothing. Each has an id of its own and is taken once, however often it comes; with
@@ -56,6 +70,7 @@ export async function takeMarks({ marks }: z.output<typeof deskMarks>, by: strin
         throw new Problem('invalid', `That was more than ${WAITED} days ago. Note it on the job instead.`)
       if (m.kind === 'turned away' && !m.words.trim())
         throw new Problem('invalid', 'Say why: it stands with their visit.', { words: 'Say why.' })
+      if (m.withId) await insistOnCompanion(tx, m)
       await tx.insert(visitMarks).values({ ...m, at: at > soonest ? takenAt : at, takenAt, by })
     }
     for (const jobId of new Set(marks.map((m) => m.jobId))) touch(jobId)

@@ -14,6 +14,6 @@ export async function scanPicture(bytes: Uint8Array): Promise<DeskScan> {
       'Nothing could be read on this picture. Hold it closer, flat and in the light, and take it again.',
     )
   if (!document) return { code, document: null }
-  const { given, family, born, expires, badDigits } = document
-  return { code, document: { given, family, born, expires, badDigits } }
+  const { kind, given, family, born, expires, badDigits } = document
+  return { code, document: { kind, given, family, born, expires, badDigits } }
 }

@@ -24,6 +24,7 @@ export async function businessView(): Promise<BusinessView> {
     },
     terms: settings.terms,
     lateSteps: settings.lateSteps,
+    desk: settings.desk,
     senders: settings.senders,
     mail: mail && { host: mail.host, port: mail.port, user: mail.user, from: mail.from, kept: !!mail.password },
     texts: texts && { url: texts.url, kind: texts.kind, body: texts.body, from: texts.from, kept: !!texts.headers },

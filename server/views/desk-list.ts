@@ -1,4 +1,5 @@
 import { cell, para, run } from '../../core/document/plain'
+import { OF_AGE } from '../../core/visits/owes'
 import { formatDay, localOf } from '../../core/calendar/dates'
 import type { PaperDocument } from '../../core/document/model'
 import { renderPaper } from '../files/pool'
@@ -45,7 +46,11 @@ export async function deskListPdf(day?: string, job?: string): Promise<Uint8Arra
             .filter((v) => v.jobId === s.jobId)
             .map((v) => ({
               cells: [
-                cell(v.age !== null && v.age < 18 ? `${v.name}, ${v.age}` : v.name),
+                cell(
+                  [v.age !== null && v.age < OF_AGE ? `${v.name}, ${v.age}` : v.name, v.with && `with ${v.with}`]
+                    .filter(Boolean)
+                    .join(', '),
+                ),
                 cell(STATES[v.state]),
                 cell(clock(v.cameAt)),
                 cell(v.state === 'gone' ? clock(v.since) : ''),

@@ -88,9 +88,9 @@ async function waiversOf(jobIds: string[]) {
 async function marksOf(jobIds: string[]): Promise<Map<string, VisitMark[]>> {
   const by = new Map<string, VisitMark[]>()
   const rows = jobIds.length ? await db().select().from(visitMarks).where(inArray(visitMarks.jobId, jobIds)) : []
-  for (const { jobId, contactId, id, kind, at, by: who, words } of rows) {
+  for (const { jobId, contactId, id, kind, at, by: who, words, withId } of rows) {
     const key = `${jobId} ${contactId}`
-    by.set(key, [...(by.get(key) ?? []), { id, kind, at, by: who, words }])
+    by.set(key, [...(by.get(key) ?? []), { id, kind, at, by: who, words, withId }])
   }
   return by
 }
@@ -102,7 +102,7 @@ const rank = (v: DeskVisit) => (v.state === 'expected' || v.step !== 'ready' ? R
 
 /** The front desk on a day: today where none is named. */
 export async function deskView(day?: string): Promise<DeskView> {
-  const { timeZone } = await theBusiness()
+  const { timeZone, settings } = await theBusiness()
   const now = today(timeZone)
   const on = day ?? now
   const sessions = (await sessionsOn(on)).flatMap((s) => {
@@ -110,7 +110,8 @@ export async function deskView(day?: string): Promise<DeskView> {
     return time === null ? [] : [{ ...s, time }]
   })
   const ids = sessions.map((s) => s.job.id)
-  if (!ids.length) return { day: on, today: now, sessions: [], visits: [], counts: deskCounts([]) }
+  if (!ids.length)
+    return { day: on, today: now, sessions: [], visits: [], counts: deskCounts([]), settings: settings.desk }
   const [coming, waivers, marks] = await Promise.all([
     db()
       .select({ jobId: guests.jobId, contactId: contacts.id, name: contacts.name, born: contacts.born })
@@ -120,14 +121,10 @@ export async function deskView(day?: string): Promise<DeskView> {
     waiversOf(ids),
     marksOf(ids),
   ])
-  const guardianIds = [...new Set(waivers.flatMap((w) => w.guardian ?? []))]
-  const guardians = guardianIds.length
-    ? await db()
-        .select({ id: contacts.id, name: contacts.name })
-        .from(contacts)
-        .where(inArray(contacts.id, guardianIds))
-    : []
-  const nameOf = new Map(guardians.map((g) => [g.id, g.name]))
+  const nameOf = await namesOf([
+    ...waivers.map((w) => w.guardian),
+    ...[...marks.values()].flatMap((list) => list.map((m) => m.withId)),
+  ])
   const families = await familiesOf(sessions)
   const facts = new Map<string, PaperFact>(
     sessions.flatMap((s) => (s.facts?.papers ?? []).map((p): [string, PaperFact] => [p.id, p])),
@@ -184,6 +181,7 @@ export async function deskView(day?: string): Promise<DeskView> {
       guardian,
       signedAt: signed?.since ?? null,
       holds: !!before && step === 'ready' && own?.state !== 'signed',
+      with: (visit.withId && nameOf.get(visit.withId)) ?? null,
     }
   })
   const place = new Map(ids.map((id, i) => [id, i]))
@@ -201,7 +199,19 @@ export async function deskView(day?: string): Promise<DeskView> {
     })),
     visits,
     counts: deskCounts(visits),
+    settings: settings.desk,
   }
+}
+
+/** The names of some people, by their ids. */
+async function namesOf(ids: readonly (string | null)[]): Promise<Map<string, string>> {
+  const wanted = [...new Set(ids.flatMap((id) => id ?? []))]
+  if (!wanted.length) return new Map()
+  const rows = await db()
+    .select({ id: contacts.id, name: contacts.name })
+    .from(contacts)
+    .where(inArray(contacts.id, wanted))
+  return new Map(rows.map((r) => [r.id, r.name]))
 }
 
 /** The family of each waiver template the sessions use: the template it says the same as in another language, or itself. */
@@ -223,12 +233,25 @@ export async function pastVisits(of: { contactId: string } | { jobId: string }):
     .innerJoin(jobs, eq(jobs.id, visitMarks.jobId))
     .innerJoin(contacts, eq(contacts.id, visitMarks.contactId))
     .where('jobId' in of ? eq(visitMarks.jobId, of.jobId) : eq(visitMarks.contactId, of.contactId))
+  const nameOf = await namesOf(rows.map((r) => r.mark.withId))
   const groups = groupedBy(rows, (r) => `${r.mark.jobId} ${r.mark.contactId}`)
   return [...groups.values()]
     .map((list): PastVisit => {
       const [{ mark, title, day, name }] = list as [(typeof list)[number]]
-      const { state, since, by, words, cameAt } = visitOf(list.map((r) => r.mark))
-      return { jobId: mark.jobId, contactId: mark.contactId, title, name, day, state, since, by, words, cameAt }
+      const { state, since, by, words, cameAt, withId } = visitOf(list.map((r) => r.mark))
+      return {
+        jobId: mark.jobId,
+        contactId: mark.contactId,
+        title,
+        name,
+        day,
+        state,
+        since,
+        by,
+        words,
+        cameAt,
+        with: (withId && nameOf.get(withId)) ?? null,
+      }
     })
     .filter((v) => v.state !== 'expected')
     .sort((a, b) => (a.since! < b.since! ? 1 : -1))

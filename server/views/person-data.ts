@@ -114,7 +114,7 @@ async function jobsOf(id: string): Promise<PersonData['jobs']> {
         agreedOn: own ? job.agreedOn : null,
         payments: paid.map(({ stage, amount, method, at }) => ({ stage, amount, method, at })),
         answers: said,
-        visits: marks.map(({ at, kind, by, words }) => ({ at, kind, by, words })),
+        visits: marks.map(({ at, kind, by, words, withId }) => ({ at, kind, by, words, accompanied: withId !== null })),
         invoices: billed.map(({ number, issuedOn }) => ({ number, issuedOn })),
         thread: thread.map(({ at, words, detail }) => ({ at, words, detail })),
       }

@@ -54,6 +54,13 @@ export const PLACES: Place[] = [
     words: 'settings reminders thanks numbers',
   },
   {
+    label: 'How our front desk works',
+    detail: 'what is kept of a scan, badges for guests',
+    to: '/settings/desk',
+    may: 'settings',
+    words: 'settings desk scan id document passport keep birth badge visitors',
+  },
+  {
     label: 'Who we are',
     detail: 'name, address, tax number, account',
     to: '/settings/business',

@@ -2,6 +2,7 @@ import { toDataURL } from 'qrcode'
 import { para, run } from '../../core/document/plain'
 import type { PaperDocument } from '../../core/document/model'
 import { dayIn } from '../../shared/words'
+import { saysIn } from '../../shared/words/says'
 import { posterInWorker } from '../files/pool'
 import type { PosterSize } from '../files/worker/index'
 import { now } from '../platform/clock'
@@ -25,6 +26,7 @@ export async function posterPdf(id: string, size: PosterSize): Promise<{ pdf: Ui
         .from(jobs)
         .where(eq(jobs.id, link.jobId))
     : []
+  const says = saysIn(settings.language)
   const url = standingUrl(link.token)
   const when = session?.day
     ? [`${dayIn(settings.language, session.day)}, ${session.starts!.slice(11, 16)}`, session.place]
@@ -50,8 +52,10 @@ export async function posterPdf(id: string, size: PosterSize): Promise<{ pdf: Ui
         align: 'center',
       },
       { t: 'space', height: 6 },
-      para([run('Hold your phone’s camera over it, read, and sign. It takes two minutes; you keep a copy.')]),
-      ...(link.settings.code ? [para([run('Code: '), { t: 'text', text: link.settings.code, marks: ['bold'] }])] : []),
+      para([run(says('posterHow'))]),
+      ...(link.settings.code
+        ? [para([{ t: 'text', text: says('posterCode', { code: link.settings.code }), marks: ['bold'] }])]
+        : []),
       para([run(url)], { small: true }),
     ],
   }

@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import { documentKinds } from '../../core/identity/read'
 import { markKinds } from '../../core/visits/visit'
+import { deskSettings } from '../desk'
 import { language, stopState } from '../shapes'
 import { drawnLook } from './settings'
 
@@ -29,6 +31,8 @@ export const deskVisit = z.object({
   /** When what they signed was signed; before this visit where it holds from then. */
   signedAt: z.string().nullable(),
   holds: z.boolean(),
+  /** Who came with them. */
+  with: z.string().nullable(),
 })
 export type DeskVisit = z.output<typeof deskVisit>
 const counts = z.object({
@@ -55,6 +59,7 @@ export const deskView = z.object({
   ),
   visits: z.array(deskVisit),
   counts,
+  settings: deskSettings,
 })
 export type DeskView = z.output<typeof deskView>
 /** What was read from a picture taken at the desk: the code of a visit, or the document of somebody; nothing of the picture is kept. */
@@ -64,6 +69,7 @@ export const deskScan = z.object({
     .object({
       given: z.string(),
       family: z.string(),
+      kind: z.enum(documentKinds),
       born: z.string().nullable(),
       expires: z.string().nullable(),
       badDigits: z.array(z.string()),
@@ -106,5 +112,6 @@ export const pastVisit = z.object({
   since: z.string().nullable(),
   by: z.string().nullable(),
   words: z.string(),
+  with: z.string().nullable(),
 })
 export type PastVisit = z.output<typeof pastVisit>

@@ -31,7 +31,9 @@ export const personData = z.object({
           answers: z.record(z.string(), z.union([z.string(), z.boolean()])),
         }),
       ),
-      visits: z.array(z.object({ at: z.string(), kind: z.string(), by: z.string(), words: z.string() })),
+      visits: z.array(
+        z.object({ at: z.string(), kind: z.string(), by: z.string(), words: z.string(), accompanied: z.boolean() }),
+      ),
       thread: z.array(z.object({ at: z.string(), words: z.string(), detail: z.string() })),
     }),
   ),

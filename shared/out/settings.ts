@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { countryCodes } from '../../core/country/presets'
 import { textKinds } from '../../core/text/request'
+import { deskSettings } from '../desk'
 import { language } from '../shapes'
 
 /** How the business looks to those it writes to. */
@@ -44,6 +45,7 @@ export const businessView = z.object({
   terms: z.object({ days: z.number(), words: z.string() }),
   /** Days after something was due on which its client is reminded by itself. */
   lateSteps: z.array(z.number()),
+  desk: deskSettings,
   mail: z
     .object({ host: z.string(), port: z.number(), user: z.string(), from: z.string(), kept: z.boolean() })
     .nullable(),

@@ -124,7 +124,7 @@ describe('the front desk', () => {
     expect((await visitsOf(id))['Leena Varga']).toMatchObject({ state: 'turned away', words: 'had been drinking' })
   })
 
-  it('a child needs somebody of age who isn’t themselves; whoever signs for them signs first', async () => {
+  it('a child needs somebody of age who isn’t themselves; whoever signs for them signs alone', async () => {
     const { id, ids } = await session([
       { name: 'Theo Ferrer', born: born(13) },
       { name: 'Mio Ferrer', born: born(16) },
@@ -137,15 +137,95 @@ describe('the front desk', () => {
         fields: { guardianId: expect.any(String) as string },
       })
     const { personId } = (await toSign(id, theo, { guardianId: nadia })).body
-    const [person] = await server.rows('select name, party from round_people where id = ?', [personId])
-    expect(person).toEqual({ name: 'Nadia Ferrer', party: 'guardian' })
+    const [person] = await server.rows('select name from round_people where id = ?', [personId])
+    expect(person).toMatchObject({ name: 'Nadia Ferrer' })
     expect((await visitsOf(id))['Theo Ferrer']).toMatchObject({ step: 'sign', guardian: 'Nadia Ferrer' })
+    // Nobody but the guardian signs, and what the guardian owes is signed in the same go.
     await signHere(id, theo, { guardianId: nadia })
-    await signHere(id, theo, { guardianId: nadia })
-    await until(
+    const after = await until(
       () => visitsOf(id),
       (v) => v['Theo Ferrer']!.step === 'ready',
     )
+    expect(after['Nadia Ferrer']).toMatchObject({ step: 'ready' })
+  })
+
+  it('who still has a waiver that holds signs for a child alone, and none of their own again', async () => {
+    await server.rows("update templates set holds = 'year' where kind = 'waiver'")
+    const first = await session([{ name: 'Ada Holt', born: born(40) }])
+    await signHere(first.id, first.ids['Ada Holt']!)
+    await until(
+      () => visitsOf(first.id),
+      (v) => v['Ada Holt']!.step === 'ready',
+    )
+    const { id, ids } = await session([{ name: 'Finn Holt', born: born(9) }])
+    const ada = first.ids['Ada Holt']!
+    await owner.must('POST', `/api/jobs/${id}/guests`, { contactId: ada })
+    expect((await visitsOf(id))['Ada Holt']).toMatchObject({ step: 'ready', holds: true })
+    await signHere(id, ids['Finn Holt']!, { guardianId: ada })
+    await until(
+      () => visitsOf(id),
+      (v) => v['Finn Holt']!.step === 'ready',
+    )
+    expect((await jobOf(owner, id)).papers).toHaveLength(1)
+    await server.rows("update templates set holds = 'visit' where kind = 'waiver'")
+  })
+
+  it('who is under age comes with somebody of age, who stands with the visit and on the list', async () => {
+    const { id, ids } = await session([
+      { name: 'Theo Ferrer', born: born(13) },
+      { name: 'Mio Ferrer', born: born(9) },
+      { name: 'Nadia Ferrer', born: born(40) },
+    ])
+    const [theo, mio, nadia] = [ids['Theo Ferrer']!, ids['Mio Ferrer']!, ids['Nadia Ferrer']!]
+    for (const withId of [theo, mio])
+      expect((await mark(id, theo, 'here', { withId })).body, withId).toMatchObject({
+        fields: { withId: expect.any(String) as string },
+      })
+    expect((await mark(id, theo, 'here', { withId: 'nobody-known' })).status).toBe(404)
+    expect((await mark(id, theo, 'gone', { withId: nadia })).status).toBe(422)
+    expect((await mark(id, theo, 'here', { withId: nadia })).status).toBe(200)
+    expect((await visitsOf(id))['Theo Ferrer']).toMatchObject({ state: 'here', with: 'Nadia Ferrer' })
+    expect(pdfText(await owner.raw(`/api/desk/list?job=${id}`))).toMatch(/Theo Ferrer, 13, with Nadia/)
+    await mark(id, theo, 'gone')
+    expect(await owner.must<PastVisit[]>('GET', `/api/contacts/${theo}/visits`)).toMatchObject([
+      { state: 'gone', with: 'Nadia Ferrer' },
+    ])
+    await mark(id, theo, 'expected')
+    expect((await visitsOf(id))['Theo Ferrer']).toMatchObject({ with: null })
+  })
+
+  it('keeps of a document what is set and nothing else; guests get a badge where that is set', async () => {
+    const { id, ids } = await session([{ name: 'Nadia Ferrer', born: born(40) }])
+    const nadia = ids['Nadia Ferrer']!
+    const shown = (who = owner, over: object = {}) =>
+      who.post('/api/desk/shown', { jobId: id, contactId: nadia, kind: 'passport', until: '2031-04-02', ...over })
+    const told = () => server.rows("select words, detail from happenings where job_id = ? and type = 'document'", [id])
+    const badge = `/api/desk/badge?job=${id}&contact=${nadia}`
+    expect((await desk()).settings).toEqual({ keeps: ['born'], badges: false })
+    expect((await shown()).status).toBe(200)
+    expect(await told()).toEqual([])
+    expect((await owner.get(badge)).status).toBe(409)
+    const { caller: frontDesk } = await memberAs(server, owner, 'front desk')
+    const set = (who: Caller, keeps: string[], badges: boolean) =>
+      who.call('PUT', '/api/business/desk', { keeps, badges })
+    expect((await set(frontDesk, [], true)).status).toBe(403)
+    expect((await set(owner, ['number'], true)).status).toBe(422)
+    await owner.must('PUT', '/api/business/desk', { keeps: ['born', 'document'], badges: true })
+    expect((await shown(frontDesk)).status).toBe(200)
+    expect((await shown(owner, { kind: 'library card' })).status).toBe(422)
+    expect((await shown(owner, { contactId: 'somebody' })).status).toBe(404)
+    expect(await told()).toEqual([
+      {
+        words: 'Nadia Ferrer showed a passport',
+        detail: 'Looked at by A front desk; good until 2031-04-02. Its number and its picture are not kept.',
+      },
+    ])
+    const text = pdfText(await frontDesk.raw(badge))
+    for (const words of ['Nadia Ferrer', 'Larkmoor Saunas', (await visitsOf(id))['Nadia Ferrer']!.code])
+      expect(text).toContain(words)
+    expect((await new Caller(server).get(badge)).status).toBe(401)
+    expect((await owner.get(`/api/desk/badge?job=${id}&contact=somebody`)).status).toBe(404)
+    await owner.must('PUT', '/api/business/desk', { keeps: ['born'], badges: false })
   })
 
   it('several children are signed for in one go, each on a paper of their own, with what the guardian owes', async () => {

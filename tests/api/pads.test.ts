@@ -60,7 +60,12 @@ describe('a pad beside the desk', () => {
     expect(JSON.stringify(shows)).not.toContain('Nadia')
     expect((await pads()).find((p) => p.id === id)!.who).toBe('Nadia Ferrer')
     const nadia = await opened(screen)
-    expect(await viewOf(screen, nadia)).toMatchObject({ state: 'affirm', onPad: true, inPerson: true, host: 'Maren Fosse' })
+    expect(await viewOf(screen, nadia)).toMatchObject({
+      state: 'affirm',
+      onPad: true,
+      inPerson: true,
+      host: 'Maren Fosse',
+    })
     await sign(screen, nadia)
     expect((await viewOf(screen, nadia)).state).toBe('done')
     await screen.must('DELETE', '/api/pad/paper')
@@ -95,8 +100,7 @@ describe('a pad beside the desk', () => {
     expect((await screen.post('/api/handover', { personId: ids[0] })).status).toBe(423)
     expect((await screen.get('/api/session')).body).toMatchObject({ pad: true, handover: false })
     const { screen: other } = await pad()
-    for (const who of [other, new Caller(server), desk])
-      expect((await who.get(`/api/sign/${token}`)).status).toBe(404)
+    for (const who of [other, new Caller(server), desk]) expect((await who.get(`/api/sign/${token}`)).status).toBe(404)
     // A member's own place opens on no pad, though a member took it.
     expect((await screen.post('/api/desk/sign', { jobId: job, contactId: ids[0], how: 'device' })).status).toBe(423)
   })

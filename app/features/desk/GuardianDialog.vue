@@ -1,20 +1,14 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { OF_AGE } from '~~/core/visits/owes'
 import type { DeskVisit } from '~~/shared/out/desk'
+import { newPerson, useGrown } from './grown'
 import { useDesk } from './useDesk'
 
 /** Who signs for somebody under age: one of those who are here, or somebody who is added for it. */
 const { visit } = defineProps<{ visit: DeskVisit }>()
 const emit = defineEmits<{ close: []; chosen: [guardianId: string, also: string[]] }>()
 const { data } = storeToRefs(useDesk())
-const grown = computed(() =>
-  data
-    .value!.visits.filter(
-      (v) => v.jobId === visit.jobId && v.contactId !== visit.contactId && (v.age === null || v.age >= OF_AGE),
-    )
-    .map((v) => ({ value: v.contactId, label: v.name })),
-)
+const grown = useGrown(visit)
 /** Other children who need somebody, too: one signing is enough for all of them. */
 const others = computed(() =>
   data.value!.visits.filter(
@@ -23,19 +17,13 @@ const others = computed(() =>
   ),
 )
 const also = ref<string[]>([])
-/** Somebody of the same family name first. */
-const family = visit.name.split(' ').at(-1)
-const form = reactive({
-  guardianId: grown.value.find((g) => g.label.split(' ').at(-1) === family)?.value ?? grown.value[0]?.value ?? '',
-  name: '',
-})
+const form = reactive({ guardianId: grown.value[0]?.value ?? '', name: '' })
 const schema = z
   .object({ guardianId: z.string(), name: z.string().trim().max(200) })
   .refine((f) => f.name || f.guardianId, { message: 'Say who signs for them.', path: ['name'] })
 async function send({ guardianId, name }: { guardianId: string; name: string }) {
   if (!name) return emit('chosen', guardianId, also.value)
-  const { id } = await api<{ id: string }>('/api/contacts', { method: 'POST', body: { name } })
-  emit('chosen', id, also.value)
+  emit('chosen', await newPerson(name), also.value)
 }
 </script>
 

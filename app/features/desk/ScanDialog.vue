@@ -3,10 +3,15 @@ import { nameOn, readScan, whoIsOn } from '~~/core/identity/scan'
 import { readCode } from '~~/core/visits/code'
 import type { DeskScan, DeskVisit } from '~~/shared/out/desk'
 import LiveCamera from '../signer/LiveCamera.vue'
-import { useDesk } from './useDesk'
+import { type Shown, useDesk } from './useDesk'
+import { looker } from './looker'
 
 /** A document held under a reader that types: whoever is on it is found, or can be taken in with what it says. */
-const emit = defineEmits<{ close: []; found: [visit: DeskVisit]; fresh: [who: { name: string; born: string }] }>()
+const emit = defineEmits<{
+  close: []
+  found: [visit: DeskVisit, shown?: Shown]
+  fresh: [who: { name: string; born: string; shown: Shown }]
+}>()
 const desk = useDesk()
 const { data } = storeToRefs(desk)
 const text = ref('')
@@ -37,7 +42,30 @@ onMounted(async () => {
 })
 const who = computed(() => (read.value ? whoIsOn(read.value, data.value!.visits, data.value!.day) : []))
 const expired = computed(() => !!read.value?.expires && read.value.expires < data.value!.today)
-const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!.born ?? '' })
+const keeps = computed(() => data.value!.settings.keeps)
+const fresh = () =>
+  emit('fresh', {
+    name: nameOn(read.value!),
+    born: keeps.value.includes('born') ? (read.value!.born ?? '') : '',
+    shown: read.value!,
+  })
+/** What is kept of a document, in words. */
+const kept = computed(() => {
+  const born = keeps.value.includes('born')
+    ? 'The name and the day of birth are kept of somebody new'
+    : 'The name is kept of somebody new'
+  const shown = keeps.value.includes('document')
+    ? ', and that a document was shown, which kind and until when it is good'
+    : ''
+  return `${born}${shown}. Nothing else of a document is, and no picture.`
+})
+// The camera looks by itself; a picture is only sent where that reads nothing.
+const looks = looker(Number(data.value!.today.slice(0, 4)), (got) => {
+  seen.value = got.document
+  text.value = got.code ?? ''
+  camera.value = false
+})
+onBeforeUnmount(looks.stop)
 </script>
 
 <template>
@@ -62,7 +90,7 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
           aria-describedby="scan-kept"
       /></label>
       <p id="scan-kept" class="soft small">
-        Only the name and the day of birth are kept, and only of somebody new. Nothing else of a document is.
+        {{ kept }}
       </p>
       <p class="acts">
         <Button variant="outlined" size="large" :disabled="busy" @click="camera = !camera">{{
@@ -78,7 +106,13 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
         >
       </p>
       <p v-if="specimens.length" class="soft small">The scanner is pretended here: these are specimens of nobody.</p>
-      <LiveCamera v-if="camera" label="The code, or the document" facing="environment" @taken="taken" />
+      <LiveCamera
+        v-if="camera"
+        label="Hold the code or the document before the camera"
+        facing="environment"
+        :look="looks.look"
+        @taken="taken"
+      />
       <div aria-live="polite" class="grid gap-3">
         <template v-if="read">
           <p class="text-l">
@@ -89,7 +123,7 @@ const fresh = () => emit('fresh', { name: nameOn(read.value!), born: read.value!
           </p>
           <p v-if="expired" class="notice small">It has expired.</p>
           <p v-for="v in who" :key="v.jobId + v.contactId" class="acts">
-            <Button size="large" @click="emit('found', v)">{{ v.name }}, {{ v.time || 'today' }}</Button>
+            <Button size="large" @click="emit('found', v, read!)">{{ v.name }}, {{ v.time || 'today' }}</Button>
           </p>
           <p class="acts">
             <span v-if="!who.length">Nobody of that name and age is expected.</span>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { newContact } from '~~/shared/jobs'
-import { useDesk } from './useDesk'
+import { type Shown, useDesk } from './useDesk'
 
 /** Somebody who wasn't expected: who they are, on which session; a document that was scanned has filled it. */
-const props = defineProps<{ start: { name: string; born: string } }>()
+const props = defineProps<{ start: { name: string; born: string; shown?: Shown } }>()
 const emit = defineEmits<{ close: []; added: [name: string] }>()
 const desk = useDesk()
 const { data } = storeToRefs(desk)
@@ -18,7 +18,11 @@ const full = computed(() => {
   return s?.places && s.counts.all - s.counts.away >= s.places ? s.places : null
 })
 async function add(contact: object) {
-  await api(`/api/jobs/${job.value}/guests`, { method: 'POST', body: { contact } })
+  const { contactId } = await api<{ contactId: string }>(`/api/jobs/${job.value}/guests`, {
+    method: 'POST',
+    body: { contact },
+  })
+  if (props.start.shown) await desk.shownBy({ jobId: job.value, contactId }, props.start.shown)
   await desk.load()
   emit('added', form.name)
   emit('close')

@@ -4,11 +4,13 @@ import type { DeskVisit } from '~~/shared/out/desk'
 import type { SignHow } from './useDesk'
 
 /** One visit at arm's length: when, how it stands, who, and the one or two things to do about it. */
-const { visit, busy, pad } = defineProps<{
+const { visit, busy, pad, badges } = defineProps<{
   visit: DeskVisit
   busy: boolean
   /** There is a pad beside the desk. */
   pad: boolean
+  /** Guests get a badge. */
+  badges: boolean
 }>()
 const emit = defineEmits<{
   sign: [how: SignHow]
@@ -31,7 +33,8 @@ const words = computed(() => {
       : ''
   if (visit.state === 'turned away') return `turned away at ${clock(visit.since)}: ${visit.words}`
   if (visit.state === 'gone') return `left at ${clock(visit.since)}`
-  const here = visit.state === 'here' ? `here since ${clock(visit.since)}` : ''
+  const here =
+    visit.state === 'here' ? `here since ${clock(visit.since)}${visit.with ? ` with ${visit.with}` : ''}` : ''
   const owes = {
     sign: visit.guardian ? `${visit.guardian} signs for them` : 'waiver not signed',
     guardian: 'under 18: somebody signs for them',
@@ -64,6 +67,15 @@ const trouble = computed(() => visit.mark === 'trouble')
     </div>
     <p class="does">
       <template v-if="done || (visit.state === 'here' && visit.step === 'ready')">
+        <LinkButton
+          v-if="badges && visit.state === 'here'"
+          class="big"
+          :to="`/api/desk/badge?job=${visit.jobId}&contact=${visit.contactId}`"
+          external
+          target="_blank"
+          :aria-label="`Badge of ${visit.name}`"
+          >Badge</LinkButton
+        >
         <Button v-if="visit.state === 'here'" class="big" variant="outlined" :disabled="busy" @click="emit('gone')"
           >Has left</Button
         >

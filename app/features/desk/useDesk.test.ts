@@ -51,7 +51,14 @@ describe('the front desk', () => {
     expect(new Set(marks.map((m) => m.id)).size).toBe(2)
     expect(marks.every((m) => Math.abs(Date.parse(m.at) - Date.now()) < 60_000)).toBe(true)
     expect(await desk.sign(who, 'device', 'g')).toEqual({ personId: 'p', url: null })
-    expect(sent('POST').at(-1)!.body).toEqual({ jobId: 'a', contactId: '1', guardianId: 'g', also: [], how: 'device' })
+    expect(sent('POST').at(-1)!.body).toEqual({
+      jobId: 'a',
+      contactId: '1',
+      guardianId: 'g',
+      also: [],
+      how: 'device',
+      padId: null,
+    })
   })
 
   it('looks at another day, of all its sessions', async () => {

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { readCode } from '~~/core/visits/code'
 import type { MarkKind } from '~~/core/visits/visit'
-import type { DeskView, DeskVisit } from '~~/shared/out/desk'
+import type { DeskScan, DeskView, DeskVisit } from '~~/shared/out/desk'
 import { searchable } from '~~/shared/text'
 import { api, newKey } from '../../composables/api'
 import { useReading } from '../../composables/reading'
@@ -10,6 +10,9 @@ import { usePads } from './usePads'
 
 /** On this device, by a link for their own phone, or on the pad beside the desk. */
 export type SignHow = 'device' | 'link' | 'pad'
+
+/** What of a document is said when it was shown. */
+export type Shown = Pick<NonNullable<DeskScan['document']>, 'kind' | 'expires'>
 
 /** The front desk: the visits of a day as they are looked for, and what is done about them. */
 export const useDesk = defineStore('desk', () => {
@@ -42,8 +45,13 @@ export const useDesk = defineStore('desk', () => {
       reading.data.value?.sessions.find((s) => s.jobId === session.value)?.counts ?? reading.data.value?.counts ?? null,
   )
   /** Marks a visit; with an id and a time of its own, so that the same mark sent again is one. */
-  async function mark({ jobId, contactId }: DeskVisit, kind: MarkKind, words = ''): Promise<void> {
-    const marks = [{ id: newKey(), jobId, contactId, kind, at: new Date().toISOString(), words }]
+  async function mark(
+    { jobId, contactId }: DeskVisit,
+    kind: MarkKind,
+    words = '',
+    withId: string | null = null,
+  ): Promise<void> {
+    const marks = [{ id: newKey(), jobId, contactId, kind, at: new Date().toISOString(), words, withId }]
     await api('/api/desk/marks', { method: 'POST', body: { marks } })
     await reading.load()
   }
@@ -58,5 +66,11 @@ export const useDesk = defineStore('desk', () => {
       method: 'POST',
       body: { jobId, contactId, guardianId, also, how, padId: usePads().here?.id ?? null },
     })
-  return { ...reading, day, showDay, find, session, shown, counts, mark, sign }
+  /** Says that somebody showed a document; kept where that is set, and nowhere else. */
+  async function shownBy({ jobId, contactId }: Pick<DeskVisit, 'jobId' | 'contactId'>, document: Shown): Promise<void> {
+    if (!reading.data.value?.settings.keeps.includes('document')) return
+    const { kind, expires: until } = document
+    await api('/api/desk/shown', { method: 'POST', body: { jobId, contactId, kind, until } })
+  }
+  return { ...reading, day, showDay, find, session, shown, counts, mark, sign, shownBy }
 })

@@ -14,7 +14,7 @@ export const useBusiness = defineStore('business', () => {
   const read = useReading('business', () => api<BusinessView>('/api/business'))
   /** Keeps one part of it, and what every screen knows of the business. */
   async function keep(
-    part: 'facts' | 'home' | 'late' | 'look' | 'mail' | 'numbers' | 'senders' | 'terms' | 'texts' | 'times',
+    part: 'desk' | 'facts' | 'home' | 'late' | 'look' | 'mail' | 'numbers' | 'senders' | 'terms' | 'texts' | 'times',
     body: object,
     headers: Record<string, string> = {},
   ): Promise<void> {

@@ -2,7 +2,13 @@
 import { useSays } from './says'
 
 /** A picture taken now with the camera; nothing from before can be given. */
-const props = defineProps<{ label: string; hint?: string; facing: 'user' | 'environment' }>()
+const props = defineProps<{
+  label: string
+  hint?: string
+  facing: 'user' | 'environment'
+  /** Looks at what the camera sees while it runs; the next is shown once it is done with the last. */
+  look?: (seen: ImageData) => Promise<void>
+}>()
 const emit = defineEmits<{ taken: [picture: Blob | null] }>()
 const says = useSays()
 const video = ref<HTMLVideoElement>()
@@ -17,13 +23,32 @@ async function start() {
     video.value!.srcObject = stream
     await video.value!.play()
     state.value = 'running'
+    void looking()
   } catch {
     state.value = 'none'
   }
 }
+/** Wide enough for the barcode of a licence held at arm’s length. */
+const LOOKED = 1280
+async function looking() {
+  const canvas = document.createElement('canvas')
+  while (props.look && state.value === 'running' && video.value) {
+    const { videoWidth: w, videoHeight: h } = video.value
+    const scale = Math.min(1, LOOKED / w)
+    canvas.width = Math.round(w * scale)
+    canvas.height = Math.round(h * scale)
+    const on = canvas.getContext('2d', { willReadFrequently: true })!
+    on.drawImage(video.value, 0, 0, canvas.width, canvas.height)
+    await props.look(on.getImageData(0, 0, canvas.width, canvas.height))
+    await new Promise((next) => requestAnimationFrame(next))
+  }
+}
 const stop = () => stream?.getTracks().forEach((t) => t.stop())
 onMounted(start)
-onBeforeUnmount(stop)
+onBeforeUnmount(() => {
+  state.value = 'none'
+  stop()
+})
 function take() {
   const v = video.value!
   const canvas = document.createElement('canvas')

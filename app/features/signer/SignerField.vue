@@ -19,6 +19,8 @@ const says = useSays()
 const pictureOf = inject<((sha: string) => string) | undefined>('pictureOf', undefined)
 /** Where somebody stands in front of the desk: what can't be agreed to is refused there and then. */
 const refuse = inject<((what: string) => void) | undefined>('refuse', undefined)
+/** Whether it is a statement that is agreed or refused with two answers of one size. */
+const asked = computed(() => !!refuse && props.field.required && !props.field.oneOf)
 const passed = inject<Ref<Set<string>>>('passed', ref(new Set<string>()))
 /** What somebody else has given here, or the sender has set. */
 const given = inject<Ref<SignerView['given']>>('given', ref({}))
@@ -124,21 +126,18 @@ async function give(event: Event) {
     </button>
     <span v-if="problem" :id="`${id}-wrong`" class="error block font-sans">{{ problem }}</span>
   </span>
-  <span v-else-if="field.type === 'tick'" class="tick"
-    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><label
-      v-if="refuse && field.required && !field.oneOf"
-      :for="id"
-      aria-hidden="true"
-      class="yes"
-      >{{ says('yes') }}</label
-    ><button
-      v-if="refuse && field.required && !field.oneOf"
-      type="button"
-      class="no"
-      :aria-label="says('notSo', { what: field.label })"
-      @click="refuse(field.label)"
-    >
-      {{ says('no') }}</button
+  <span v-else-if="field.type === 'tick'" class="tick" :class="{ asked }"
+    ><input :id="id" v-model="ticked" type="checkbox" :aria-label="field.label" :aria-invalid="!!problem" /><template
+      v-if="asked"
+      ><label :for="id" aria-hidden="true" class="answer">{{ says('yes') }}</label
+      ><button
+        type="button"
+        class="answer"
+        :aria-label="says('notSo', { what: field.label })"
+        @click="refuse!(field.label)"
+      >
+        {{ says('no') }}
+      </button></template
     ><span v-if="problem" class="error block font-sans">{{ problem }}</span></span
   >
   <span
@@ -192,20 +191,43 @@ async function give(event: Event) {
 </template>
 
 <style scoped>
-.yes {
-  margin-inline-start: 8px;
-  cursor: pointer;
+/* In person: the statement, and at its end two answers to press. */
+.asked {
+  position: relative;
+  float: inline-end;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-inline-start: 16px;
 }
-.no {
-  min-height: 44px;
-  min-width: 64px;
-  margin-inline-start: 10px;
+.asked input {
+  position: absolute;
+  inset: 0;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.answer {
+  display: grid;
+  place-items: center;
+  min-height: 48px;
+  min-width: 68px;
   padding: 0 16px;
   border: 1px solid var(--hairline-strong);
   border-radius: var(--corner);
   background: var(--paper);
-  font: inherit;
+  color: var(--heather-deep);
+  font: 600 17px var(--sans);
   cursor: pointer;
+}
+.asked input:checked + .answer {
+  border-color: var(--moss);
+  background: var(--moss-tint);
+  color: var(--moss);
+}
+.asked input:focus-visible + .answer {
+  outline: 2px solid var(--heather);
+  outline-offset: 2px;
 }
 .several label {
   display: flex;

@@ -52,7 +52,8 @@ provide(
 )
 
 const { wide, mode } = useViews(() => props.view)
-const size = useLocalStorage('upwold-type', 18, { initOnMounted: true })
+// Read at arm’s length.
+const size = props.view.onPad ? ref(22) : useLocalStorage('upwold-type', 18, { initOnMounted: true })
 const zoom = ref(1)
 const body = ref<HTMLElement | null>(null)
 const sheet = ref<'' | 'confirm' | 'decline' | 'question' | 'pass'>('')
@@ -149,6 +150,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
     <div class="min-w-0">
       <div class="modes flex flex-wrap gap-2 items-center pt-3.5 pb-0 px-5">
         <OneOf
+          v-if="!view.onPad"
           v-model="mode"
           :label="says('readingView')"
           :options="[
@@ -158,7 +160,7 @@ const pdfOf = (id: string) => signer.at(`/pdf?paper=${encodeURIComponent(id)}`)
         />
         <span class="soft small" role="status">{{ says(SAVED[state.saved.value]) }}</span>
       </div>
-      <ReadTools v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
+      <ReadTools v-if="!view.onPad" v-model:size="size" v-model:zoom="zoom" :mode="mode" :root="body" />
       <p v-if="state.told.value" class="notice mt-3 mb-0 mx-5" role="alert">{{ state.told.value }}</p>
       <p v-if="partial" class="notice mt-3 mb-0 mx-5 wrong" role="alert">
         {{ says('notWhole') }}

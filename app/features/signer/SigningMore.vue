@@ -13,13 +13,15 @@ const several = computed(() => props.view.papers.length > 1)
 
 <template>
   <div class="more flex flex-wrap gap-y-1.5 gap-x-4.5 items-center py-3 px-5 border-t border-hairline print:hidden">
-    <a
-      v-for="p in view.papers"
-      :key="p.id"
-      :href="signer.at(`/pdf?paper=${encodeURIComponent(p.id)}`)"
-      target="_blank"
-      >{{ several ? says('keepPaper', { paper: p.title }) : says('keepCopy') }}</a
-    >
+    <template v-if="!view.onPad">
+      <a
+        v-for="p in view.papers"
+        :key="p.id"
+        :href="signer.at(`/pdf?paper=${encodeURIComponent(p.id)}`)"
+        target="_blank"
+        >{{ several ? says('keepPaper', { paper: p.title }) : says('keepCopy') }}</a
+      >
+    </template>
     <Button variant="text" @click="$emit('open', 'question')">{{ says('ask') }}</Button>
     <Button v-if="view.person.mayPassOn" variant="text" @click="$emit('open', 'pass')">{{ says('passOn') }}</Button>
     <Button variant="text" @click="$emit('open', 'decline')">{{ says('decline') }}</Button>

@@ -18,7 +18,7 @@ export function useViews(view: () => SignerView) {
     if (!room) return
     begun()
     // On a tablet that was handed over it is read large, each statement with what can be answered beside it.
-    if (view().inPerson && tablet.value) return
+    if (view().onPad || (view().inPerson && tablet.value)) return
     if (!view().person.fields.some((f) => CHOSEN.has(f.type))) mode.value = 'page'
   })
   return { wide, mode }

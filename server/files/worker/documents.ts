@@ -6,7 +6,7 @@ import { type Alphabet, readZone } from '../../../core/identity/lines'
 import { readMrz } from '../../../core/identity/mrz'
 import type { ReadDocument } from '../../../core/identity/read'
 import type { Picture } from '../../../core/scan/page'
-import alphabet from './alphabet.json'
+import alphabet from '../../../core/identity/alphabet.json'
 import { pixelsOf } from './pictures'
 
 /** Pictures are made no wider than this before they are read. */

@@ -29,7 +29,11 @@ export async function openDrawing(
     if (!mayAct(state).some((p) => p.id === holder.person.id))
       throw new Problem('not-now', 'There is nothing to sign now.')
     await revokeLinks(holder.person.id, 'drawing')
-    const { token } = await issueLink(holder.person.id, 'drawing', holder.person.memberId ? sessionId : holder.sessionId)
+    const { token } = await issueLink(
+      holder.person.id,
+      'drawing',
+      holder.person.memberId ? sessionId : holder.sessionId,
+    )
     return { url: linkUrl(token).replace('/s/', '/draw/') + (what === 'initials' ? '?initials' : '') }
   })
 }

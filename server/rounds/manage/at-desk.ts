@@ -3,9 +3,11 @@ import { and, desc, eq, notInArray, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { ageOn } from '../../../core/people/age'
 import { OF_AGE } from '../../../core/visits/owes'
+import { takesChildren } from '../../../core/visits/signed-for'
 import { acts } from '../../../core/rounds/rounds'
 import type { deskSign } from '../../../shared/desk'
 import type { Actor } from '../../chain/record'
+import { holdsFrom } from '../../desk/holds'
 import { roundOfPaper } from '../../chain/round'
 import { roundState } from '../../chain/state'
 import { discardDraft, makeJobPaper, templateFor } from '../../papers/make'
@@ -94,8 +96,14 @@ async function askAtDesk(
   const loaded = await loadJob(jobId)
   if (given.also.length) return signForFamily(given, loaded, actor)
   let paper = await waiverOf(jobId, contactId)
+  const guardian = guardianId ?? guardianOn(paper)
+  // Whoever signs for a child does it alone, on a paper that knows of a guardian; the child stands beside it with nothing to do.
+  if (guardian && (!paper || paper.state === 'draft')) {
+    const { document } = await templateFor(db(), loaded, { kind: 'waiver', guestId: contactId })
+    if (takesChildren(document)) return signForFamily({ ...given, guardianId: guardian }, loaded, actor)
+  }
   if (!paper || paper.state === 'draft') {
-    await insistOnGuardian(loaded, contactId, guardianId ?? guardianOn(paper))
+    await insistOnGuardian(loaded, contactId, guardian)
     paper = await write(async (tx) => {
       const id = await makeJobPaper(jobId, { kind: 'waiver', guestId: contactId }, actor.id)
       const made = await loadPaper(id)
@@ -143,7 +151,10 @@ async function signForFamily(
   const comes = loaded.guests.some((g) => g.id === guardianId)
   const own = comes ? await waiverOf(jobId, guardianId!) : null
   const template = await templateFor(db(), loaded, { kind: 'waiver', guestId: guardianId! })
-  const owes = comes && (!own || own.state === 'draft')
+  const owes =
+    comes &&
+    (!own || own.state === 'draft') &&
+    !(await holdsFrom(guardianId!, template, loaded.job.day ?? loaded.today))
   if (owes && own) await discardDraft(own.id)
   const tries = await db().select({ id: papers.id }).from(papers).where(eq(papers.jobId, jobId))
   const taken = new Set(tries.map((p) => p.id))

@@ -6,6 +6,7 @@ import type { Right, Role } from '../../../../core/members/rights'
 import type { TextKind } from '../../../../core/text/request'
 import type { Language } from '../../../../core/text/language'
 import type { QuietHours } from '../../../../core/rounds/times'
+import type { DeskSettings } from '../../../../shared/desk'
 import type { Heard } from '../../../../shared/rounds'
 import type { SignatureMark } from '../../../../shared/signing'
 import { at, id, json } from './columns'
@@ -63,6 +64,8 @@ export interface BusinessSettings {
   accountNumbers: Record<string, string>
   /** Whether everything is backed up each night. */
   nightly: boolean
+  /** How the front desk works: what is kept of a document that was scanned, and whether guests get a badge. */
+  desk: DeskSettings
 }
 /** A service that takes texts by a request of its own making; its headers are encrypted at rest. */
 export interface TextSettings {
@@ -112,6 +115,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   accountNumbers: {},
   nightly: true,
   keepYears: null,
+  desk: { keeps: ['born'], badges: false },
 }
 
 /** What the column was made with; whatever came later is filled in when it is read. */
