@@ -5,6 +5,7 @@ import { type MessageKey, WORDS } from './words/says'
 /** Every letter to people outside that can be worded anew: when it goes, its subject and what it says. */
 export const LETTERS = [
   { key: 'asked', when: 'somebody is asked to agree or sign', subject: 'mSubject', body: 'mMessage' },
+  { key: 'flow', when: 'somebody is asked a few things first, from a job', subject: 'mFlowSubject', body: 'mFlow' },
   { key: 'reminded', when: 'they are reminded', subject: 'mReminder', body: 'mNudge' },
   { key: 'again', when: 'something was corrected and they sign again', subject: 'mAgainSubject', body: 'mAgain' },
   { key: 'told', when: 'somebody gets a copy of what is out', subject: 'mToldSubject', body: 'mTold' },

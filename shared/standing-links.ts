@@ -54,3 +54,5 @@ export const standingAnswer = z.object({
   answers: answers.default({}),
 })
 export type StandingAnswer = z.output<typeof standingAnswer>
+/** Somebody of a job is asked by a flow: by mail, or by an address that is handed over. */
+export const newFlowAsk = z.object({ linkId: id, contactId: id, how: z.enum(['email', 'link']) })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { askedTypes, fieldSpec } from '../document/field'
+import { reminders } from '../rounds/plan'
 
 /** What a form may ask: what is signed, dated or handed in belongs on the paper itself. */
 export const questionTypes = askedTypes.filter(
@@ -34,6 +35,16 @@ const origin = z
     'Give it as https://www.example.com, with nothing after it.',
   )
 
+/** Somebody whom answers name, who signs too: for a party of the papers, before, beside or after whoever answers. */
+export const named = z.object({
+  party: z.string().min(1).max(40),
+  /** The questions that ask for their name and their address. */
+  name: key,
+  email: key,
+  when: z.enum(['before', 'with', 'after']).default('after'),
+})
+export type Named = z.infer<typeof named>
+
 /** What a standing link asks for and when it is open. */
 export const linkSettings = z.object({
   /** Most signings in all, and by one person; null for as many as come. */
@@ -61,6 +72,15 @@ export const linkSettings = z.object({
   map: z.record(z.string().max(160), source).default({}),
   /** Answers that go home: to a fact of the person or the job, by the question. */
   home: z.record(key, z.string().min(1).max(120)).default({}),
+  named: z.array(named).max(3, 'At most three are named by answers.').default([]),
+  /** What is written to whoever is written to; answers stand in it by the words of their question, `{Your house}`. */
+  subject: z.string().trim().max(300).default(''),
+  message: z.string().max(5000).default(''),
+  /** Who gets a copy at the end: addresses, or the question that asks for one. */
+  copies: z.array(z.string().trim().min(1).max(320)).max(5, 'At most five get a copy.').default([]),
+  reminders: reminders.default({ kind: 'none' }),
+  /** How many days whoever signs has; null for as long as they like. */
+  within: z.number().int().min(1).max(365).nullable().default(null),
 })
 export type LinkSettings = z.infer<typeof linkSettings>
 

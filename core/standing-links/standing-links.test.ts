@@ -4,6 +4,7 @@ import { waiver } from '../../tests/support/waiver'
 import { type Question, linkSettings, question, valueKey } from './model'
 import { askedNow, checkAnswers, countingAnswers, sampleAnswers, valuesFor } from './answers'
 import { goneHome, homesOf } from './home'
+import { copiesTo, namedBy, namedWrong, turnsOf, withAnswers } from './named'
 import { isCode, shutFor, weekdayOf } from './open'
 import { propose } from './propose'
 import { flowStops } from './stops'
@@ -213,7 +214,10 @@ describe('a flow as a line', () => {
       { key: 'fee', required: true },
       { key: 'note', required: false },
     ],
-    parties: [{ key: 'business' }],
+    parties: [
+      { key: 'business', label: 'Business' },
+      { key: 'witness', label: 'Neighbour' },
+    ],
     unusable: null,
   }
   const states = (s: object, papers = [paper]) =>
@@ -234,5 +238,100 @@ describe('a flow as a line', () => {
     })
     expect(states({ map: { 't fee': { from: 'question', key: 'gone' } } }).paper).toMatch(/trouble/)
     expect(states({}, []).paper).toBe('trouble: no paper yet')
+  })
+})
+
+describe('whom answers name', () => {
+  const questions = [
+    ask('Your neighbour', { type: 'name' }),
+    ask('Their mailbox', { type: 'email' }),
+    ask('The house', { type: 'text' }),
+  ]
+  const named = [{ party: 'witness', name: 'your-neighbour', email: 'their-mailbox', when: 'before' as const }]
+  it('signs where the answers say who that is and where they are reached', () => {
+    const all = { 'your-neighbour': 'Ada Holt', 'their-mailbox': 'ada@holt.example' }
+    expect(namedBy({ named }, all)).toEqual([
+      { party: 'witness', when: 'before', name: 'Ada Holt', email: 'ada@holt.example' },
+    ])
+    for (const left of Object.keys(all)) expect(namedBy({ named }, { ...all, [left]: '' })).toEqual([])
+    expect(namedBy({ named }, { ...all, 'their-mailbox': 'over the fence' })).toEqual([])
+  })
+  it('has turns of its own: before, beside, after, and the business last of all', () => {
+    expect(turnsOf([])).toMatchObject({ with: 1, business: 2 })
+    expect(turnsOf(['before'])).toMatchObject({ before: 1, with: 2, business: 3 })
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('before', 'with', 'after'), { maxLength: 3 }), (whens) => {
+        const t = turnsOf(whens)
+        if (whens.includes('before')) expect(t.before).toBeLessThan(t.with)
+        if (whens.includes('after')) expect(t.after).toBeGreaterThan(t.with)
+        for (const when of [...whens, 'with'] as const) expect(t.business).toBeGreaterThan(t[when])
+      }),
+    )
+  })
+  it('is said to be wrong where nobody stands, nothing is asked, or two have one place', () => {
+    const parties = [{ key: 'witness', label: 'Neighbour' }]
+    expect(namedWrong({ named, copies: [], questions }, parties)).toEqual([])
+    expect(namedWrong({ named, copies: [], questions: [] }, parties)[0]).toMatch(
+      /name and the e-mail address of the neigh/,
+    )
+    expect(namedWrong({ named, copies: [], questions }, [])[0]).toMatch(/Nobody stands for/)
+    expect(namedWrong({ named: [...named, ...named], copies: [], questions }, parties)).toContain(
+      'Two are named for one place.',
+    )
+    expect(namedWrong({ named: [], copies: ['me', 'their-mailbox', 'a@b.example'], questions }, [])).toHaveLength(1)
+  })
+  it('makes a template usable that wants more than whoever opens it', () => {
+    const paper = {
+      name: 'Loan of a key',
+      kind: 'form' as const,
+      parties: [
+        { key: 'client', label: 'Client' },
+        { key: 'witness', label: 'Neighbour' },
+      ],
+      archived: false,
+    }
+    expect(unusable(paper)).toMatch(/let an answer name them/)
+    expect(unusable({ ...paper, named: ['witness'] })).toBe(null)
+  })
+  it('puts answers into letters by the words of their question, one line each and without addresses to press', () => {
+    const say = (text: string, house: string) => withAnswers(text, questions, { 'the-house': house })
+    expect(say('About {The house}, {first}', 'Mill\nLane 3')).toBe('About Mill Lane 3, {first}')
+    expect(say('{THE HOUSE}', 'see https://bad.example/x {job} www.bad.example')).toBe(
+      'see bad.example/x job bad.example',
+    )
+    expect(say('{the house}', 'x'.repeat(900))).toHaveLength(200)
+    fc.assert(
+      fc.property(fc.string(), (typed) => {
+        const out = say('{The house}', typed)
+        expect(out).not.toMatch(/:\/\/|[\n{}]/)
+        expect(out.length).toBeLessThanOrEqual(200)
+      }),
+    )
+  })
+  it('copies go to addresses once each, also to those that were answered', () => {
+    expect(
+      copiesTo({ copies: ['their-mailbox', 'Us@Club.example', 'us@club.example'] }, questions, {
+        'their-mailbox': 'ada@holt.example',
+      }),
+    ).toEqual(['ada@holt.example', 'us@club.example'])
+    expect(copiesTo({ copies: ['their-mailbox'] }, questions, {})).toEqual([])
+  })
+  it('is named on the line, in the order they sign', () => {
+    const paper = {
+      id: 't',
+      asks: [],
+      parties: [
+        { key: 'client', label: 'Client' },
+        { key: 'witness', label: 'Neighbour' },
+        { key: 'business', label: 'Business' },
+      ],
+      unusable: null,
+    }
+    const words = (when: 'before' | 'after') =>
+      flowStops(settings({ questions, named: [{ ...named[0]!, when }] }), [paper], 'job').find(
+        (s) => s.key === 'signing',
+      )!.words
+    expect(words('before')).toBe('neighbour, then whoever comes, then us')
+    expect(words('after')).toBe('whoever comes, then neighbour, then us')
   })
 })

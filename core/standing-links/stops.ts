@@ -16,12 +16,17 @@ export function flowStops(
   papers: readonly {
     id: string
     asks: readonly { key: string; required: boolean }[]
-    parties: readonly { key: string }[]
+    parties: readonly { key: string; label: string }[]
     unusable: string | null
   }[],
   then: 'visit' | 'job' | 'nothing',
 ): FlowStop[] {
-  const { questions, map, home } = settings
+  const { questions, map, home, named } = settings
+  const labelOf = (party: string) =>
+    papers
+      .flatMap((p) => p.parties)
+      .find((p) => p.key === party)
+      ?.label.toLowerCase() ?? party
   const pages = new Set(questions.map((q) => q.page)).size
   const keys = new Set(questions.map((q) => q.key))
   const empty = papers.flatMap((p) =>
@@ -50,7 +55,16 @@ export function flowStops(
             ? `${many(empty, 'value')} without a source`
             : many(papers.length, 'paper'),
     },
-    { key: 'signing', state: 'settled', words: countersigned ? 'whoever comes, then us' : 'whoever comes' },
+    {
+      key: 'signing',
+      state: 'settled',
+      words: [
+        ...named.filter((n) => n.when === 'before').map((n) => labelOf(n.party)),
+        'whoever comes',
+        ...named.filter((n) => n.when !== 'before').map((n) => labelOf(n.party)),
+        ...(countersigned ? ['us'] : []),
+      ].join(', then '),
+    },
     {
       key: 'home',
       state: homes ? 'settled' : 'skipped',

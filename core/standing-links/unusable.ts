@@ -14,11 +14,14 @@ export function unusable({
   kind,
   parties,
   archived,
+  named = [],
 }: {
   name: string
   kind: TemplateKind
   parties: readonly { key: string; label: string }[]
   archived: boolean
+  /** Parties that answers say who stands for. */
+  named?: readonly string[]
 }): string | null {
   if (archived) return `“${name}” is not in the library any more.`
   if (kind === 'quote')
@@ -27,8 +30,8 @@ export function unusable({
     return `“${name}” is a contract: it stands on what was priced for one client. Use a form with the terms in it.`
   const own = openedBy(parties)
   if (!own) return `“${name}” has nobody to sign it but the business.`
-  const other = parties.find((p) => p.key !== own && !LATER.has(p.key))
+  const other = parties.find((p) => p.key !== own && !LATER.has(p.key) && !named.includes(p.key))
   if (other)
-    return `“${name}” wants a ${other.label.toLowerCase()} beside whoever opens the link, and nobody says who that is.`
+    return `“${name}” wants a ${other.label.toLowerCase()} beside whoever opens the link, and nobody says who that is: let an answer name them.`
   return null
 }

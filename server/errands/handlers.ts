@@ -1,3 +1,4 @@
+import { mailFlow } from '../messages/flow'
 import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
@@ -54,6 +55,7 @@ export const handlers: Record<string, Handler> = {
   'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.code': (e) =>
     mailCode(e.key, s(e.payload.personId), s(e.payload.nonce), e.payload.by === 'text' ? 'text' : 'email'),
+  'mail.flow': (e) => mailFlow(e.key, s(e.payload.askId), s(e.payload.nonce)),
   'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
   'mail.member': (e) =>

@@ -2,6 +2,7 @@ import { inArray, sql } from 'drizzle-orm'
 import { db, write } from '../platform/db/client'
 import {
   dues,
+  flowAsks,
   guests,
   happenings,
   invoices,
@@ -28,6 +29,7 @@ async function untouched(ids: readonly string[]): Promise<string[]> {
         and not exists (select 1 from ${invoices} where ${invoices.jobId} = ${jobs.id})
         and not exists (select 1 from ${guests} where ${guests.jobId} = ${jobs.id})
         and not exists (select 1 from ${standingLinks} where ${standingLinks.jobId} = ${jobs.id})
+        and not exists (select 1 from ${flowAsks} where ${flowAsks.jobId} = ${jobs.id})
         and not exists (select 1 from ${rhythms} where ${rhythms.jobId} = ${jobs.id})
         and (select count(*) from ${happenings} where ${happenings.jobId} = ${jobs.id}) <= 1`,
     )

@@ -26,11 +26,14 @@ export const linkOf = (personId: string, nonce: string): Link => ({ kind: 'link'
 export const freshLink = async (personId: string, channel: 'email' | 'text'): Promise<Link> =>
   linkOf(personId, (await issueLink(personId, channel)).nonce)
 
+/** The address somebody is asked to answer at, made when the message is delivered. */
+export type Flow = Extract<MessageSecret, { kind: 'flow' }>
+
 export interface Body {
   business: Business
   paragraphs: string[]
   /** Leads to a page of the business's, or by somebody's link. */
-  button?: { label: string; to: string | Link | Door }
+  button?: { label: string; to: string | Link | Door | Flow }
   after?: string[]
   language?: Language
 }

@@ -19,6 +19,7 @@ import {
   roundPeople,
   rhythms,
   rounds,
+  flowAsks,
   standingAnswers,
   standings,
   uploads,
@@ -111,6 +112,7 @@ export async function forgetPerson(id: string): Promise<void> {
     await tx.update(visitMarks).set({ words: '' }).where(eq(visitMarks.contactId, id))
     await tx.update(standingAnswers).set({ answers: {} }).where(eq(standingAnswers.contactId, id))
     await tx.update(standingAnswers).set({ perhaps: null }).where(eq(standingAnswers.perhaps, id))
+    await tx.delete(flowAsks).where(eq(flowAsks.contactId, id))
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
   })

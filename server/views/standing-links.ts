@@ -37,6 +37,7 @@ import { standingUrl } from '../platform/tokens'
 import { allFacts } from '../records/facts'
 import { drawnLookOf, theBusiness } from '../records/business'
 import { awaitedIn, hasSigned, takenBy } from '../rounds/open/taken'
+import { openedBy } from '../../core/standing-links/unusable'
 import { type StandingLink, loadStandingLink, standsAgainst, templatesOf, whyNot } from '../rounds/open/links'
 import { inLanguage } from '../templates/languages'
 
@@ -78,13 +79,46 @@ export async function openView(link: StandingLink, language: Language): Promise<
     papers: list.map((t) => t.name),
     asks: {
       code: !!settings.code,
-      email: settings.proof === 'email' || settings.write,
+      email: settings.proof === 'email' || settings.write || settings.named.some((n) => n.when === 'before'),
       phone: settings.proof === 'text',
       born: children,
       children: children && settings.children,
     },
     questions: settings.questions,
+    who: link.ask ? await askedWho(link.ask.contactId) : null,
+    known: link.ask ? await knownOf(link) : {},
   }
+}
+
+/** Who was asked from a job, as their record has them. */
+async function askedWho(contactId: string): Promise<OpenLink['who']> {
+  const [who] = await db().select().from(contacts).where(eq(contacts.id, contactId))
+  return who ? { name: who.name, email: who.email, phone: who.phone, born: who.born ?? '' } : null
+}
+
+/** What the records say already of what answers would bring home: it stands there to be looked over. */
+async function knownOf({ ask, settings }: StandingLink): Promise<Record<string, string>> {
+  const [[who], [job]] = await Promise.all([
+    db().select().from(contacts).where(eq(contacts.id, ask!.contactId)),
+    db().select().from(jobs).where(eq(jobs.id, ask!.jobId)),
+  ])
+  const records: Record<string, string> = {
+    'person.phone': who!.phone,
+    'person.email': who!.email,
+    'person.address': who!.address,
+    'person.born': who!.born ?? '',
+    'person.taxNumber': who!.taxNumber,
+    'job.place': job!.place,
+    'job.people': String(job!.people ?? ''),
+    'job.day': job!.day ?? '',
+  }
+  const facts = job!.facts
+  return Object.fromEntries(
+    Object.entries(settings.home).flatMap(([question, to]) => {
+      const value = records[to] ?? (to.startsWith('job.facts.') ? facts[to.slice('job.facts.'.length)] : undefined)
+      return value ? [[question, value]] : []
+    }),
+  )
 }
 
 /** What a link is called where it leads: a session with its day, or jobs of a kind. */
@@ -238,7 +272,7 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
     id: t.id,
     asks: t.document.asks ?? [],
     parties: t.document.parties,
-    unusable: whyNot(t),
+    unusable: whyNot(t, settings),
   }))
   const values = list.flatMap((t) => (t.document.asks ?? []).map((ask) => ({ template: t, ask })))
   const proposed = propose(
@@ -273,6 +307,15 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
       required: ask.required,
       proposed: proposed[valueKey(template.id, ask.key)] ?? null,
     })),
+    parties: [
+      ...new Map(
+        list.flatMap((t) =>
+          t.document.parties
+            .filter((p) => p.key !== 'business' && p.key !== openedBy(t.document.parties))
+            .map((p) => [p.key, { key: p.key, label: p.label }] as const),
+        ),
+      ).values(),
+    ],
     homes: homes.map(({ key, label }) => ({ key, label })),
     proposedHome: Object.fromEntries(
       Object.entries(home).flatMap(([to, { question }]) => (settings.home[question] ? [] : [[question, to]])),
@@ -281,7 +324,7 @@ export async function standingLinkView(id: string): Promise<StandingLinkView> {
     answers,
     choices: all
       .filter((t) => !t.archivedAt || link.templates.includes(t.id))
-      .map((t) => ({ id: t.id, name: t.name, kind: t.kind, unusable: whyNot(t) })),
+      .map((t) => ({ id: t.id, name: t.name, kind: t.kind, unusable: whyNot(t, settings) })),
     sessions,
     kinds: kindRows,
     items,

@@ -13,6 +13,8 @@ export const made = z.object({ id: z.string() })
 /** Where the browser goes from here. */
 export const onward = z.object({ path: z.string() })
 export const link = z.object({ url: z.string() })
+/** An address to hand over; null where it went by mail. */
+export const handedLink = z.object({ url: z.string().nullable() })
 export const names = z.object({ names: z.array(z.string()).optional() })
 export const revision = z.object({ revision: z.number() })
 export const markedRevision = revision.extend({ preflight: z.array(preflightNote) })

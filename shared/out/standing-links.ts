@@ -30,6 +30,10 @@ export const openLink = z.object({
     children: z.boolean(),
   }),
   questions: z.array(question),
+  /** Whoever was asked from a job; null for whoever comes by the link that is for everybody. */
+  who: z.object({ name: z.string(), email: z.string(), phone: z.string(), born: z.string() }).nullable(),
+  /** What the records say already, by the question. */
+  known: z.record(z.string(), z.string()),
 })
 export type OpenLink = z.output<typeof openLink>
 
@@ -76,6 +80,8 @@ export const standingLinkView = z.object({
   against: z.array(z.string()),
   shut: shut.nullable(),
   values: z.array(value),
+  /** Who else than whoever opens it signs on its papers, and may be named by answers. */
+  parties: z.array(target),
   homes: z.array(target),
   /** What is proposed to go home, by the question. */
   proposedHome: z.record(z.string(), z.string()),

@@ -7,6 +7,7 @@ import { useLibrary } from '../library/useLibrary'
 import type { JobFile } from '~~/shared/out/jobs'
 import { useMaking } from './making'
 import { takeToJob } from './files'
+import FormAsk from './FormAsk.vue'
 import { useJob } from './useJob'
 
 /** What can be added to a job by hand: a paper, money that came in, a note. */
@@ -18,7 +19,7 @@ const library = useLibrary()
 const session = useSession()
 const notices = useNotices()
 const mayBook = computed(() => session.may('book'))
-const open = ref<'' | 'paper' | 'list' | 'payment' | 'note'>('')
+const open = ref<'' | 'paper' | 'form' | 'list' | 'payment' | 'note'>('')
 /** Shuts what is done with: by the time its answer is here something else may be open. */
 const shut = (what: typeof open.value) => {
   if (open.value === what) open.value = ''
@@ -97,6 +98,9 @@ async function addPayment(body: object) {
     <h2 id="add">Add</h2>
     <p class="acts">
       <Button variant="outlined" :aria-expanded="open === 'paper'" @click="toggle('paper')">A paper</Button>
+      <Button v-if="session.may('papers')" variant="outlined" :aria-expanded="open === 'form'" @click="toggle('form')"
+        >A form to answer</Button
+      >
       <Button variant="outlined" :aria-expanded="open === 'list'" @click="toggle('list')">Send to a list</Button>
       <Button v-if="mayBook" variant="outlined" :aria-expanded="open === 'payment'" @click="toggle('payment')">
         A payment
@@ -132,6 +136,7 @@ async function addPayment(body: object) {
         <Button type="submit">Make the paper</Button>
       </FormOf>
     </div>
+    <FormAsk v-if="open === 'form'" @done="shut('form')" />
     <ListSend
       v-if="open === 'list'"
       :job-id="job.id"

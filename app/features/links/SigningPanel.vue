@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import LettersPanel from './LettersPanel.vue'
+import NamedPanel from './NamedPanel.vue'
 import { useLink } from './useLink'
 
 /** Who signs, how they prove who they are, and what is written to them. */
@@ -43,5 +45,7 @@ const PROOFS = [
       Where a paper asks for the business’s signature, whoever made this link signs after them. Each code and letter is
       counted under “Who answered”.
     </p>
+    <NamedPanel />
+    <LettersPanel />
   </section>
 </template>

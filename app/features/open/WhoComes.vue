@@ -22,19 +22,20 @@ const withChild = computed({
   <FieldOf v-if="asks.code" name="code" :label="says('standCode')"
     ><InputText v-model="who.code" data-who="code" autocomplete="off" autocapitalize="characters" maxlength="40"
   /></FieldOf>
-  <FieldOf name="name" :label="says('standName')"
+  <p v-if="view!.who" class="text-l strong">{{ view!.who.name }}</p>
+  <FieldOf v-else name="name" :label="says('standName')"
     ><InputText v-model="who.name" data-who="name" autocomplete="name" maxlength="200" required
   /></FieldOf>
-  <FieldOf v-if="asks.born" name="born" :label="says('standBorn')"
+  <FieldOf v-if="asks.born && !view!.who?.born" name="born" :label="says('standBorn')"
     ><InputText v-model="who.born" data-who="born" type="date" autocomplete="bday"
   /></FieldOf>
-  <FieldOf name="email" :label="says('standEmail')"
+  <FieldOf v-if="!view!.who?.email" name="email" :label="says('standEmail')"
     ><InputText v-model="who.email" data-who="email" type="email" autocomplete="email" maxlength="320"
   /></FieldOf>
-  <FieldOf name="phone" :label="says('standPhone')"
+  <FieldOf v-if="!view!.who?.phone" name="phone" :label="says('standPhone')"
     ><InputText v-model="who.phone" data-who="phone" type="tel" autocomplete="tel" maxlength="40"
   /></FieldOf>
-  <p v-if="!asks.email && !asks.phone" class="soft small">{{ says('standReach') }}</p>
+  <p v-if="!view!.who && !asks.email && !asks.phone" class="soft small">{{ says('standReach') }}</p>
   <template v-if="asks.children">
     <label class="tick"
       ><Checkbox v-model="withChild" binary /><span>{{ says('standChild') }}</span></label

@@ -39,14 +39,23 @@ export const useOpen = defineStore('open', () => {
   /** The page of the form they are on; 0 is who they are. */
   const page = ref(0)
 
-  function open(of: string, shown: OpenLink): void {
+  /** What the address said of questions, by their keys. */
+  let said: Readonly<Record<string, unknown>> = {}
+  function open(of: string, shown: OpenLink, given: Readonly<Record<string, unknown>> = {}): void {
     token.value = of
+    said = given
     view.value = shown
     usually()
   }
+  /** What stands there beforehand: what the address said, the record, or what is usual, in this order. */
   function usually(): void {
-    for (const q of view.value?.questions ?? [])
-      if (q.usual) typed.value.answers[q.key] ??= q.type === 'tick' ? true : q.usual
+    const { questions = [], known = {}, who } = view.value ?? {}
+    for (const q of questions) {
+      const given = said[q.key]
+      const there = (typeof given === 'string' && given.slice(0, 2000)) || known[q.key] || q.usual
+      if (there) typed.value.answers[q.key] ??= q.type === 'tick' ? there !== 'no' : there
+    }
+    for (const [fact, value] of Object.entries(who ?? {})) typed.value.who[fact as keyof typeof who] ||= value
   }
   /** Takes up what was typed in this window before; from now on it is kept as it is typed. */
   function goOn(early: Partial<Who> = {}): void {

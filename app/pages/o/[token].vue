@@ -47,7 +47,7 @@ useHead({
 
 const open = useOpen()
 const { typed, page, pages, here, last, problems } = storeToRefs(open)
-if (view.value) open.open(token, view.value)
+if (view.value) open.open(token, view.value, useRoute().query)
 /** What was typed before the page had come to life; and whether it has: until then nothing is sent. */
 const early = import.meta.client
   ? [...document.querySelectorAll<HTMLInputElement>('input[data-who]')].map((i) => [i.dataset.who!, i.value] as const)

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { ageOn } from '../../../core/people/age'
 import { isPhone } from '../../../core/text/phone'
+import { type NamedPerson, copiesTo, namedBy, withAnswers } from '../../../core/standing-links/named'
 import { fitsPattern } from '../../../core/fields/patterns'
 import type { FieldValues } from '../../../core/fields/rules'
 import { checkAnswers, countingAnswers, valuesFor } from '../../../core/standing-links/answers'
@@ -11,16 +12,17 @@ import { OF_AGE } from '../../../core/visits/owes'
 import { guardianProblem, takesChildren } from '../../../core/visits/signed-for'
 import { MOST_PAPERS } from '../../../core/rounds/plan'
 import { formatMoney } from '../../../core/money/money'
-import { newJob } from '../../../shared/jobs'
+import { editContact, newJob } from '../../../shared/jobs'
 import type { StandingAnswer } from '../../../shared/standing-links'
 import type { WordKey } from '../../../shared/words'
 import { SYSTEM } from '../../chain/record'
 import { issueLink, linkUrl } from '../../chain/links'
+import { changeContact } from '../../contacts/contacts'
 import { addGuest, createJob } from '../../jobs/jobs'
 import { memberById } from '../../members/members'
 import { now, today } from '../../platform/clock'
 import { type Db, db, write } from '../../platform/db/client'
-import { catalogue, jobs, standingAnswers } from '../../platform/db/schema'
+import { catalogue, contacts, jobs, standingAnswers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { take } from '../../platform/throttle'
 import { theBusiness } from '../../records/business'
@@ -29,7 +31,7 @@ import { inLanguage } from '../../templates/languages'
 import { sendForVisitor } from '../prepare/for-visitor'
 import { type StandingLink, type Template, partyOf, standsAgainst, templatesOf } from './links'
 import { hasSigned, takenBy } from './taken'
-import { childOf, visitorsOf, whoIs } from './who'
+import { childOf, namedRecord, visitorsOf, whoIs } from './who'
 
 /** What is refused carries the name of its words, so that the page says it in the visitor's language. */
 const refuse = (code: 'invalid' | 'not-now', words: string, say: WordKey, fields: Record<string, string> = {}) =>
@@ -56,7 +58,9 @@ function insistOnWho(link: StandingLink, list: readonly Template[], given: Stand
   const { settings } = link
   const missing = (field: 'email' | 'phone' | 'born', say: WordKey) =>
     refuse('invalid', 'Something is missing.', say, { [field]: say })
-  if ((settings.proof === 'email' || settings.write) && !given.email) throw missing('email', 'standEmailNeeded')
+  const waits = settings.named.some((n) => n.when === 'before')
+  if ((settings.proof === 'email' || settings.write || waits) && !given.email)
+    throw missing('email', 'standEmailNeeded')
   if (settings.proof === 'text' && !given.phone) throw missing('phone', 'standPhoneNeeded')
   if (!given.email && !given.phone) throw missing('email', 'standReachNeeded')
   if (given.phone && !isPhone(given.phone))
@@ -97,6 +101,18 @@ interface Taken {
   children: string[]
 }
 
+/** What an answer has written, to whom else, and by when it is signed. */
+function lettersOf({ settings }: StandingLink, answers: FieldValues) {
+  const { questions, subject, message, reminders, within } = settings
+  return {
+    subject: withAnswers(subject, questions, answers),
+    message: withAnswers(message, questions, answers),
+    reminders,
+    deadline: within === null ? { kind: 'none' as const } : { kind: 'after' as const, days: within },
+    copies: copiesTo(settings, questions, answers),
+  }
+}
+
 /** Keeps what was answered: the people, their visits or the job. The last place goes to one of two. */
 async function takeIn(
   link: StandingLink,
@@ -113,12 +129,14 @@ async function takeIn(
       const ids = given.children.flatMap((c) => expected.find((v) => v.name === c.name && v.born === c.born)?.id ?? [])
       return { answer: there, children: ids }
     }
-    const who = await whoIs(tx, link, list, expected, given, {
-      email: given.email,
-      phone: given.phone,
-      born: given.born,
-      ...said.home.person,
-    })
+    const who = link.ask
+      ? { id: link.ask.contactId, known: 'known' as const, perhaps: null }
+      : await whoIs(tx, link, list, expected, given, {
+          email: given.email,
+          phone: given.phone,
+          born: given.born,
+          ...said.home.person,
+        })
     const children: string[] = []
     for (const child of given.children) children.push(await childOf(tx, expected, child))
     const coming = [...(given.own ? [who.id] : []), ...children]
@@ -144,7 +162,8 @@ async function takeIn(
     if (perPerson !== null && before!.n >= perPerson)
       throw refuse('not-now', 'You have signed by this link already.', 'standAgain')
     const jobId = link.jobId ?? (await makeJob(link, who.id, given, id, said.home))
-    if (link.jobId) for (const contactId of coming) await addGuest(jobId, contactId, true)
+    if (link.jobId && (!link.ask || list.some((t) => partyOf(t) === 'guest')))
+      for (const contactId of coming) await addGuest(jobId, contactId, true)
     const answer = {
       id,
       linkId: link.id,
@@ -154,6 +173,7 @@ async function takeIn(
       known: who.known,
       perhaps: who.perhaps,
       answers: said.counting,
+      askId: link.ask?.id ?? null,
       at: now(),
     }
     await tx.insert(standingAnswers).values(answer)
@@ -194,20 +214,42 @@ async function makeJob(
   )
 }
 
+/** Somebody who was asked from a job as the record has them; what it doesn't say yet is taken from what they typed. */
+async function asRecorded(contactId: string, typed: StandingAnswer): Promise<StandingAnswer> {
+  const [who] = await db().select().from(contacts).where(eq(contacts.id, contactId))
+  if (!who || who.forgottenAt) throw refuse('not-now', ...SHUT.closed)
+  const fresh = (['email', 'phone', 'born'] as const).flatMap((f) => (!who[f] && typed[f] ? [[f, typed[f]]] : []))
+  if (fresh.length) await changeContact(contactId, editContact.parse(Object.fromEntries(fresh)))
+  return {
+    ...typed,
+    name: who.name,
+    email: who.email || typed.email,
+    phone: who.phone || typed.phone,
+    born: who.born ?? typed.born,
+    own: true,
+    children: [],
+  }
+}
+
 /**
  * Takes what somebody answered by a standing link: makes their record, their visit or job, their papers and the round, and
  * gives them the address to sign at. Sent again with the same id it is the same answer.
  */
 export async function answerLink(
   link: StandingLink,
-  given: StandingAnswer,
+  typed: StandingAnswer,
   language: string,
   from: { ip: string },
 ): Promise<{ path: string }> {
   // Drawn from what their browser drew, so that no id a member sees leads to somebody's papers.
-  const id = createHash('sha256').update(`${link.id} ${given.id}`).digest('hex').slice(0, 40)
+  // Who was asked from a job answers once, wherever they begin and go on.
+  const id = createHash('sha256')
+    .update(`${link.id} ${link.ask ? `ask ${link.ask.id}` : typed.id}`)
+    .digest('hex')
+    .slice(0, 40)
   const { timeZone, currency } = await theBusiness()
   const day = today(timeZone)
+  const given = link.ask ? await asRecorded(link.ask.contactId, typed) : typed
   const before = await answerOf(db(), id)
   if (!before && link.settings.code && !isCode(link.settings, given.code)) {
     await take('poster code', from.ip)
@@ -229,6 +271,19 @@ export async function answerLink(
     today: day,
   })
   const { proof, write: writes } = link.settings
+  const named = namedBy(link.settings, counting)
+  const same = (p: { name: string; email: string }, q: { name: string; email: string }) =>
+    p.email.toLowerCase() === q.email.toLowerCase() && p.name.trim().toLowerCase() === q.name.trim().toLowerCase()
+  const twice = named.findIndex((n, i) => same(n, given) || named.slice(0, i).some((m) => same(n, m)))
+  if (twice >= 0) {
+    const key = link.settings.named.find((n) => n.party === named[twice]!.party)!.email
+    throw refuse('invalid', 'Somebody else signs for that.', 'standSame', { [`answers.${key}`]: 'standSame' })
+  }
+  const beside = await write(async (tx) => {
+    const out: (NamedPerson & { contactId: string })[] = []
+    for (const n of named) out.push({ ...n, contactId: await namedRecord(tx, n) })
+    return out
+  })
   const member = await memberById(link.createdBy)
   const { personId } = await sendForVisitor({
     key: id,
@@ -247,9 +302,12 @@ export async function answerLink(
       ),
     })),
     how: {
-      reach: writes ? 'email' : 'link',
+      // Who waits for somebody before them is written to when it is their turn.
+      reach: writes || named.some((n) => n.when === 'before') ? 'email' : 'link',
       proof: proof === 'none' ? { kind: 'none' } : { kind: 'one-time', by: proof },
     },
+    beside,
+    letters: lettersOf(link, counting),
     by: member?.id ?? null,
     actor: { ...SYSTEM, name: `Standing link “${link.name.slice(0, 80)}”` },
   }).catch(async (error: unknown) => {

@@ -2,7 +2,8 @@ import { eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
 import { unasked } from '../../../core/standing-links/home'
 import { openedBy, unusable } from '../../../core/standing-links/unusable'
-import { valueKey } from '../../../core/standing-links/model'
+import { type LinkSettings, valueKey } from '../../../core/standing-links/model'
+import { namedWrong } from '../../../core/standing-links/named'
 import type {
   StandingLinkBody,
   editStandingLink,
@@ -12,13 +13,15 @@ import type {
 import type { Actor } from '../../chain/record'
 import { now } from '../../platform/clock'
 import { type Db, db, write } from '../../platform/db/client'
-import { jobs, kinds, standingAnswers, standingLinks, templates } from '../../platform/db/schema'
+import { flowAsks, jobs, kinds, standingAnswers, standingLinks, templates } from '../../platform/db/schema'
 import { hashToken, newToken } from '../../platform/ids'
 import { idBy, makeOnce } from '../../platform/once'
 import { Problem, notFound } from '../../platform/problem'
 import { insistOnOwnSending } from '../prepare/may-send'
 
-export type StandingLink = typeof standingLinks.$inferSelect
+export type FlowAsk = typeof flowAsks.$inferSelect
+/** A standing link; one that somebody was asked by from a job carries who that is. */
+export type StandingLink = typeof standingLinks.$inferSelect & { ask?: FlowAsk }
 export type Template = typeof templates.$inferSelect
 
 export async function loadStandingLink(id: string): Promise<StandingLink> {
@@ -34,8 +37,36 @@ export async function standingLinkAt(token: string): Promise<StandingLink | null
     .select()
     .from(standingLinks)
     .where(eq(standingLinks.tokenHash, hashToken(token)))
-  return link ?? null
+  if (link) return link
+  const [asked] = await db()
+    .select({ link: standingLinks, ask: flowAsks })
+    .from(flowAsks)
+    .innerJoin(standingLinks, eq(standingLinks.id, flowAsks.linkId))
+    .where(eq(flowAsks.tokenHash, hashToken(token)))
+  return asked ? askedLink(asked.link, asked.ask) : null
 }
+
+/** A link as it is for somebody who is asked by it from a job: it leads there, and what limits everybody else doesn't limit them. */
+export const askedLink = (link: StandingLink, ask: FlowAsk): StandingLink => ({
+  ...link,
+  jobId: ask.jobId,
+  kindId: null,
+  openedAt: ask.createdAt,
+  closedAt: null,
+  settings: {
+    ...link.settings,
+    most: null,
+    perPerson: null,
+    from: null,
+    until: null,
+    days: [],
+    code: '',
+    whileFree: false,
+    children: false,
+    origins: [],
+  },
+  ask,
+})
 
 /** The templates behind a link, in its order; those that are gone are left out. */
 export async function templatesOf(link: Pick<StandingLink, 'templates'>): Promise<Template[]> {
@@ -45,8 +76,14 @@ export async function templatesOf(link: Pick<StandingLink, 'templates'>): Promis
 }
 
 /** Why a template can't stand behind a link; null where it can. */
-export const whyNot = (t: Template): string | null =>
-  unusable({ name: t.name, kind: t.kind, parties: t.document.parties, archived: !!t.archivedAt })
+export const whyNot = (t: Template, { named }: Pick<LinkSettings, 'named'>): string | null =>
+  unusable({
+    name: t.name,
+    kind: t.kind,
+    parties: t.document.parties,
+    archived: !!t.archivedAt,
+    named: named.map((n) => n.party),
+  })
 
 /** The party of a template that whoever opens the link stands for. */
 export const partyOf = (t: Template): string => openedBy(t.document.parties)!
@@ -126,7 +163,13 @@ export function standsAgainst(
   return [
     ...(list.length ? [] : ['Choose at least one paper that is signed.']),
     ...(list.length < link.templates.length ? ['One of its papers isn’t in the library any more.'] : []),
-    ...list.flatMap((t) => whyNot(t) ?? []),
+    ...list.flatMap((t) => whyNot(t, link.settings) ?? []),
+    ...namedWrong(
+      link.settings,
+      list.flatMap((t) =>
+        t.document.parties.filter((p) => p.key !== 'business' && p.key !== openedBy(t.document.parties)),
+      ),
+    ),
     ...list.flatMap((t) =>
       (t.document.asks ?? []).flatMap((ask) => {
         const from = map[valueKey(t.id, ask.key)]
@@ -136,7 +179,7 @@ export function standsAgainst(
       }),
     ),
     ...list.flatMap((t) =>
-      whyNot(t)
+      whyNot(t, link.settings)
         ? []
         : unasked(link.settings, t.document, partyOf(t), link.kindId !== null).map(
             (what) => `“${t.name}” prints ${what}: ask for it, and bring it home.`,
@@ -180,6 +223,7 @@ export async function discardLink(id: string): Promise<void> {
       .where(eq(standingAnswers.linkId, id))
       .limit(1)
     if (used) throw new Problem('not-now', 'Somebody has answered by this link. Close it: what came in stays.')
+    await tx.delete(flowAsks).where(eq(flowAsks.linkId, id))
     await tx.delete(standingLinks).where(eq(standingLinks.id, id))
   })
 }

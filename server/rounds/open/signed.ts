@@ -1,11 +1,21 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm'
-import { goneHome } from '../../../core/standing-links/home'
-import { editContact } from '../../../shared/jobs'
+import { type GoneHome, goneHome } from '../../../core/standing-links/home'
+import { editContact, editJob } from '../../../shared/jobs'
 import { SYSTEM } from '../../chain/record'
 import { roundOfPaper } from '../../chain/round'
 import { changeContact } from '../../contacts/contacts'
+import { changeJob } from '../../jobs/jobs'
 import { db, write } from '../../platform/db/client'
-import { contacts, papers, roundPapers, roundPeople, standingAnswers, standingLinks } from '../../platform/db/schema'
+import {
+  contacts,
+  jobs,
+  papers,
+  roundPapers,
+  roundPeople,
+  standingAnswers,
+  standingLinks,
+} from '../../platform/db/schema'
+import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { enact } from '../after/enact'
 
@@ -22,10 +32,32 @@ export async function answerSigned(roundId: string): Promise<void> {
     .where(eq(roundPeople.roundId, roundId))
   if (!row) return
   await write(async () => {
-    const proved = row.settings.proof !== 'none' || row.answer.known === 'new'
-    await bringHome(row.answer, goneHome(row.settings, row.answer.answers).person, row.name, proved)
+    // Who was asked from a job got the address from the business.
+    const proved = row.settings.proof !== 'none' || row.answer.known === 'new' || row.answer.askId !== null
+    const home = goneHome(row.settings, row.answer.answers)
+    await bringHome(row.answer, home.person, row.name, proved)
+    if (row.answer.askId) await bringToJob(row.answer.jobId, home)
     await takeBackOthers(roundId, row.answer.jobId)
   })
+}
+
+/** What answers say of the job they were asked for goes where its record says nothing yet. */
+async function bringToJob(jobId: string, { job: said, facts }: GoneHome): Promise<void> {
+  const [job] = await db().select().from(jobs).where(eq(jobs.id, jobId))
+  const { place, people, notes, day } = said
+  const set = {
+    ...(!job!.place && place ? { place } : {}),
+    ...(!job!.notes && notes ? { notes } : {}),
+    ...(job!.people === null && people ? { people: Math.round(Number(people.replace(',', '.'))) } : {}),
+    ...(!job!.starts && day ? { starts: `${day}T09:00` } : {}),
+    facts: Object.fromEntries(Object.entries(facts).filter(([key]) => !job!.facts[key])),
+  }
+  const read = editJob.safeParse({ version: job!.version, set })
+  // What can't be a fact of the job stays with the answer.
+  if (read.success && (Object.keys(set).length > 1 || Object.keys(set.facts).length))
+    await changeJob(jobId, read.data).catch((error: unknown) => {
+      if (!(error instanceof Problem)) throw error
+    })
 }
 
 type Fact = 'phone' | 'email' | 'address' | 'born' | 'taxNumber'

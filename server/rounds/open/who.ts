@@ -109,6 +109,20 @@ async function addNew(
   return id
 }
 
+/** The record of somebody whom an answer names: known by their name and mailbox together, else somebody new. */
+export async function namedRecord(tx: Db, { name, email }: { name: string; email: string }): Promise<string> {
+  const known = await tx
+    .select()
+    .from(contacts)
+    .where(and(sql`${contacts.forgottenAt} is null`, sql`lower(${contacts.email}) = ${email.toLowerCase()}`))
+    .limit(20)
+  const [match] = matchPeople(
+    [{ name, email, phone: '' }],
+    known.map(({ id, name: n }) => ({ id, name: n, email, phone: '' })),
+  )
+  return typeof match === 'string' ? match : addNew(tx, { name, email, born: '' })
+}
+
 /** A child's record: the same name and day of birth among whoever is expected; somebody new otherwise. */
 export async function childOf(
   tx: Db,

@@ -1,8 +1,10 @@
 import { eq, inArray } from 'drizzle-orm'
-import type { PlanPerson } from '../../../core/rounds/plan'
+import { type PlanPerson, type RoundPlan, inTurns, planPerson } from '../../../core/rounds/plan'
+import { type NamedPerson, turnsOf } from '../../../core/standing-links/named'
 import { signedFor } from '../../../core/visits/signed-for'
 import type { Actor } from '../../chain/record'
 import { usualBindings } from '../../papers/make'
+import { WORDS } from '../../../shared/words/says'
 import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import {
@@ -25,6 +27,8 @@ import { sendRound } from './send'
 
 type Template = typeof templates.$inferSelect
 
+type Named = Pick<NamedPerson, 'party' | 'when'>
+
 /** Papers that one person signs in one go: their own, and those of the children they sign for. */
 export interface Visitor {
   /** What all ids are drawn from: the same again is the same papers and the same round. */
@@ -37,6 +41,10 @@ export interface Visitor {
   /** With the party whoever signs stands for, and what the paper's own values say. */
   papers: readonly { template: Template; party: string; values: Readonly<Record<string, string>> }[]
   how: Pick<PlanPerson, 'reach' | 'proof'>
+  /** Others who sign, each for a party of the papers, before, beside or after whoever signs. */
+  beside?: readonly (Named & { contactId: string })[]
+  /** What is written to them, who gets a copy, by when it is signed and how often they hear of it. */
+  letters?: Pick<RoundPlan, 'subject' | 'message' | 'reminders' | 'deadline'> & { copies: readonly string[] }
   /** Who of the business signs where the papers ask for it; an owner where it is nobody. */
   by: string | null
   actor: Actor
@@ -82,6 +90,11 @@ async function makePapers(v: Visitor): Promise<string[]> {
             v.by,
           )),
           ...own,
+          ...Object.fromEntries(
+            (v.beside ?? [])
+              .filter((b) => document.parties.some((p) => p.key === b.party) && !own[b.party])
+              .map((b): [string, Binding] => [b.party, { contactId: b.contactId }]),
+          ),
         },
         own: { ...OWN, values: { ...values } },
         marked: template.marked,
@@ -101,8 +114,9 @@ async function makePapers(v: Visitor): Promise<string[]> {
         plan: {
           papers: ids,
           people: [],
-          subject: '',
-          message: '',
+          // The usual ones, which are put in the language of whoever gets them.
+          subject: v.letters?.subject || WORDS.en.message.mSubject,
+          message: v.letters?.message || WORDS.en.message.mMessage,
           deadline: { kind: 'none' },
           reminders: { kind: 'none' },
           consent: '',
@@ -118,6 +132,27 @@ async function makePapers(v: Visitor): Promise<string[]> {
   })
 }
 
+/** The plan of what a visitor signs: whoever signs, those beside them in their turns, who gets a copy, and what is written. */
+function planFor(plan: RoundPlan, { contactId, how, beside = [], letters }: Visitor): RoundPlan {
+  const turns = turnsOf(beside.map((b) => b.when))
+  const people = plan.people
+    .filter((p) => p.part !== 'check')
+    .map((p) => {
+      if (p.contactId === contactId) return { ...p, ...how, turn: turns.with }
+      const other = beside.find((b) => b.contactId === p.contactId)
+      if (other) return { ...p, reach: 'email' as const, turn: turns[other.when] }
+      return beside.length ? { ...p, turn: turns.business } : p
+    })
+  if (!letters) return { ...plan, people }
+  const { copies, reminders, deadline } = letters
+  const copied = copies
+    .filter((email) => !people.some((p) => p.email.toLowerCase() === email))
+    .map((email, i) =>
+      planPerson.parse({ key: `copy-${i}`, name: email, email, part: 'copy', turn: turns.business, reach: 'email' }),
+    )
+  return { ...plan, reminders, deadline, people: inTurns([...people, ...copied]) }
+}
+
 /**
  * Makes and sends what a visitor signs, as one round. Whoever signs has one place in it, whatever they stand for on each paper.
  * Done twice with one key, it is done once. Returns the papers and the place of whoever signs.
@@ -128,13 +163,10 @@ export async function sendForVisitor(v: Visitor): Promise<{ paperIds: string[]; 
   const [sent] = await db().select({ id: rounds.id }).from(rounds).where(eq(rounds.id, roundId))
   if (!sent) {
     const { plan } = await loadPlan(await loadPaper(paperIds[0]!))
-    const people = plan.people
-      .filter((p) => p.part !== 'check')
-      .map((p) => (p.contactId === v.contactId ? { ...p, ...v.how } : p))
     await write((tx) =>
       tx
         .update(roundPlans)
-        .set({ plan: { ...plan, people } })
+        .set({ plan: planFor(plan, v) })
         .where(eq(roundPlans.paperId, paperIds[0]!)),
     )
     await sendRound(paperIds[0]!, { key: v.key, asDrawn: true }, v.actor)

@@ -31,6 +31,8 @@ export type MessageSecret =
   | { kind: 'code'; personId: string; nonce: string }
   /** The way in for a member: an invitation, or a new password. */
   | { kind: 'door'; personId: string; nonce: string }
+  /** The address somebody is asked to answer at; `personId` is what asks them. */
+  | { kind: 'flow'; personId: string; nonce: string }
 
 /** The post room: every message, as the mailboxes would show it. */
 export const messages = sqliteTable(

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { FieldValues } from '../../../../core/fields/rules'
 import type { LinkSettings } from '../../../../core/standing-links/model'
 import { at, id, json, sealed } from './columns'
@@ -56,6 +56,8 @@ export const standingAnswers = sqliteTable(
     known: text('known').$type<'known' | 'new'>().notNull(),
     perhaps: text('perhaps'),
     answers: sealed<FieldValues>('answers').notNull(),
+    /** They were asked from the job; null for whoever came by the link that is for everybody. */
+    askId: text('ask_id'),
     at: at('at').notNull(),
   },
   (t) => [
@@ -64,4 +66,31 @@ export const standingAnswers = sqliteTable(
       .on(t.personId)
       .where(sql`person_id is not null`),
   ],
+)
+
+/**
+ * A flow begun from a job: somebody of its people is asked to answer and sign by an address of their own. Their answers go to
+ * that job; what limits everybody else doesn't limit them.
+ */
+export const flowAsks = sqliteTable(
+  'flow_asks',
+  {
+    id: id(),
+    linkId: text('link_id')
+      .notNull()
+      .references(() => standingLinks.id),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    contactId: text('contact_id')
+      .notNull()
+      .references(() => contacts.id),
+    /** Of the address that works; the one before it doesn't any more. */
+    tokenHash: text('token_hash').notNull().unique(),
+    createdAt: at('created_at').notNull(),
+    by: text('by')
+      .notNull()
+      .references(() => members.id),
+  },
+  (t) => [uniqueIndex('asks_of_job').on(t.jobId, t.linkId, t.contactId)],
 )
