@@ -3,6 +3,8 @@ import { greeted } from '../../core/rounds/greeting'
 import { listIn } from '../../shared/words'
 import { db } from '../platform/db/client'
 import { contacts, flowAsks, jobs, standingLinks, templates } from '../platform/db/schema'
+import { hashToken } from '../platform/ids'
+import { flowTokenOf } from '../platform/tokens'
 import { theBusiness } from '../records/business'
 import { saysHere } from '../records/words'
 import { post } from './compose'
@@ -16,7 +18,7 @@ export async function mailFlow(key: string, askId: string, nonce: string): Promi
     .innerJoin(jobs, eq(jobs.id, flowAsks.jobId))
     .innerJoin(contacts, eq(contacts.id, flowAsks.contactId))
     .where(eq(flowAsks.id, askId))
-  if (!row?.who.email) return
+  if (!row?.who.email || row.ask.tokenHash !== hashToken(flowTokenOf(askId, nonce))) return
   const business = await theBusiness()
   const language = row.who.language ?? business.settings.language
   const says = await saysHere(language)

@@ -236,6 +236,11 @@ describe('a flow begun from a job', () => {
     expect((await ask(job, 'gone', client.id)).status).toBe(404)
     expect((await ask(job, link, 'gone')).status).toBe(404)
     expect((await ask('gone', link, client.id)).status).toBe(404)
+    const { url } = (await ask(job, link, client.id, 'link')).body
+    await server.rows("update jobs set called_off = '{}' where id = ?", [job])
+    expect((await opened(url!)).shut).toBe('closed')
+    expect((await ask(job, link, client.id)).body.title).toMatch(/called off/)
+    await server.rows('update jobs set called_off = null where id = ?', [job])
     const { id: broken } = await loan({ named: [] })
     expect((await ask(job, broken, client.id)).body.title).toMatch(/Mend that first/)
   })

@@ -111,6 +111,8 @@ describe('a pad beside the desk', () => {
     const { caller: other } = await memberAs(server, desk, 'staff')
     expect(await pads(other)).toEqual([])
     expect((await send(job, ids[0]!, id, other)).status).toBe(404)
+    // Nothing was made of it.
+    expect(await server.rows("select id from papers where job_id = ? and state <> 'draft'", [job])).toEqual([])
     expect((await other.call('DELETE', `/api/desk/pads/${id}/paper`)).status).toBe(404)
     await other.must('DELETE', `/api/desk/pads/${id}`)
     expect((await look(screen)).state).toBe('idle')
@@ -124,6 +126,9 @@ describe('a pad beside the desk', () => {
 
   it('is taken once, by a code that is one; a device that is handed over doesn’t become one', async () => {
     const { code } = await pad()
+    const fresh = (await begin(new Caller(server))).code
+    const both = await Promise.all([1, 2, 3].map(() => desk.post('/api/desk/pads', { code: fresh })))
+    expect(both.map((b) => b.status).sort()).toEqual([200, 422, 422])
     expect((await desk.post('/api/desk/pads', { code })).status).toBe(422)
     expect((await desk.post('/api/desk/pads', { code: 'hello' })).status).toBe(422)
     expect((await new Caller(server).post('/api/desk/pads', { code })).status).toBe(401)

@@ -7,14 +7,17 @@ const { draft } = storeToRefs(link)
 const settings = computed(() => draft.value!.settings)
 const subject = ref(settings.value.subject)
 const message = ref(settings.value.message)
-const copies = ref(settings.value.copies.join(', '))
+/** An address, or the question that asks for one by its words. */
+const labelOf = (c: string) => settings.value.questions.find((q) => q.key === c)?.label ?? c
+const keyOf = (c: string) => settings.value.questions.find((q) => q.label.toLowerCase() === c.toLowerCase())?.key ?? c
+const copies = ref(settings.value.copies.map(labelOf).join(', '))
 const words = computed(() => settings.value.questions.map((q) => `{${q.label}}`))
 const keepCopies = () =>
   link.set(
     (d) =>
       (d.settings.copies = copies.value
-        .split(/[\s,;]+/)
-        .map((c) => c.trim())
+        .split(/[,;\n]+/)
+        .map((c) => keyOf(c.trim()))
         .filter(Boolean)),
   )
 const remind = computed({
@@ -54,7 +57,7 @@ const REMIND = [
       >
     </p>
     <label class="field"
-      ><span>Who else gets the sealed copy, by their addresses</span
+      ><span>Who else gets the sealed copy: addresses, or the question that asks for one</span
       ><InputText v-model="copies" maxlength="1000" placeholder="nobody" @change="keepCopies"
     /></label>
     <div class="pairs">

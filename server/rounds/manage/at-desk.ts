@@ -18,7 +18,7 @@ import { Problem } from '../../platform/problem'
 import { loadJob } from '../../records/job'
 import { type Paper, loadPaper } from '../../records/paper'
 import { linkToHand } from './handover'
-import { showOnPad } from './pads'
+import { insistOnOwnPad, showOnPad } from './pads'
 import { loadPlan } from '../prepare/plan'
 import { savePlan } from '../prepare/save-plan'
 import { sendRound } from '../prepare/send'
@@ -82,6 +82,7 @@ export async function signAtDesk(
   given: z.output<typeof deskSign>,
   actor: Actor,
 ): Promise<{ personId: string; url: string | null }> {
+  if (given.how === 'pad') await insistOnOwnPad(given.padId ?? '', actor.id!)
   const signing = await askAtDesk(given, actor)
   if (given.how === 'pad') await showOnPad(given.padId ?? '', signing.personId, actor.id!)
   return signing

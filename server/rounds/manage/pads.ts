@@ -92,7 +92,7 @@ export async function padsOf(memberId: string): Promise<PadAtDesk[]> {
 }
 
 /** A pad of this very member; nobody sends anything to another's. */
-async function ownPad(id: string, memberId: string): Promise<Pad> {
+export async function insistOnOwnPad(id: string, memberId: string): Promise<Pad> {
   const [row] = await db()
     .select()
     .from(pads)
@@ -103,7 +103,7 @@ async function ownPad(id: string, memberId: string): Promise<Pad> {
 
 /** Puts somebody's paper on a pad, instead of whatever was shown there. */
 export async function showOnPad(id: string, personId: string, memberId: string): Promise<void> {
-  const pad = await ownPad(id, memberId)
+  const pad = await insistOnOwnPad(id, memberId)
   await insistOnGuest(personId)
   await show(pad, personId)
 }
@@ -120,7 +120,8 @@ async function show(pad: Pad, personId: string | null): Promise<void> {
 }
 
 /** Takes off a pad what is shown there; the links it had of it are shut. */
-export const clearPad = async (id: string, memberId: string): Promise<void> => show(await ownPad(id, memberId), null)
+export const clearPad = async (id: string, memberId: string): Promise<void> =>
+  show(await insistOnOwnPad(id, memberId), null)
 /** Whoever stands before a pad is done with it. */
 export const doneAtPad = (pad: Pad): Promise<void> => show(pad, null)
 

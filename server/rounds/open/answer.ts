@@ -251,6 +251,7 @@ export async function answerLink(
   const day = today(timeZone)
   const given = link.ask ? await asRecorded(link.ask.contactId, typed) : typed
   const before = await answerOf(db(), id)
+  if (before?.personId) return toSign(before.personId)
   if (!before && link.settings.code && !isCode(link.settings, given.code)) {
     await take('poster code', from.ip)
     throw refuse('invalid', 'This isn’t the code.', 'standCodeWrong', { code: 'standCodeWrong' })
@@ -314,11 +315,14 @@ export async function answerLink(
     if (error instanceof Problem && !before) await letGoOf(id)
     throw error
   })
-  return write(async (tx) => {
-    await tx.update(standingAnswers).set({ personId }).where(eq(standingAnswers.id, id))
-    return { path: new URL(linkUrl((await issueLink(personId, 'standing')).token)).pathname }
-  })
+  await write((tx) => tx.update(standingAnswers).set({ personId }).where(eq(standingAnswers.id, id)))
+  return toSign(personId)
 }
+
+/** Where whoever answered signs. */
+const toSign = async (personId: string): Promise<{ path: string }> => ({
+  path: new URL(linkUrl((await issueLink(personId, 'standing')).token)).pathname,
+})
 
 /** What couldn't be made into a round isn't counted; the record of whoever came stays for whoever looks into it. */
 async function letGoOf(id: string): Promise<void> {

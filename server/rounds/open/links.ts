@@ -39,11 +39,15 @@ export async function standingLinkAt(token: string): Promise<StandingLink | null
     .where(eq(standingLinks.tokenHash, hashToken(token)))
   if (link) return link
   const [asked] = await db()
-    .select({ link: standingLinks, ask: flowAsks })
+    .select({ link: standingLinks, ask: flowAsks, off: jobs.calledOff })
     .from(flowAsks)
     .innerJoin(standingLinks, eq(standingLinks.id, flowAsks.linkId))
+    .innerJoin(jobs, eq(jobs.id, flowAsks.jobId))
     .where(eq(flowAsks.tokenHash, hashToken(token)))
-  return asked ? askedLink(asked.link, asked.ask) : null
+  if (!asked) return null
+  const mine = askedLink(asked.link, asked.ask)
+  // A job that is called off asks nobody any more.
+  return asked.off ? { ...mine, closedAt: asked.ask.createdAt } : mine
 }
 
 /** A link as it is for somebody who is asked by it from a job: it leads there, and what limits everybody else doesn't limit them. */
