@@ -127,6 +127,10 @@ async function takeIn(desk: Desk, g: Guest, n: number, phones: Caller): Promise<
     }
     case 'guardian':
       await desk.press(g, 'Sign here')
+      // A parent who doesn't bathe: nobody who comes themselves is signed for on the way.
+      await desk.page
+        .getByRole('textbox', { name: 'or somebody else, by name' })
+        .fill(`Pat ${g.name.split(' ').at(-1)!}`)
       await desk.page.getByRole('button', { name: 'They sign for them' }).click()
       await desk.signs()
       return desk.isHere(g)
@@ -180,15 +184,15 @@ async function byStandingLink(browser: Browser, address: string, g: Guest): Prom
 }
 
 async function fillAndSign(page: Page): Promise<void> {
-  const tick = page.getByRole('checkbox', { name: 'What I tell you above is true' })
   await page
     .getByRole('button', { name: /^sign here/i })
     .first()
     .waitFor()
-  if (await tick.isVisible()) {
+  // One of each for every paper.
+  for (const tick of await page.getByRole('checkbox', { name: /^What I tell you above is true/ }).all())
     await tick.check()
-    await page.getByRole('textbox', { name: 'Who to call, with their number' }).fill('Sam, 01632 960 555')
-  }
+  for (const call of await page.getByRole('textbox', { name: /^Who to call, with their number/ }).all())
+    await call.fill('Sam, 01632 960 555')
   await signIt(page)
 }
 

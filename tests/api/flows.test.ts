@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { OpenLink, StandingLinkView } from '../../shared/out/standing-links'
 import { Caller, memberAs, signedIn } from '../support/caller'
 import { form } from '../support/flow'
-import { jobOf, linkTo, mailsTo, makeJob, sign, viewOf } from '../support/line'
+import { inDays, jobOf, linkTo, mailsTo, makeJob, sign, viewOf } from '../support/line'
 import { TestServer, until } from '../support/server'
 
 let server: TestServer, owner: Caller
@@ -236,13 +236,12 @@ describe('a flow begun from a job', () => {
     expect((await ask(job, 'gone', client.id)).status).toBe(404)
     expect((await ask(job, link, 'gone')).status).toBe(404)
     expect((await ask('gone', link, client.id)).status).toBe(404)
-    const { url } = (await ask(job, link, client.id, 'link')).body
-    await server.rows("update jobs set called_off = '{}' where id = ?", [job])
-    expect((await opened(url!)).shut).toBe('closed')
-    expect((await ask(job, link, client.id)).body.title).toMatch(/called off/)
-    await server.rows('update jobs set called_off = null where id = ?', [job])
     const { id: broken } = await loan({ named: [] })
     expect((await ask(job, broken, client.id)).body.title).toMatch(/Mend that first/)
+    const { url } = (await ask(job, link, client.id, 'link')).body
+    await owner.must('POST', `/api/jobs/${job}/call-off`, { by: 'client', on: inDays(0), words: '' })
+    expect((await opened(url!)).shut).toBe('closed')
+    expect((await ask(job, link, client.id)).body.title).toMatch(/called off/)
   })
 
   it('is over for somebody who was forgotten', async () => {

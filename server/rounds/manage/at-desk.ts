@@ -14,6 +14,7 @@ import { discardDraft, makeJobPaper, templateFor } from '../../papers/make'
 import { sendForVisitor } from '../prepare/for-visitor'
 import { db, write } from '../../platform/db/client'
 import { papers } from '../../platform/db/schema'
+import { later } from '../../platform/clock'
 import { Problem } from '../../platform/problem'
 import { loadJob } from '../../records/job'
 import { type Paper, loadPaper } from '../../records/paper'
@@ -40,6 +41,14 @@ async function waiverOf(jobId: string, contactId: string): Promise<Paper | null>
     .limit(1)
   return row ? loadPaper(row.id) : null
 }
+
+/** How long what a signing for several has made may wait to be sent, in seconds: longer than drawing takes. */
+const MAKING = 120
+/** Whether a draft was made just now for somebody who signs for several, at this desk or another: it is about to be sent. */
+const isBeingMade = (paper: Paper): boolean =>
+  paper.state === 'draft' && /^p[0-9a-f]{40}-\d+$/.test(paper.id) && paper.createdAt > later(-MAKING)
+const elsewhere = (name: string) =>
+  new Problem('not-now', `Another desk is having a waiver of ${name} signed. Look again in a moment.`)
 
 /** Insists that somebody who is under age has somebody else, of age, to sign for them. */
 async function insistOnGuardian(
@@ -98,6 +107,7 @@ async function askAtDesk(
   if (given.also.length) return signForFamily(given, loaded, actor)
   let paper = await waiverOf(jobId, contactId)
   const guardian = guardianId ?? guardianOn(paper)
+  if (!guardian && paper && isBeingMade(paper)) throw elsewhere(loaded.guests.find((g) => g.id === contactId)!.name)
   // Whoever signs for a child does it alone, on a paper that knows of a guardian; the child stands beside it with nothing to do.
   if (guardian && (!paper || paper.state === 'draft')) {
     const { document } = await templateFor(db(), loaded, { kind: 'waiver', guestId: contactId })
@@ -130,6 +140,19 @@ async function askAtDesk(
   return { personId: next.id, url }
 }
 
+/** What the papers of one signing for some children are drawn from; what was refused or lapsed before is not gone on with. */
+async function keyOfFamily(jobId: string, guardianId: string, children: readonly string[]): Promise<string> {
+  const rows = await db().select({ id: papers.id, state: papers.state }).from(papers).where(eq(papers.jobId, jobId))
+  const states = new Map(rows.map((p) => [p.id, p.state]))
+  for (let n = 0; ; n += 1) {
+    const key = createHash('sha256')
+      .update([jobId, guardianId, ...children, n].join(' '))
+      .digest('hex')
+      .slice(0, 40)
+    if ((states.get(`p${key}-0`) ?? 'draft') === 'draft') return key
+  }
+}
+
 /** One signing for several children, each named on a paper of their own, and for whoever signs where they owe one, too. */
 async function signForFamily(
   { jobId, contactId, guardianId, also, how: chosen }: z.output<typeof deskSign>,
@@ -138,37 +161,34 @@ async function signForFamily(
 ): Promise<{ personId: string; url: string | null }> {
   const how = reachOf(chosen)
   const children = [...new Set([contactId, ...also])].sort()
+  const key = await keyOfFamily(jobId, guardianId!, children)
+  /** What this very signing has made, here or at another desk, is gone on with. */
+  const isOurs = (paper: Paper) => paper.id.startsWith(`p${key}-`)
   for (const child of children) {
     await insistOnGuardian(loaded, child, guardianId)
     const { name, born } = loaded.guests.find((g) => g.id === child)!
     if (!born || ageOn(born, loaded.job.day ?? loaded.today) >= OF_AGE)
       throw new Problem('invalid', `${name} isn’t known to be under ${OF_AGE}, and signs for themselves.`)
     const there = await waiverOf(jobId, child)
-    if (there && there.state !== 'draft')
+    if (!there || isOurs(there)) continue
+    if (there.state !== 'draft')
       throw new Problem('not-now', `${name} has a waiver out or signed already. Have it signed by itself.`)
+    if (isBeingMade(there)) throw elsewhere(name)
     // What was made beforehand, for them to sign themselves, isn't wanted any more.
-    if (there) await discardDraft(there.id)
+    await discardDraft(there.id)
   }
   const comes = loaded.guests.some((g) => g.id === guardianId)
   const own = comes ? await waiverOf(jobId, guardianId!) : null
   const template = await templateFor(db(), loaded, { kind: 'waiver', guestId: guardianId! })
+  const forOthers = !!own && !isOurs(own) && isBeingMade(own)
   const owes =
     comes &&
-    (!own || own.state === 'draft') &&
+    (!own || isOurs(own) || own.state === 'draft') &&
+    !forOthers &&
     !(await holdsFrom(guardianId!, template, loaded.job.day ?? loaded.today))
-  if (owes && own) await discardDraft(own.id)
-  const tries = await db().select({ id: papers.id }).from(papers).where(eq(papers.jobId, jobId))
-  const taken = new Set(tries.map((p) => p.id))
-  const keyOf = (n: number) =>
-    createHash('sha256')
-      .update([jobId, guardianId, ...children, n].join(' '))
-      .digest('hex')
-      .slice(0, 40)
-  // What was refused or lapsed before is not gone on with.
-  let n = 0
-  while (taken.has(`p${keyOf(n)}-0`) && (await loadPaper(`p${keyOf(n)}-0`)).state !== 'draft') n += 1
+  if (owes && own && !isOurs(own)) await discardDraft(own.id)
   const { paperIds, personId } = await sendForVisitor({
-    key: keyOf(n),
+    key,
     jobId,
     contactId: guardianId!,
     own: owes,
