@@ -56,6 +56,7 @@ import {
 } from './data'
 import { bringAgreement } from './bring'
 import { addLinks } from './links'
+import { addTasks } from './tasks'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
 const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
@@ -312,6 +313,7 @@ export async function seedDemo(): Promise<void> {
           await drain(soon, now())
         }
         await addLinks(owner)
+        await addTasks(start, owner, staff)
       },
     )
   } finally {

@@ -39,6 +39,7 @@ export const ROOMS = [
   [{ path: 'setup', holds: 'the first start: a business, its owner, what they begin with' }],
   [{ path: 'marking', holds: 'somebody else’s pages with marks on them' }],
   [{ path: 'desk', holds: 'what is marked of visits at the front desk' }],
+  [{ path: 'follow-ups', holds: 'tasks and tags: what members have to do, and words on jobs and people' }],
   [{ path: 'papers', holds: 'papers of a job: made, filled, drawn, amended, in drift' }],
   [
     { path: 'templates', holds: 'templates and clauses' },

@@ -243,6 +243,7 @@ export const listJobs = z.object({
   stop: z.string().max(20).optional(),
   notReady: z.enum(['1']).optional(),
   find: z.string().max(200).optional(),
+  tag: z.string().max(80).optional(),
   /** What they stand in order by: their day where nothing is said. */
   sort: z.enum(['title', 'client', 'total']).optional(),
   /** The other way round: Z to A, the highest first. */

@@ -7,6 +7,7 @@ import MoneyRow from '~/features/today/MoneyRow.vue'
 import ShortLedger from '~/features/today/ShortLedger.vue'
 import { summaryOf } from '~/features/today/summary'
 import { useToday } from '~/features/today/useToday'
+import TaskLedger from '~/features/tasks/TaskLedger.vue'
 
 useHead({ title: 'Today · Upwold' })
 const today = useToday()
@@ -93,6 +94,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
             >
             <LinkButton v-else :to="`/jobs/${w.jobId}`" :aria-label="`Open ${w.title}`">Open</LinkButton>
           </ShortLedger>
+          <TaskLedger />
         </div>
         <aside>
           <MoneyRow :sums="view.money" :currency="view.currency" />

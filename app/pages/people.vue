@@ -2,6 +2,8 @@
 import type { ContactView } from '~~/shared/jobs'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { PastVisit } from '~~/shared/out/desk'
+import type { TagCounts } from '~~/shared/out/tasks'
+import TagsField from '~/features/tags/TagsField.vue'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { type ContactFact, usePeople } from '~/features/people/usePeople'
 
@@ -9,7 +11,7 @@ useHead({ title: 'People · Upwold' })
 const search = ref<{ $el: HTMLInputElement }>()
 const people = usePeople()
 const session = useSession()
-const { find, rows, more, busy, problem } = storeToRefs(people)
+const { find, tag, rows, more, busy, problem } = storeToRefs(people)
 find.value = String(useRoute().query.find ?? '')
 people.follow()
 useRowKeys({ '/': () => search.value?.$el.focus() })
@@ -20,10 +22,26 @@ const person = computed(() => rows.value.find((c) => c.id === shown.value))
 const open = ref(false)
 /** The visits of whoever is shown. */
 const visits = ref<PastVisit[]>([])
+/** The tags of whoever is shown, and those there are on people. */
+const tags = ref<string[]>([])
+const used = ref<TagCounts['person']>([])
+const loadUsed = async () => {
+  used.value = (await api<TagCounts>('/api/tags')).person
+}
+onMounted(() => void loadUsed().catch(() => {}))
+async function saveTags(now: string[]) {
+  tags.value = await people.saveTags(shown.value, now)
+  await loadUsed()
+}
 function show(c: ContactView): void {
   shown.value = c.id
   open.value = true
   visits.value = []
+  tags.value = []
+  void people
+    .tagsOf(c.id)
+    .then((all) => c.id === shown.value && (tags.value = all))
+    .catch(notices.trouble)
   void api<PastVisit[]>(`/api/contacts/${c.id}/visits`)
     .then((all) => c.id === shown.value && (visits.value = all))
     .catch(notices.trouble)
@@ -72,6 +90,15 @@ const columns: RowColumn<ContactView>[] = [
     <div class="head">
       <h1>People</h1>
       <span class="grow" /><LinkButton v-if="session.may('jobs')" to="/bring-people">Bring people in</LinkButton>
+      <Choice
+        v-if="used.length"
+        v-model="tag"
+        aria-label="Tag"
+        :options="[
+          { value: '', label: 'Tag: any' },
+          ...used.map((t) => ({ value: t.tag, label: `${t.tag} (${t.n})` })),
+        ]"
+      />
       <label class="w-75"
         ><span class="sr">Search people</span
         ><InputText
@@ -107,6 +134,7 @@ const columns: RowColumn<ContactView>[] = [
       position="right"
       :style="{ width: 'min(460px, 100vw)' }"
     >
+      <TagsField v-if="person" :key="`tags-${person.id}`" :tags="tags" of="person" :save="saveTags" class="mb-3" />
       <dl v-if="person" :key="person.id">
         <EditFact label="Name" :value="person.name" :save="save(person, 'name')" />
         <EditFact label="E-mail" :value="person.email" :save="save(person, 'email')" />

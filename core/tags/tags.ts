@@ -12,7 +12,7 @@ export const tagOf = (typed: string): string =>
     .trim()
 
 /** What makes two tags one: the same word, whatever its capitals. */
-const same = (tag: string): string => tagOf(tag).toLocaleLowerCase('en')
+export const same = (tag: string): string => tagOf(tag).toLocaleLowerCase('en')
 
 /** Some tags, each once as it was first written, none empty. */
 export function tagsOf(typed: readonly string[]): string[] {

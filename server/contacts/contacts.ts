@@ -4,7 +4,7 @@ import type { editContact, newContact } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { contacts, flowAsks, guests, jobs, outbox, roundPeople, standingAnswers } from '../platform/db/schema'
+import { contacts, flowAsks, guests, jobs, outbox, roundPeople, standingAnswers, tasks } from '../platform/db/schema'
 import { tellWhole, touch } from '../standing/touch'
 import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
@@ -14,6 +14,7 @@ type Given = z.output<typeof newContact>
 export const isUnused = sql`not exists (select 1 from ${jobs} where ${jobs.clientId} = ${contacts.id})
   and not exists (select 1 from ${guests} where ${guests.contactId} = ${contacts.id})
   and not exists (select 1 from ${roundPeople} where ${roundPeople.contactId} = ${contacts.id})
+  and not exists (select 1 from ${tasks} where ${tasks.contactId} = ${contacts.id})
   and not exists (select 1 from ${flowAsks} where ${flowAsks.contactId} = ${contacts.id})
   and not exists (select 1 from ${standingAnswers} where ${standingAnswers.contactId} = ${contacts.id})`
 

@@ -1,4 +1,4 @@
-import { inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, sql } from 'drizzle-orm'
 import { db, write } from '../platform/db/client'
 import {
   dues,
@@ -15,6 +15,8 @@ import {
   rhythms,
   standingLinks,
   standings,
+  tags,
+  tasks,
 } from '../platform/db/schema'
 
 /** Jobs of some that nothing has happened with since they were made: nothing of theirs is lost but themselves. */
@@ -29,6 +31,7 @@ async function untouched(ids: readonly string[]): Promise<string[]> {
         and not exists (select 1 from ${invoices} where ${invoices.jobId} = ${jobs.id})
         and not exists (select 1 from ${guests} where ${guests.jobId} = ${jobs.id})
         and not exists (select 1 from ${standingLinks} where ${standingLinks.jobId} = ${jobs.id})
+        and not exists (select 1 from ${tasks} where ${tasks.jobId} = ${jobs.id})
         and not exists (select 1 from ${flowAsks} where ${flowAsks.jobId} = ${jobs.id})
         and not exists (select 1 from ${rhythms} where ${rhythms.jobId} = ${jobs.id})
         and (select count(*) from ${happenings} where ${happenings.jobId} = ${jobs.id}) <= 1`,
@@ -49,6 +52,7 @@ export async function removeJobs(ids: readonly string[]): Promise<string[]> {
         gone.map((id) => `invoice:${id}`),
       ),
     )
+    await tx.delete(tags).where(and(eq(tags.of, 'job'), inArray(tags.ofId, gone)))
     await tx.delete(jobs).where(inArray(jobs.id, gone))
     return gone
   })

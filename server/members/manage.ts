@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import type { changeMember } from '../../shared/members'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { doorKeys, members, passkeys } from '../platform/db/schema'
+import { doorKeys, members, passkeys, tasks } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
 import { otherOwners } from './keys'
 import { type Member, insistOnStanding } from './members'
@@ -36,8 +36,11 @@ export async function changeMemberOf(id: string, change: z.output<typeof changeM
   })
 }
 
-/** Takes a member out: they can't sign in any more, and what they did stays theirs by name. Refused for the last owner. */
-export async function removeMember(id: string): Promise<void> {
+/**
+ * Takes a member out: they can't sign in any more, and what they did stays theirs by name. Tasks that are open go to somebody
+ * else, or to whoever has time. Refused for the last owner.
+ */
+export async function removeMember(id: string, toId: string | null = null): Promise<void> {
   await write(async (tx) => {
     const member = await present(id)
     if (member.role === 'owner' && !(await otherOwners(id))) throw new Problem('not-now', LAST)
@@ -45,6 +48,10 @@ export async function removeMember(id: string): Promise<void> {
       .update(members)
       .set({ removedAt: now(), role: 'staff', may: null, passwordHash: '', pinHash: '', otpSecret: '', spareCodes: [] })
       .where(eq(members.id, id))
+    await tx
+      .update(tasks)
+      .set({ memberId: toId })
+      .where(and(eq(tasks.memberId, id), isNull(tasks.doneAt)))
     await tx.delete(passkeys).where(eq(passkeys.memberId, id))
     await tx.delete(doorKeys).where(eq(doorKeys.memberId, id))
   })

@@ -21,6 +21,8 @@ import {
   rounds,
   flowAsks,
   standingAnswers,
+  tags,
+  tasks,
   standings,
   uploads,
   visitMarks,
@@ -112,6 +114,8 @@ export async function forgetPerson(id: string): Promise<void> {
     await tx.update(visitMarks).set({ words: '' }).where(eq(visitMarks.contactId, id))
     await tx.update(standingAnswers).set({ answers: {} }).where(eq(standingAnswers.contactId, id))
     await tx.update(standingAnswers).set({ perhaps: null }).where(eq(standingAnswers.perhaps, id))
+    await tx.delete(tags).where(and(eq(tags.of, 'person'), eq(tags.ofId, id)))
+    await tx.update(tasks).set({ words: FORGOTTEN, contactId: null }).where(eq(tasks.contactId, id))
     await tx.delete(flowAsks).where(eq(flowAsks.contactId, id))
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))

@@ -7,7 +7,7 @@ type WithId = SQLiteTable & { id: SQLiteColumn }
 
 /** The id of what a request makes. With the key that came with it, the same request again has the same id. */
 export const idBy = (
-  kind: 'c' | 'g' | 'i' | 'j' | 'l' | 'p' | 'r' | 't' | 'u' | 'w',
+  kind: 'c' | 'g' | 'i' | 'j' | 'k' | 'l' | 'p' | 'r' | 't' | 'u' | 'w',
   key: string | undefined,
 ): string => (key ? `${kind}${key}` : newId())
 

@@ -1,4 +1,5 @@
 import { and, asc, isNull, sql } from 'drizzle-orm'
+import { same } from '../../core/tags/tags'
 import type { ContactView } from '../../shared/jobs'
 import { db } from '../platform/db/client'
 import { toVcards } from '../../core/people/vcard'
@@ -50,7 +51,7 @@ export async function peopleFile(as: 'csv' | 'vcard'): Promise<{ bytes: Uint8Arr
 }
 
 /** Contacts by name, for finding as one types. */
-export async function findContacts(find: string, limit = 20, after = ''): Promise<ContactView[]> {
+export async function findContacts(find: string, limit = 20, after = '', tag = ''): Promise<ContactView[]> {
   const rows = await db()
     .select()
     .from(contacts)
@@ -58,6 +59,9 @@ export async function findContacts(find: string, limit = 20, after = ''): Promis
       and(
         isNull(contacts.forgottenAt),
         find.trim() ? contains(contacts.search, searchable(find)) : undefined,
+        tag
+          ? sql`exists (select 1 from tags t where t.of = 'person' and t.of_id = ${contacts.id} and t.same = ${same(tag)})`
+          : undefined,
         after
           ? sql`(${contacts.name}, ${contacts.id}) > (select name, id from contacts where id = ${after})`
           : undefined,

@@ -16,6 +16,7 @@ import { DAMAGE } from '../../core/payment-plan/plan'
 import { withPeople } from '../records/facts'
 import { lineFacts } from '../standing/project'
 import { contactView } from './contacts'
+import { tagsOn } from '../follow-ups/tags'
 import { pastVisits } from './desk'
 import { shortOf } from './stock'
 import { questionsOf } from '../chain/questions'
@@ -147,6 +148,7 @@ export async function jobView(id: string): Promise<JobView> {
     })),
     guests: loaded.guests.map(contactView),
     visits: await pastVisits({ jobId: id }),
+    tags: await tagsOn('job', id),
     rhythm: await rhythmView(loaded),
     repeats: job.repeats,
     payments: loaded.payments.map((p) => ({ stage: p.stage, amount: p.amount, at: p.at, method: p.method })),

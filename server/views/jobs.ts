@@ -2,6 +2,7 @@ import { jobsFrom } from './sums'
 import { contains, pageKey, pagedBy } from './listed'
 import { and, eq, gte, inArray, lt, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
+import { same } from '../../core/tags/tags'
 import { addDays } from '../../core/calendar/dates'
 import { type LineFacts, lineOf, standing } from '../../core/line/line'
 import type { JobPage, JobRow, listJobs } from '../../shared/jobs'
@@ -17,7 +18,8 @@ const NEAR = 30
 /** A row of the list as one JSON text: reading forty rows of twelve columns one by one costs more than the query. */
 const rowJson = sql<string>`json_object('id', ${jobs.id}, 'title', ${jobs.title}, 'client', coalesce(${contacts.name}, ''),
   'kind', coalesce(${kinds.name}, ''), 'starts', ${jobs.starts}, 'day', ${jobs.day}, 'total', ${standings.total},
-  'agreed', ${standings.agreed} > 0, 'ready', ${standings.ready}, 'facts', json(${standings.facts}))`
+  'agreed', ${standings.agreed} > 0, 'ready', ${standings.ready}, 'facts', json(${standings.facts}),
+  'tags', json((select coalesce(json_group_array(t.tag order by t.position), '[]') from tags t where t.of = 'job' and t.of_id = ${jobs.id})))`
 type ReadRow = Omit<JobRow, 'stops' | 'state' | 'words' | 'agreed' | 'ready'> & {
   facts: LineFacts
   agreed: 0 | 1
@@ -54,6 +56,9 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
       : undefined,
     query.notReady
       ? and(eq(standings.ready, false), gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, NEAR)))
+      : undefined,
+    query.tag
+      ? sql`exists (select 1 from tags t where t.of = 'job' and t.of_id = ${jobs.id} and t.same = ${same(query.tag)})`
       : undefined,
     query.find?.trim() ? contains(jobs.search, searchable(query.find)) : undefined,
   ]

@@ -16,11 +16,13 @@ import {
   rounds,
   standingAnswers,
   standingLinks,
+  tasks,
   visitMarks,
 } from '../platform/db/schema'
 import { now } from '../platform/clock'
 import { notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
+import { tagsOn } from '../follow-ups/tags'
 import { contactView } from './contacts'
 
 /** Everything there is of one person. */
@@ -48,7 +50,10 @@ export async function personData(id: string): Promise<PersonData> {
     taken: now(),
     business: legalName,
     currency,
-    person: { ...contactView(contact), since: contact.createdAt },
+    person: { ...contactView(contact), since: contact.createdAt, tags: await tagsOn('person', id) },
+    tasks: (await d.select().from(tasks).where(eq(tasks.contactId, id)).orderBy(asc(tasks.createdAt))).map(
+      ({ words, day, doneAt }) => ({ words, day, doneAt }),
+    ),
     jobs: await jobsOf(id),
     papers: await Promise.all(
       places.map(async ({ person, round, title, state }) => ({

@@ -31,6 +31,7 @@ export const jobRow = z.object({
   total: minor,
   agreed: z.boolean(),
   ready: z.boolean(),
+  tags: z.array(z.string()),
 })
 export type JobRow = z.output<typeof jobRow>
 
@@ -271,6 +272,7 @@ export const jobView = z.object({
   guests: z.array(contactView),
   /** What was marked at the desk of those who came. */
   visits: z.array(pastVisit),
+  tags: z.array(z.string()),
   payments: z.array(
     z.object({
       stage: z.string(),

@@ -9,7 +9,9 @@ export const personData = z.object({
   taken: z.iso.datetime(),
   business: z.string(),
   currency: z.string(),
-  person: contactView.extend({ since: z.string() }),
+  person: contactView.extend({ since: z.string(), tags: z.array(z.string()) }),
+  /** Tasks that were about them. */
+  tasks: z.array(z.object({ words: z.string(), day: z.string().nullable(), doneAt: z.string().nullable() })),
   jobs: z.array(
     z.object({
       id: z.string(),

@@ -7,6 +7,7 @@ import { useLibrary } from '../library/useLibrary'
 import type { JobFile } from '~~/shared/out/jobs'
 import { useMaking } from './making'
 import { takeToJob } from './files'
+import TaskNew from '../tasks/TaskNew.vue'
 import FormAsk from './FormAsk.vue'
 import { useJob } from './useJob'
 
@@ -19,7 +20,7 @@ const library = useLibrary()
 const session = useSession()
 const notices = useNotices()
 const mayBook = computed(() => session.may('book'))
-const open = ref<'' | 'paper' | 'form' | 'list' | 'payment' | 'note'>('')
+const open = ref<'' | 'paper' | 'form' | 'list' | 'payment' | 'note' | 'task'>('')
 /** Shuts what is done with: by the time its answer is here something else may be open. */
 const shut = (what: typeof open.value) => {
   if (open.value === what) open.value = ''
@@ -106,6 +107,7 @@ async function addPayment(body: object) {
         A payment
       </Button>
       <Button variant="outlined" :aria-expanded="open === 'note'" @click="toggle('note')">A note or picture</Button>
+      <Button variant="outlined" :aria-expanded="open === 'task'" @click="toggle('task')">A task</Button>
       <Button variant="outlined" @click="again">Another job like it</Button>
     </p>
     <div v-if="open === 'paper'">
@@ -143,6 +145,7 @@ async function addPayment(body: object) {
       :templates="library.live"
       @started="(id) => navigateTo(`/lists/${id}`)"
     />
+    <TaskNew v-if="open === 'task'" :job-id="job.id" @done="shut('task')" />
     <FormOf
       v-if="open === 'note'"
       v-slot="{ busy }"

@@ -5,7 +5,7 @@ import { useFilter } from '../../composables/filtering'
 import { useRows } from '../../composables/reading'
 
 /** What jobs are looked for by. */
-const ANY = { when: 'coming', kind: '', notReady: '', stop: '', find: '', sort: '', down: '' }
+const ANY = { when: 'coming', kind: '', notReady: '', stop: '', tag: '', find: '', sort: '', down: '' }
 
 /** The list of jobs, as it is looked for. */
 export const useJobs = defineStore('jobs', () => {

@@ -11,10 +11,12 @@ export type ContactFact = 'name' | 'email' | 'phone' | 'address' | 'language' | 
 /** The contacts, by name, as they are looked for. */
 export const usePeople = defineStore('people', () => {
   const find = ref('')
+  /** Only those with this tag; empty for all. */
+  const tag = ref('')
   const list = useRows<ContactView>(
-    () => ['people', find.value],
+    () => ['people', find.value, tag.value],
     async (after) => {
-      const query = { find: find.value, limit: PAGE, after: after ?? undefined }
+      const query = { find: find.value, limit: PAGE, after: after ?? undefined, tag: tag.value || undefined }
       const rows = await api<ContactView[]>('/api/contacts', { query })
       return { rows, next: rows.length === PAGE ? rows.at(-1)!.id : null }
     },
@@ -34,5 +36,9 @@ export const usePeople = defineStore('people', () => {
     await api(`/api/contacts/${id}/forget`, { method: 'POST' })
     await list.load()
   }
-  return { find, setFact, hold, lookAtForgetting, forget, ...list }
+  const tagsOf = async (id: string): Promise<string[]> =>
+    (await api<{ tags: string[] }>(`/api/contacts/${id}/tags`)).tags
+  const saveTags = async (id: string, tags: string[]): Promise<string[]> =>
+    (await api<{ tags: string[] }>(`/api/contacts/${id}/tags`, { method: 'PUT', body: { tags } })).tags
+  return { find, tag, tagsOf, saveTags, setFact, hold, lookAtForgetting, forget, ...list }
 })

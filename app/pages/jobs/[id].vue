@@ -8,6 +8,8 @@ import JobNext from '~/features/job/JobNext.vue'
 import JobRecord from '~/features/job/JobRecord.vue'
 import JobThread from '~/features/job/JobThread.vue'
 import { useJob } from '~/features/job/useJob'
+import TagsField from '~/features/tags/TagsField.vue'
+import JobTasks from '~/features/tasks/JobTasks.vue'
 
 /** A job: its line on top, the record at the left, papers and events in the middle, the next step at the right. */
 const choosingClient = ref(false)
@@ -33,6 +35,10 @@ const facts = computed(() =>
 const lines = useTemplateRef<{ begin(): void; extra(words: string, lines: PricedLine[]): void }>('lines')
 const jobMoney = useTemplateRef<{ show(what: 'back' | 'deposit'): void }>('jobMoney')
 const session = useSession()
+async function saveTags(tags: string[]) {
+  await api(`/api/jobs/${id}/tags`, { method: 'PUT', body: { tags } })
+  await thisJob.load()
+}
 const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.waivers)
 </script>
 
@@ -48,6 +54,7 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
         <span class="grow" />
         <span class="soft">{{ facts.join(' · ') }}</span>
       </div>
+      <TagsField :tags="job.tags" of="job" :save="saveTags" class="mb-2" />
       <JobLine :stops="job.line" large />
     </header>
     <div class="page cols grid grid-cols-[290px_minmax(0,1fr)_300px] gap-8.5 pt-5">
@@ -65,6 +72,7 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
           @money="jobMoney?.show($event)"
           @extra="(words, as) => lines?.extra(words, as)"
         />
+        <JobTasks />
         <JobAdd />
       </aside>
     </div>

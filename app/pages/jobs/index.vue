@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
 import type { JobRow } from '~~/shared/jobs'
+import type { TagCounts } from '~~/shared/out/tasks'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useJobs } from '~/features/job/useJobs'
 import { useLibrary } from '~/features/library/useLibrary'
@@ -31,6 +32,13 @@ const groupOf = computed(() => {
   const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
   return ({ day }: JobRow) =>
     !day ? 'No day yet' : day < week ? 'This week' : day < addDays(week, 7) ? 'Next week' : 'Later'
+})
+const tags = ref<TagCounts['job']>([])
+onMounted(async () => {
+  tags.value = await api<TagCounts>('/api/tags').then(
+    (all) => all.job,
+    () => [],
+  )
 })
 const columns: RowColumn<JobRow>[] = [
   { key: 'day', header: 'Day', text: (r) => r.day ?? '' },
@@ -66,6 +74,15 @@ const STOPS = [
           { value: 'coming', label: 'To come' },
           { value: 'not-ready', label: `Not ready${page?.counts ? ` ${page.counts.notReady}` : ''}` },
           { value: 'past', label: 'Past' },
+        ]"
+      />
+      <Choice
+        v-if="tags.length"
+        v-model="filter.tag"
+        aria-label="Tag"
+        :options="[
+          { value: '', label: 'Tag: any' },
+          ...tags.map((t) => ({ value: t.tag, label: `${t.tag} (${t.n})` })),
         ]"
       />
       <label class="search flex-1 min-w-55 max-w-85 ml-auto"
@@ -112,7 +129,8 @@ const STOPS = [
         }}</span></template
       >
       <template #title="{ row: r }"
-        ><NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink></template
+        ><NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink
+        ><span v-if="r.tags.length" class="soft small cut block">{{ r.tags.join(' · ') }}</span></template
       >
       <template #client="{ row: r }"
         ><span class="cut" :title="r.client">{{ r.client }}</span></template

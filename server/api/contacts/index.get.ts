@@ -10,8 +10,9 @@ export default route(
     query: z.object({
       find: z.string().max(200).default(''),
       after: z.string().max(60).default(''),
+      tag: z.string().max(80).default(''),
       limit: z.coerce.number().int().min(1).max(100).default(20),
     }),
   },
-  ({ query }) => findContacts(query.find, query.limit, query.after),
+  ({ query }) => findContacts(query.find, query.limit, query.after, query.tag),
 )

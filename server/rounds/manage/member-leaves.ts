@@ -65,7 +65,7 @@ export async function takeOut(id: string, toId: string | null, by: { member: Mem
     for (const plan of plans) await handOnPlan(plan, leaves, to, by.actor)
     await handOnDrafts(id, to.id)
     await handOnKinds(id, to.id)
-    await removeMember(id)
+    await removeMember(id, toId)
   })
 }
 
