@@ -28,13 +28,13 @@ test('a task is given on a job, put off, handed on and done on Today; tags find 
 
   await test.step('a tag is put on, found in the list, taken off', async () => {
     await page.getByRole('button', { name: 'Put a tag on' }).click()
-    await page.getByRole('combobox', { name: 'Tag' }).fill('Regular')
+    await page.getByRole('combobox', { name: 'Tag' }).fill('Returning')
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('button', { name: 'Take the tag “Regular” off' })).toBeVisible()
-    expect((await jobOf(api, id)).tags).toEqual(['Regular'])
+    await expect(page.getByRole('button', { name: 'Take the tag “Returning” off' })).toBeVisible()
+    expect((await jobOf(api, id)).tags).toEqual(['Returning'])
     await accessible(page)
     await page.goto('/jobs')
-    await choose(page, 'Tag', /Regular/)
+    await choose(page, 'Tag', /Returning/)
     await expect(page.getByRole('link', { name: 'Harbour weekend' })).toBeVisible()
     await expect(page.getByRole('link', { name: 'Orchard weekend' })).toBeHidden()
     await accessible(page)

@@ -31,9 +31,11 @@ const when = computed(() =>
 )
 const done = () =>
   act(async () => {
-    await tasks.done(task, !task.doneAt)
-    if (!task.doneAt) return
-    notices.say(`Done: ${task.words}`, { undo: () => tasks.done(task, false) })
+    // Once it is done it isn't in the list any more, and this row goes with it.
+    const { words, doneAt } = task
+    await tasks.done(task, !doneAt)
+    if (doneAt) return
+    notices.say(`Done: ${words}`, { undo: () => tasks.done(task, false) })
   })
 const menu = useTemplateRef<{ toggle(e: Event): void }>('menu')
 const items = computed(() => [
