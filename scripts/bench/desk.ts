@@ -124,7 +124,7 @@ export async function desk(server: TestServer): Promise<Figure[]> {
       unit: 'ms',
       baseline: bare,
       ratio: value / bare,
-      ...(most ? { goal: { value: most } } : {}),
+      goal: most ? { value: most } : {},
     })
     return [
       ...figures,

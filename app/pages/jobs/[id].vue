@@ -51,10 +51,10 @@ const hasGuests = computed(() => job.value.guests.length > 0 || job.value.kind.w
       <div class="head">
         <h1 class="title max-w-full wrap-anywhere">{{ job.title }}</h1>
         <span class="client text-[16px]">{{ job.client?.name }}</span>
+        <TagsField :tags="job.tags" of="job" :save="saveTags" />
         <span class="grow" />
         <span class="soft">{{ facts.join(' · ') }}</span>
       </div>
-      <TagsField :tags="job.tags" of="job" :save="saveTags" class="mb-2" />
       <JobLine :stops="job.line" large />
     </header>
     <div class="page cols grid grid-cols-[290px_minmax(0,1fr)_300px] gap-8.5 pt-5">

@@ -130,7 +130,7 @@ const STOPS = [
       >
       <template #title="{ row: r }"
         ><NuxtLink :to="`/jobs/${r.id}`" data-row class="strong cut" :title="r.title">{{ r.title }}</NuxtLink
-        ><span v-if="r.tags.length" class="soft small cut block">{{ r.tags.join(' · ') }}</span></template
+        ><span v-if="r.tags.length" class="soft small cut ms-2">{{ r.tags.join(' · ') }}</span></template
       >
       <template #client="{ row: r }"
         ><span class="cut" :title="r.client">{{ r.client }}</span></template
