@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm'
 import { addDays } from '../core/calendar/dates'
 import { setTags } from '../server/follow-ups/tags'
 import { giveTask } from '../server/follow-ups/tasks'

@@ -2,7 +2,7 @@
 import type { ContactView } from '~~/shared/jobs'
 import { LANGUAGE_NAMES } from '~~/shared/words'
 import type { PastVisit } from '~~/shared/out/desk'
-import type { TagCounts } from '~~/shared/out/tasks'
+import TagFilter from '~/features/tags/TagFilter.vue'
 import TagsField from '~/features/tags/TagsField.vue'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { type ContactFact, usePeople } from '~/features/people/usePeople'
@@ -22,16 +22,10 @@ const person = computed(() => rows.value.find((c) => c.id === shown.value))
 const open = ref(false)
 /** The visits of whoever is shown. */
 const visits = ref<PastVisit[]>([])
-/** The tags of whoever is shown, and those there are on people. */
+/** The tags of whoever is shown. */
 const tags = ref<string[]>([])
-const used = ref<TagCounts['person']>([])
-const loadUsed = async () => {
-  used.value = (await api<TagCounts>('/api/tags')).person
-}
-onMounted(() => void loadUsed().catch(() => {}))
 async function saveTags(now: string[]) {
   tags.value = await people.saveTags(shown.value, now)
-  await loadUsed()
 }
 function show(c: ContactView): void {
   shown.value = c.id
@@ -90,15 +84,7 @@ const columns: RowColumn<ContactView>[] = [
     <div class="head">
       <h1>People</h1>
       <span class="grow" /><LinkButton v-if="session.may('jobs')" to="/bring-people">Bring people in</LinkButton>
-      <Choice
-        v-if="used.length"
-        v-model="tag"
-        aria-label="Tag"
-        :options="[
-          { value: '', label: 'Tag: any' },
-          ...used.map((t) => ({ value: t.tag, label: `${t.tag} (${t.n})` })),
-        ]"
-      />
+      <TagFilter v-model="tag" of="person" />
       <label class="w-75"
         ><span class="sr">Search people</span
         ><InputText

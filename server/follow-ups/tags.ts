@@ -1,4 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm'
+import { capital } from '../../core/text/case'
 import { same, tagChange, tagsOf } from '../../core/tags/tags'
 import { type Db, db, write } from '../platform/db/client'
 import { contacts, jobs, tags } from '../platform/db/schema'
@@ -31,7 +32,7 @@ export async function setTags(what: Tagged, id: string, given: readonly string[]
       await note({
         jobId: id,
         type: 'tag',
-        words: [...on.map((t) => `tag “${t}” put on`), ...off.map((t) => `tag “${t}” taken off`)].join(', '),
+        words: capital([...on.map((t) => `tag “${t}” put on`), ...off.map((t) => `tag “${t}” taken off`)].join(', ')),
       })
     else tellScreens(null, null)
     return now

@@ -116,7 +116,7 @@ describe('tags', () => {
     expect(row.tags).toEqual(['Regular', 'in May'])
     await put('jobs', job.id, ['in May'])
     expect((await jobOf(owner, job.id)).thread.map((t) => t.words)).toEqual(
-      expect.arrayContaining(['tag “Regular” put on, tag “in May” put on', 'tag “Regular” taken off']),
+      expect.arrayContaining(['Tag “Regular” put on, tag “in May” put on', 'Tag “Regular” taken off']),
     )
     const { id: ada } = await owner.must<{ id: string }>('POST', '/api/contacts', { name: 'Ada Tagged' })
     await put('contacts', ada, ['Press'])

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue'
 import { same, withTag, withoutTag } from '~~/core/tags/tags'
-import type { TagCounts } from '~~/shared/out/tasks'
+import { useTags } from './useTags'
 
 /** The tags of a job or person: put on by typing, with those that are used already offered, and taken off again. */
 const { tags, of, save } = defineProps<{
@@ -14,24 +14,25 @@ const session = useSession()
 const may = computed(() => session.may('jobs'))
 const typed = ref('')
 const adding = ref(false)
-const known = ref<string[]>([])
+const used = useTags()
+used.follow()
 const offered = ref<string[]>([])
-const begin = () =>
-  act(async () => {
-    adding.value = true
-    known.value = (await api<TagCounts>('/api/tags'))[of].map((t) => t.tag)
-  })
 const offer = ({ query }: { query: string }) => {
   const there = new Set(tags.map(same))
-  offered.value = known.value.filter((t) => same(t).includes(same(query)) && !there.has(same(t)))
+  offered.value = used[of].map((t) => t.tag).filter((t) => same(t).includes(same(query)) && !there.has(same(t)))
 }
 const put = (tag: string) =>
   act(async () => {
     if (!tag.trim()) return
     typed.value = ''
     await save(withTag(tags, tag))
+    await used.load()
   })
-const take = (tag: string) => act(() => save(withoutTag(tags, tag)))
+const take = (tag: string) =>
+  act(async () => {
+    await save(withoutTag(tags, tag))
+    await used.load()
+  })
 </script>
 
 <template>
@@ -61,7 +62,7 @@ const take = (tag: string) => act(() => save(withoutTag(tags, tag)))
         @keydown.enter.prevent="put(typed)"
         @keydown.esc="adding = false"
       />
-      <Button v-else size="small" variant="text" @click="begin">Put a tag on</Button>
+      <Button v-else size="small" variant="text" @click="adding = true">Put a tag on</Button>
     </template>
   </div>
 </template>

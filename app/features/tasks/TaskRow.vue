@@ -57,9 +57,13 @@ const items = computed(() => [
   <li class="task">
     <StopMark :state="TASK_MARK[standing]" :size="20" />
     <div class="min-w-0">
-      <NuxtLink v-if="task.job && !bare" :to="`/jobs/${task.job.id}`" data-row class="strong wrap-anywhere text-ink">{{
-        task.words
-      }}</NuxtLink>
+      <NuxtLink
+        v-if="task.job && !bare"
+        :to="`/jobs/${task.job.id}`"
+        data-row
+        class="strong wrap-anywhere text-ink no-underline hover:underline"
+        >{{ task.words }}</NuxtLink
+      >
       <span v-else class="strong wrap-anywhere" :class="{ soft: task.doneAt }">{{ task.words }}</span>
       <span class="soft small block ellipsis">{{ about }}</span>
       <span class="small block" :class="standing === 'late' ? 'text-bracken' : 'soft'">{{ when }}</span>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { addDays } from '~~/core/calendar/dates'
 import type { JobRow } from '~~/shared/jobs'
-import type { TagCounts } from '~~/shared/out/tasks'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useJobs } from '~/features/job/useJobs'
+import TagFilter from '~/features/tags/TagFilter.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 
 useHead({ title: 'Jobs · Upwold' })
@@ -32,13 +32,6 @@ const groupOf = computed(() => {
   const week = today ? addDays(today, 7 - ((new Date(`${today}T12:00Z`).getUTCDay() + 6) % 7)) : ''
   return ({ day }: JobRow) =>
     !day ? 'No day yet' : day < week ? 'This week' : day < addDays(week, 7) ? 'Next week' : 'Later'
-})
-const tags = ref<TagCounts['job']>([])
-onMounted(async () => {
-  tags.value = await api<TagCounts>('/api/tags').then(
-    (all) => all.job,
-    () => [],
-  )
 })
 const columns: RowColumn<JobRow>[] = [
   { key: 'day', header: 'Day', text: (r) => r.day ?? '' },
@@ -76,15 +69,7 @@ const STOPS = [
           { value: 'past', label: 'Past' },
         ]"
       />
-      <Choice
-        v-if="tags.length"
-        v-model="filter.tag"
-        aria-label="Tag"
-        :options="[
-          { value: '', label: 'Tag: any' },
-          ...tags.map((t) => ({ value: t.tag, label: `${t.tag} (${t.n})` })),
-        ]"
-      />
+      <TagFilter v-model="filter.tag" of="job" />
       <label class="search flex-1 min-w-55 max-w-85 ml-auto"
         ><span class="sr">Search jobs</span
         ><InputText
