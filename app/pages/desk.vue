@@ -110,7 +110,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
 </script>
 
 <template>
-  <div class="desk">
+  <div class="desk reach">
     <header class="top">
       <div class="min-w-0">
         <h1 class="ellipsis">{{ head }}</h1>
@@ -217,6 +217,7 @@ useKeys({ '/': () => box.value?.$el.focus(), n: () => (fresh.value = { name: '',
     />
     <AwayDialog v-if="leaving" :visit="leaving" @close="leaving = null" @away="mark(leaving!, 'turned away', $event)" />
     <Dialog
+      class="reach"
       :visible="!!qr"
       modal
       :header="qr ? `${qr.name} scans this` : ''"

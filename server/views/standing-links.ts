@@ -192,7 +192,9 @@ export async function standingLinkList(): Promise<StandingLinkRows> {
 
 /** What messages and checks a link has led to so far. */
 async function costsOf(linkId: string): Promise<{ mails: number; texts: number; checks: number }> {
-  const people = sql`(select ${standingAnswers.personId} from ${standingAnswers} where ${standingAnswers.linkId} = ${linkId})`
+  // Everybody of the rounds that came of it, whoever an answer named too, and what was asked from jobs.
+  const people = sql`(select p.id from round_people p where p.round_id in (select q.round_id from ${standingAnswers} a
+    join round_people q on q.id = a.person_id where a.link_id = ${linkId}) union select f.id from flow_asks f where f.link_id = ${linkId})`
   const rows = await db()
     .select({ channel: messages.channel, n: sql<number>`count(*)` })
     .from(messages)

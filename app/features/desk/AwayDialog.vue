@@ -12,6 +12,7 @@ const send = ({ words }: { words: string }) => Promise.resolve(emit('away', word
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     :header="`${visit.name} doesn’t go in`"

@@ -21,6 +21,7 @@ async function send({ withId, name }: { withId: string; name: string }) {
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     :header="`Who comes with ${visit.name}?`"

@@ -29,6 +29,7 @@ async function send({ guardianId, name }: { guardianId: string; name: string }) 
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     :header="`Who signs for ${visit.name}?`"

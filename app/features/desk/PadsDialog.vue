@@ -18,6 +18,7 @@ const letGo = (id: string) => act(() => pads.letGo(id))
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     header="A pad beside the desk"

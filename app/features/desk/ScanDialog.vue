@@ -70,6 +70,7 @@ onBeforeUnmount(looks.stop)
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     header="Scan a code or a document"

@@ -31,6 +31,7 @@ async function add(contact: object) {
 
 <template>
   <Dialog
+    class="reach"
     visible
     modal
     header="Someone new"
