@@ -150,6 +150,10 @@ describe('somebody whom an answer names', () => {
     expect((await answer(l.url, { email: own }, { neighbour: 'ada holt', mailbox: own })).body.fields).toHaveProperty([
       'answers.mailbox',
     ])
+    expect((await answer(l.url, { email: own }, { neighbour: 'Holt Ada', mailbox: own })).status).toBe(422)
+    // What was refused has made nothing.
+    expect((await view(id)).counts.taken).toBe(0)
+    expect(await server.rows('select id from contacts where email = ?', [own])).toEqual([])
     const mailbox = mail()
     const body = { id: randomUUID(), email: own }
     const all = await Promise.all([1, 2, 3].map(() => answer(l.url, body, { mailbox })))

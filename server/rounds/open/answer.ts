@@ -1,20 +1,14 @@
 import { createHash } from 'node:crypto'
 import { and, eq, inArray, sql } from 'drizzle-orm'
-import { ageOn } from '../../../core/people/age'
-import { isPhone } from '../../../core/text/phone'
 import { type NamedPerson, copiesTo, namedBy, withAnswers } from '../../../core/standing-links/named'
 import { fitsPattern } from '../../../core/fields/patterns'
 import type { FieldValues } from '../../../core/fields/rules'
 import { checkAnswers, countingAnswers, valuesFor } from '../../../core/standing-links/answers'
 import { type GoneHome, goneHome } from '../../../core/standing-links/home'
-import { type Shut, isCode, shutFor } from '../../../core/standing-links/open'
-import { OF_AGE } from '../../../core/visits/owes'
-import { guardianProblem, takesChildren } from '../../../core/visits/signed-for'
-import { MOST_PAPERS } from '../../../core/rounds/plan'
+import { isCode, shutFor } from '../../../core/standing-links/open'
 import { formatMoney } from '../../../core/money/money'
 import { editContact, newJob } from '../../../shared/jobs'
 import type { StandingAnswer } from '../../../shared/standing-links'
-import type { WordKey } from '../../../shared/words'
 import { SYSTEM } from '../../chain/record'
 import { issueLink, linkUrl } from '../../chain/links'
 import { changeContact } from '../../contacts/contacts'
@@ -29,61 +23,10 @@ import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
 import { inLanguage } from '../../templates/languages'
 import { sendForVisitor } from '../prepare/for-visitor'
-import { type StandingLink, type Template, partyOf, standsAgainst, templatesOf } from './links'
+import { type FlowAsk, type StandingLink, type Template, partyOf, standsAgainst, templatesOf } from './links'
+import { SHUT, insistOnOthers, insistOnWho, refuse } from './refuse'
 import { hasSigned, takenBy } from './taken'
 import { childOf, namedRecord, visitorsOf, whoIs } from './who'
-
-/** What is refused carries the name of its words, so that the page says it in the visitor's language. */
-const refuse = (code: 'invalid' | 'not-now', words: string, say: WordKey, fields: Record<string, string> = {}) =>
-  new Problem(code, words, fields, { say })
-
-const SHUT: Record<Shut, [string, WordKey]> = {
-  closed: ['This link is closed.', 'standClosed'],
-  'not-yet': ['This link isn’t open yet.', 'standNotYet'],
-  over: ['This link is over.', 'standOver'],
-  'other-day': ['This link isn’t open today.', 'standOtherDay'],
-  full: ['As many have signed by this link as may.', 'standFull'],
-  'no-places': ['There is no place left.', 'standNoPlaces'],
-}
-
-const GUARDIAN: Record<NonNullable<ReturnType<typeof guardianProblem>>['words'], WordKey> = {
-  'guardian-young': 'standYoung',
-  'of-age': 'standOfAge',
-  same: 'standSame',
-  twice: 'standTwice',
-}
-
-/** What was typed that can be wrong whatever the link: an address to prove, an age, a child of one's own age. */
-function insistOnWho(link: StandingLink, list: readonly Template[], given: StandingAnswer, day: string): void {
-  const { settings } = link
-  const missing = (field: 'email' | 'phone' | 'born', say: WordKey) =>
-    refuse('invalid', 'Something is missing.', say, { [field]: say })
-  const waits = settings.named.some((n) => n.when === 'before')
-  if ((settings.proof === 'email' || settings.write || waits) && !given.email)
-    throw missing('email', 'standEmailNeeded')
-  if (settings.proof === 'text' && !given.phone) throw missing('phone', 'standPhoneNeeded')
-  if (!given.email && !given.phone) throw missing('email', 'standReachNeeded')
-  if (given.phone && !isPhone(given.phone))
-    throw refuse('invalid', 'This is not a phone number.', 'standPhoneWrong', { phone: 'standPhoneWrong' })
-  const young = (born: string) => ageOn(born, day) < OF_AGE
-  const children = list.some((t) => takesChildren(t.document))
-  if (children && given.own && !given.born) throw missing('born', 'standBornNeeded')
-  if (given.born && young(given.born))
-    throw refuse('invalid', 'Somebody of age signs for them.', 'standYoung', { born: 'standYoung' })
-  if (!given.children.length) {
-    if (!given.own) throw refuse('invalid', 'Nobody comes.', 'standNobody')
-    return
-  }
-  if (!children || !settings.children) throw refuse('invalid', 'Nobody is signed for by this link.', 'standNoChildren')
-  const wrong = guardianProblem({ name: given.name, born: given.born || null }, given.children, young)
-  if (wrong) {
-    const say = GUARDIAN[wrong.words]
-    throw refuse('invalid', 'Look at the children again.', say, { [`children.${wrong.at}.name`]: say })
-  }
-  if (given.children.some((c) => c.born > day)) throw refuse('invalid', 'This day is still to come.', 'standBornWrong')
-  if (list.length * (given.children.length + 1) > MOST_PAPERS)
-    throw refuse('invalid', 'These are too many for one signing.', 'standTooMany')
-}
 
 /** What the items behind values cost today, as it is typed where the business is. */
 async function pricesOf(link: StandingLink, currency: string): Promise<Record<string, string>> {
@@ -129,6 +72,7 @@ async function takeIn(
       const ids = given.children.flatMap((c) => expected.find((v) => v.name === c.name && v.born === c.born)?.id ?? [])
       return { answer: there, children: ids }
     }
+    if (link.ask) await fillIn(await recordOf(link.ask), given)
     const who = link.ask
       ? { id: link.ask.contactId, known: 'known' as const, perhaps: null }
       : await whoIs(tx, link, list, expected, given, {
@@ -214,21 +158,28 @@ async function makeJob(
   )
 }
 
-/** Somebody who was asked from a job as the record has them; what it doesn't say yet is taken from what they typed. */
-async function asRecorded(contactId: string, typed: StandingAnswer): Promise<StandingAnswer> {
-  const [who] = await db().select().from(contacts).where(eq(contacts.id, contactId))
+/** The record of whoever was asked from a job; who was forgotten is asked nothing. */
+async function recordOf(ask: FlowAsk): Promise<typeof contacts.$inferSelect> {
+  const [who] = await db().select().from(contacts).where(eq(contacts.id, ask.contactId))
   if (!who || who.forgottenAt) throw refuse('not-now', ...SHUT.closed)
-  const fresh = (['email', 'phone', 'born'] as const).flatMap((f) => (!who[f] && typed[f] ? [[f, typed[f]]] : []))
-  if (fresh.length) await changeContact(contactId, editContact.parse(Object.fromEntries(fresh)))
-  return {
-    ...typed,
-    name: who.name,
-    email: who.email || typed.email,
-    phone: who.phone || typed.phone,
-    born: who.born ?? typed.born,
-    own: true,
-    children: [],
-  }
+  return who
+}
+
+/** Somebody who was asked from a job as the record has them; what it doesn't say yet is as they typed it. */
+const asRecorded = (who: typeof contacts.$inferSelect, typed: StandingAnswer): StandingAnswer => ({
+  ...typed,
+  name: who.name,
+  email: who.email || typed.email,
+  phone: who.phone || typed.phone,
+  born: who.born ?? typed.born,
+  own: true,
+  children: [],
+})
+
+/** Puts into the record of whoever was asked what it doesn't say yet of how they are reached and when they were born. */
+async function fillIn(who: typeof contacts.$inferSelect, given: StandingAnswer): Promise<void> {
+  const fresh = (['email', 'phone', 'born'] as const).flatMap((f) => (!who[f] && given[f] ? [[f, given[f]]] : []))
+  if (fresh.length) await changeContact(who.id, editContact.parse(Object.fromEntries(fresh)))
 }
 
 /**
@@ -249,9 +200,9 @@ export async function answerLink(
     .slice(0, 40)
   const { timeZone, currency } = await theBusiness()
   const day = today(timeZone)
-  const given = link.ask ? await asRecorded(link.ask.contactId, typed) : typed
   const before = await answerOf(db(), id)
   if (before?.personId) return toSign(before.personId)
+  const given = link.ask ? asRecorded(await recordOf(link.ask), typed) : typed
   if (!before && link.settings.code && !isCode(link.settings, given.code)) {
     await take('poster code', from.ip)
     throw refuse('invalid', 'This isn’t the code.', 'standCodeWrong', { code: 'standCodeWrong' })
@@ -265,6 +216,8 @@ export async function answerLink(
   const [wrong] = checkAnswers(questions, given.answers, day, fitsPattern)
   if (wrong) throw new Problem('invalid', wrong.message, { [`answers.${wrong.key}`]: wrong.message })
   const counting = countingAnswers(questions, given.answers, day)
+  const named = namedBy(link.settings, counting)
+  insistOnOthers(link, named, given)
   const prices = await pricesOf(link, currency)
   const { answer, children } = await takeIn(link, list, given, id, {
     counting,
@@ -272,14 +225,6 @@ export async function answerLink(
     today: day,
   })
   const { proof, write: writes } = link.settings
-  const named = namedBy(link.settings, counting)
-  const same = (p: { name: string; email: string }, q: { name: string; email: string }) =>
-    p.email.toLowerCase() === q.email.toLowerCase() && p.name.trim().toLowerCase() === q.name.trim().toLowerCase()
-  const twice = named.findIndex((n, i) => same(n, given) || named.slice(0, i).some((m) => same(n, m)))
-  if (twice >= 0) {
-    const key = link.settings.named.find((n) => n.party === named[twice]!.party)!.email
-    throw refuse('invalid', 'Somebody else signs for that.', 'standSame', { [`answers.${key}`]: 'standSame' })
-  }
   const beside = await write(async (tx) => {
     const out: (NamedPerson & { contactId: string })[] = []
     for (const n of named) out.push({ ...n, contactId: await namedRecord(tx, n) })
