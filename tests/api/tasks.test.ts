@@ -104,19 +104,19 @@ describe('tags', () => {
 
   it('stand on a job and on a person, once each, in lists and filters', async () => {
     const job = await makeJob(owner)
-    expect((await put('jobs', job.id, ['Regular', ' regular ', 'in  May', ''])).body.tags).toEqual([
-      'Regular',
+    expect((await put('jobs', job.id, ['Returning', ' returning ', 'in  May', ''])).body.tags).toEqual([
+      'Returning',
       'in May',
     ])
-    expect((await jobOf(owner, job.id)).tags).toEqual(['Regular', 'in May'])
-    expect(await jobsWith('REGULAR')).toEqual([job.id])
+    expect((await jobOf(owner, job.id)).tags).toEqual(['Returning', 'in May'])
+    expect(await jobsWith('RETURNING')).toEqual([job.id])
     expect(await jobsWith('in May')).toEqual([job.id])
     expect(await jobsWith("x' or 1=1 --")).toEqual([])
-    const row = (await owner.must<JobPage>('GET', '/api/jobs?when=all&tag=regular')).rows[0]!
-    expect(row.tags).toEqual(['Regular', 'in May'])
+    const row = (await owner.must<JobPage>('GET', '/api/jobs?when=all&tag=returning')).rows[0]!
+    expect(row.tags).toEqual(['Returning', 'in May'])
     await put('jobs', job.id, ['in May'])
     expect((await jobOf(owner, job.id)).thread.map((t) => t.words)).toEqual(
-      expect.arrayContaining(['Tag “Regular” put on, tag “in May” put on', 'Tag “Regular” taken off']),
+      expect.arrayContaining(['Tag “Returning” put on, tag “in May” put on', 'Tag “Returning” taken off']),
     )
     const { id: ada } = await owner.must<{ id: string }>('POST', '/api/contacts', { name: 'Ada Tagged' })
     await put('contacts', ada, ['Press'])

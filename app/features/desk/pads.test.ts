@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { DeskPad } from '~~/shared/out/desk'
 import { freshStores } from '../../../tests/support/stores'
 import { usePad } from './usePad'
 import { usePads } from './usePads'
@@ -79,7 +80,7 @@ describe('a screen that is a pad', () => {
 
 describe('the pads of a desk', () => {
   it('are that one where there is one; of several the one that was taken here', async () => {
-    let all = [{ id: 'a', begun: true, personId: null, who: null as string | null }]
+    let all: DeskPad[] = [{ id: 'a', begun: true, personId: null, who: null }]
     const { inPage, sent } = freshStores({
       'GET /api/desk/pads': () => all,
       'POST /api/desk/pads': () => ({ id: 'b' }),

@@ -39,6 +39,7 @@ async function started(more: Parameters<typeof freshStores>[0] = {}) {
   useSession().data = {
     member: null,
     handover: false,
+    pad: false,
     standins: [],
     business: {
       name: 'Larkmoor Saunas',

@@ -55,7 +55,7 @@ export const useOpen = defineStore('open', () => {
       const there = (typeof given === 'string' && given.slice(0, 2000)) || known[q.key] || q.usual
       if (there) typed.value.answers[q.key] ??= q.type === 'tick' ? there !== 'no' : there
     }
-    for (const [fact, value] of Object.entries(who ?? {})) typed.value.who[fact as keyof typeof who] ||= value
+    for (const fact of ['name', 'email', 'phone', 'born'] as const) typed.value.who[fact] ||= who?.[fact] ?? ''
   }
   /** Takes up what was typed in this window before; from now on it is kept as it is typed. */
   function goOn(early: Partial<Who> = {}): void {
