@@ -58,4 +58,14 @@ describe('what was fetched', () => {
     expect(concerned(['needs'], { count: 2 }, [about({ rounds: ['r'] })])).toBe(true)
     expect(concerned(['needs'], { count: 2 }, null)).toBe(true)
   })
+
+  it('as tasks and tags move with what stands in threads, and with no fact, paper or round', () => {
+    for (const key of [['tasks'], ['tags'], ['members'], ['pads']]) {
+      expect(concerned(key, [], [about({ papers: null })])).toBe(false)
+      expect(concerned(key, [], [about({ papers: ['p'] })])).toBe(false)
+      expect(concerned(key, [], [about({ papers: [], rounds: ['r'] })])).toBe(false)
+      expect(concerned(key, [], [about({ papers: [] })])).toBe(true)
+      expect(concerned(key, [], null)).toBe(true)
+    }
+  })
 })

@@ -31,6 +31,10 @@ export const ofPaper =
 /** What doesn't follow what happens on jobs: it changes where somebody changes it. */
 const APART = new Set(['library', 'template', 'settings', 'sessions', 'devices'])
 
+/** What moves with what stands in threads alone, or with the business itself: not with a fact, a paper or a round of a job. */
+const BESIDE = new Set(['tasks', 'tags', 'members', 'pads'])
+const inThread = (c: Changed): boolean => c.papers?.length === 0 && c.rounds.length === 0
+
 /**
  * Whether what was fetched under a key has to be fetched anew after a change. The first part of a key says what it is of,
  * the second which one; what tells the change it is as of (`asOf`) is known to have all up to it.
@@ -40,6 +44,7 @@ export function concernsEntry(change: Change, seen: number, [area, id]: readonly
   // The number in the frame and what is said beside a paper move with papers and rounds, not with a fact of a job alone.
   if (area === 'needs' || area === 'comments')
     return isNews(change, seen, { concerns: (c) => c.rounds.length > 0 || !!c.papers?.length })
+  if (BESIDE.has(String(area))) return isNews(change, seen, { concerns: inThread })
   const shown = data as { asOf?: number; jobId?: string } | undefined
   const concerns =
     area === 'job' ? ofJob(String(id)) : area === 'paper' && shown?.jobId ? ofPaper(shown.jobId, String(id)) : undefined
