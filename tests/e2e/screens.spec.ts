@@ -162,7 +162,8 @@ test('an edited fact is one request, and a list in another window follows it', a
   const asked: string[] = []
   page.on('request', (r) => r.url().includes('/api/') && asked.push(`${r.method()} ${new URL(r.url()).pathname}`))
   // What needs a member, told in the frame, may be asked anew by any news: it isn't of the job.
-  const ofTheJob = () => asked.filter((a) => a !== 'GET /api/needs')
+  // Tasks, tags and members may still be coming from when the page was opened; that no fact asks for them is held by news.test.ts.
+  const ofTheJob = () => asked.filter((a) => !/^GET \/api\/(needs|tasks|tags|members)$/.test(a))
   await page.getByRole('button', { name: /^Title/ }).click()
   await page.getByRole('textbox', { name: 'Title' }).fill('A fact put right')
   await page.keyboard.press('Enter')
