@@ -100,7 +100,7 @@ export const freePort = () =>
   })
 
 /** Everything outside is pretended, and the owner may look into the post room: for the demo, tests and measurements. */
-export const STANDINS = { UPWOLD_STANDINS: 'cards,identity,post,times', UPWOLD_POST_ROOM_OPENS: 'yes' }
+export const STANDINS = { UPWOLD_STANDINS: 'cards,identity,post,times,neighbour', UPWOLD_POST_ROOM_OPENS: 'yes' }
 
 /** A fresh database with the demo business in `folder`. */
 export function seed(folder) {
@@ -147,7 +147,7 @@ export async function serve(folder, port, env = {}) {
       PORT: String(port),
       NITRO_PORT: String(port),
       UPWOLD_ORIGIN: origin,
-      ...(env.UPWOLD_MAIL ? { UPWOLD_STANDINS: 'cards,identity,post,times' } : STANDINS),
+      ...(env.UPWOLD_MAIL ? { UPWOLD_STANDINS: 'cards,identity,post,times,neighbour' } : STANDINS),
       ...env,
     },
     stdio: ['ignore', 'pipe', 'pipe'],

@@ -26,6 +26,7 @@ export const ROOMS = [
     { path: 'errands', holds: 'what is done later, by kind: which function does it' },
   ],
   [{ path: 'doors', holds: 'how a route is made: access, origin, size, problems' }],
+  [{ path: 'following', holds: 'what follow-ups do: each act, done again, undone' }],
   [{ path: 'views', holds: 'what a screen, the signer’s page, an export or a feed reads' }],
   [{ path: 'messages', holds: 'what is said by mail and text, one function a message' }],
   [{ path: 'rounds/act', holds: 'what a signer does: open, prove, fill, sign, decline, ask' }],
@@ -39,7 +40,10 @@ export const ROOMS = [
   [{ path: 'setup', holds: 'the first start: a business, its owner, what they begin with' }],
   [{ path: 'marking', holds: 'somebody else’s pages with marks on them' }],
   [{ path: 'desk', holds: 'what is marked of visits at the front desk' }],
-  [{ path: 'follow-ups', holds: 'tasks and tags: what members have to do, and words on jobs and people' }],
+  [
+    { path: 'follow-ups', holds: 'rules and what they put down; tasks and tags' },
+    { path: 'systems', holds: 'other systems: calls and files, tokens, calendars, mail that comes in' },
+  ],
   [{ path: 'papers', holds: 'papers of a job: made, filled, drawn, amended, in drift' }],
   [
     { path: 'templates', holds: 'templates and clauses' },

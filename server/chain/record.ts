@@ -8,6 +8,7 @@ import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
 import { roundEvents } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
+import { roundOccurred } from './occurred'
 import { roundState } from './state'
 import type { Person } from './round'
 
@@ -47,6 +48,7 @@ export async function record(
     const data = JSON.parse(JSON.stringify({ ...rest, ...more })) as Json
     const { round, ...row } = append(last ?? null, { round: roundId, at, type, actor: { ...actor }, data })
     await tx.insert(roundEvents).values({ roundId: round, ...row })
+    await roundOccurred(tx, roundId, { at, seq: row.seq }, event, actor)
     return { before, after: apply(before, event, at), at, seq: row.seq }
   })
 }

@@ -7,6 +7,7 @@ import { later, now } from '../platform/clock'
 import { type Db, write } from '../platform/db/client'
 import { contacts, guests, jobs, visitMarks } from '../platform/db/schema'
 import { Problem, notFound } from '../platform/problem'
+import { occurred } from '../queue/occurred'
 import { touch } from '../standing/touch'
 
 /** How far a device's clock may be ahead, in seconds; beyond it what it says is the time it came in. */
@@ -72,6 +73,14 @@ export async function takeMarks({ marks }: z.output<typeof deskMarks>, by: strin
         throw new Problem('invalid', 'Say why: it stands with their visit.', { words: 'Say why.' })
       if (m.withId) await insistOnCompanion(tx, m)
       await tx.insert(visitMarks).values({ ...m, at: at > soonest ? takenAt : at, takenAt, by })
+      if (m.kind === 'here' || m.kind === 'turned away')
+        await occurred({
+          id: `mark:${m.id}`,
+          kind: m.kind === 'here' ? 'here' : 'refused',
+          jobId: m.jobId,
+          contactId: m.contactId,
+          by,
+        })
     }
     for (const jobId of new Set(marks.map((m) => m.jobId))) touch(jobId)
   })

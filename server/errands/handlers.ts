@@ -1,4 +1,9 @@
 import { mailFlow } from '../messages/flow'
+import { type FollowUpMessage, mailFollowUp } from '../messages/follow-up'
+import { followDays } from '../follow-ups/days'
+import { followOccurrence } from '../follow-ups/meet'
+import { doStep } from '../following/step'
+import { deliver, giveUp, tellSystems } from '../systems/deliver'
 import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
@@ -37,6 +42,9 @@ import { tidy } from '../members/tidy'
 
 const s = (v: unknown) => String(v)
 
+/** What waits for others outside. */
+export const APART = ['deliver', 'mail.fetch'] as const
+
 /** Everything that is done later, by kind. */
 export const handlers: Record<string, Handler> = {
   'mail.ask': (e) =>
@@ -67,6 +75,14 @@ export const handlers: Record<string, Handler> = {
       s(e.payload.nonce),
       e.payload.purpose === 'invited' ? 'invited' : 'forgotten',
     ),
+  follow: async (e) => {
+    await followOccurrence(Number(e.payload.n))
+    await tellSystems(Number(e.payload.n))
+  },
+  'follow.step': (e) => doStep(s(e.payload.id)),
+  'follow.days': () => followDays(),
+  'mail.follow-up': (e) => mailFollowUp(e.key, e.payload as unknown as FollowUpMessage),
+  deliver: (e) => deliver(s(e.payload.id)),
   remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
@@ -108,12 +124,14 @@ export const handlers: Record<string, Handler> = {
 export const work: Work = {
   handlers,
   givenUp: (errand, why) =>
-    note({
-      jobId: typeof errand.payload.jobId === 'string' ? errand.payload.jobId : null,
-      type: 'given-up',
-      words: `Given up after three days: ${errand.kind}`,
-      detail: why,
-      state: 'trouble',
-      notable: true,
-    }),
+    errand.kind === 'deliver'
+      ? giveUp(s(errand.payload.id), why)
+      : note({
+          jobId: typeof errand.payload.jobId === 'string' ? errand.payload.jobId : null,
+          type: 'given-up',
+          words: `Given up after three days: ${errand.kind}`,
+          detail: why,
+          state: 'trouble',
+          notable: true,
+        }),
 }

@@ -3,7 +3,9 @@ import { capital } from '../../core/text/case'
 import { same, tagChange, tagsOf } from '../../core/tags/tags'
 import { type Db, db, write } from '../platform/db/client'
 import { contacts, jobs, tags } from '../platform/db/schema'
+import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
+import { occurred } from '../queue/occurred'
 import { note } from '../standing/thread'
 import { tellScreens } from '../standing/touch'
 
@@ -28,6 +30,12 @@ export async function setTags(what: Tagged, id: string, given: readonly string[]
     await tx.delete(tags).where(of(what, id))
     if (now.length)
       await tx.insert(tags).values(now.map((tag, position) => ({ of: what, ofId: id, tag, same: same(tag), position })))
+    const about = what === 'job' ? { jobId: id } : { contactId: id }
+    for (const [kind, tagged] of [
+      ['tag-on', on],
+      ['tag-off', off],
+    ] as const)
+      for (const tag of tagged) await occurred({ id: `${kind}:${newId()}`, kind, ...about, of: [tag] })
     if (what === 'job')
       await note({
         jobId: id,

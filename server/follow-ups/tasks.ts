@@ -7,6 +7,7 @@ import { type Db, write } from '../platform/db/client'
 import { contacts, jobs, members, tasks } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
+import { occurred } from '../queue/occurred'
 import { note } from '../standing/thread'
 import { tellScreens } from '../standing/touch'
 
@@ -77,6 +78,14 @@ export async function doTask(id: string, done: boolean, by: string): Promise<voi
       .update(tasks)
       .set(done ? { doneAt: now(), doneBy: by } : { doneAt: null, doneBy: null })
       .where(eq(tasks.id, id))
+    if (done)
+      await occurred({
+        id: `task:${id}:${now()}`,
+        kind: 'task-done',
+        jobId: task.jobId,
+        contactId: task.contactId,
+        by,
+      })
     await tell(task, `${done ? 'Done' : 'Not done after all'}: ${task.words}`)
   })
 }

@@ -6,6 +6,7 @@ import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
 import { jobs } from '../platform/db/schema'
 import { Problem } from '../platform/problem'
+import { occurred } from '../queue/occurred'
 import { enqueue } from '../queue/outbox'
 import { loadJob } from '../records/job'
 import { note } from '../standing/thread'
@@ -37,6 +38,7 @@ export async function completeJob(id: string, { day, words }: z.output<typeof co
       state: day ? 'settled' : null,
       notable: true,
     })
+    if (day) await occurred({ id: `completed:${id}:${day}`, kind: 'completed', jobId: id, contactId: job.clientId })
     if (day && kind.settings.expects.invoice === 'completed')
       await enqueue('invoice', `invoice:${id}:${now()}`, { jobId: id })
     touch(id)

@@ -13,6 +13,7 @@ import { contacts, guests, jobs, kinds, outbox } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { type Business, theBusiness } from '../records/business'
+import { occurred } from '../queue/occurred'
 import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { loadJob, basisOf } from '../records/job'
@@ -64,6 +65,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
     await putLines(tx, id, following(input.lines, { ...input, furtherDays: [], timeZone }))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })
     if (said.notable) await note({ jobId: id, type: 'changed', words: said.words.join(', '), notable: true })
+    await occurred({ id: `made:${id}`, kind: 'made', jobId: id, contactId: clientId })
     const from = client?.name ?? 'The client'
     if (input.enquiry) await note({ jobId: id, type: 'enquiry', words: `${from} wrote`, detail: input.enquiry })
     if (input.answer) await answerEnquiry(id, client?.email ?? '', input.answer)
@@ -150,6 +152,20 @@ export async function changeJob(id: string, input: z.output<typeof editJob>): Pr
         type: 'changed',
         words: `Record changed: ${words.join(', ')}`,
         notable: further.notable,
+      })
+    const changed = [
+      ...Object.keys(rest).filter((k) => JSON.stringify(rest[k as 'title']) !== JSON.stringify(job[k as 'title'])),
+      ...Object.keys(facts ?? {})
+        .filter((k) => (facts![k] ?? '') !== (job.facts[k] ?? ''))
+        .map((k) => `fact.${k}`),
+    ]
+    if (changed.length)
+      await occurred({
+        id: `changed:${id}:${job.version + 1}`,
+        kind: 'changed',
+        jobId: id,
+        contactId: next.clientId,
+        of: changed,
       })
     if ('starts' in rest && next.starts)
       await tx

@@ -27,6 +27,7 @@ import { happenings, invoices } from '../platform/db/schema'
 import { newId } from '../platform/ids'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
+import { occurred } from '../queue/occurred'
 import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import type { Language } from '../../core/text/language'
@@ -100,6 +101,7 @@ async function raise(
     state: 'settled',
     notable: true,
   })
+  await occurred({ id: `invoiced:${id}`, kind: 'invoiced', jobId: job.id, contactId: job.clientId, of: [pays ?? ''] })
   await enqueue('invoice.draw', `invoice-draw:${id}`, { id })
   touch(job.id)
   return id

@@ -11,6 +11,7 @@ import { cardRequests, payments } from '../platform/db/schema'
 import { cardGateway, takesCards } from '../gateways/cards'
 import type { CardTold } from '../gateways/cards/gateway'
 import { newId } from '../platform/ids'
+import { occurred } from '../queue/occurred'
 import { enqueue } from '../queue/outbox'
 import { Problem, notFound } from '../platform/problem'
 import { note } from '../standing/thread'
@@ -56,6 +57,7 @@ export async function bookPayment(p: NewPayment): Promise<boolean> {
       state: 'settled',
       notable: true,
     })
+    await occurred({ id: `paid:${id}`, kind: 'paid', jobId: p.jobId, contactId: job.clientId, of: [p.stage] })
     await enqueue('mail.receipt', `receipt:${id}`, { jobId: p.jobId, paymentId: id })
     await enqueue('mail.owner', `money:${id}`, {
       about: 'money',

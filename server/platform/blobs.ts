@@ -36,6 +36,7 @@ export async function putBlob(bytes: Uint8Array, type: string): Promise<string> 
 const NAMED = [
   ['messages', 'attachments'],
   ['happenings', 'files'],
+  ['mail_in', 'files'],
   ['business', 'settings'],
   ['papers', 'own'],
   ['papers', 'document'],
@@ -54,6 +55,9 @@ const REFERRED = [
   ['invoices', 'pdf_sha'],
   ['job_files', 'sha'],
   ['item_pictures', 'sha'],
+  ['filed', 'sha'],
+  ['deliveries', 'sha'],
+  ['standin_neighbour', 'sha'],
 ] as const
 
 /** Takes files away that nothing names any more; from the disk once that is committed. */

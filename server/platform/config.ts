@@ -3,8 +3,8 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import { join, resolve } from 'node:path'
 import { randomBytes } from 'node:crypto'
 
-/** What can be pretended when it is asked for: card payments, identity checks, the post, and an authority of time. */
-export const STANDINS = ['cards', 'identity', 'post', 'times'] as const
+/** What can be pretended when it is asked for: card payments, identity checks, the post, an authority of time, other systems. */
+export const STANDINS = ['cards', 'identity', 'post', 'times', 'neighbour'] as const
 export type Standin = (typeof STANDINS)[number]
 
 /** Settings from the environment, each with what it falls back to. Read once, at start. */
@@ -20,6 +20,8 @@ export interface Config {
   /** The SMTP URL mail goes out by; null where there is none. */
   mail: string | null
   standins: ReadonlySet<Standin>
+  /** Hosts within this network that may be called all the same, in small letters. */
+  inside: ReadonlySet<string>
   /** Whether the owner may open links and read codes in the post room: only where the post is a stand-in. */
   postRoomOpens: boolean
   /** How many proxies stand in front that may say where a request comes from. */
@@ -79,6 +81,12 @@ export function readConfig(
     origin,
     mail,
     standins,
+    inside: new Set(
+      (env.UPWOLD_INSIDE ?? '')
+        .toLowerCase()
+        .split(/[\s,]+/)
+        .filter(Boolean),
+    ),
     postRoomOpens,
     proxyHops: hopsOf(env),
     host: env.UPWOLD_HOST ?? env.NITRO_HOST ?? env.HOST ?? '127.0.0.1',

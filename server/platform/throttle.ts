@@ -55,6 +55,7 @@ export const LIMITS = {
   draw: { most: 60, seconds: 60, words: 'Too many PDFs were asked for in a short time.' },
   file: { most: 60, seconds: 600, words: 'Too many files were brought in in a short time.' },
   forgotten: { most: 6, seconds: HOUR, words: 'Too many new passwords were asked for.' },
+  'system tried': { most: 60, seconds: HOUR, words: 'Too many tries in a short time.' },
   'letter tried': { most: 20, seconds: HOUR, words: 'Too many letters were tried.' },
   stream: { most: 60, seconds: 60, words: 'Too many windows were opened in a short time.' },
 } as const satisfies Record<string, Limit>

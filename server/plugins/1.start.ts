@@ -1,4 +1,4 @@
-import { work } from '../errands/handlers'
+import { APART, work } from '../errands/handlers'
 import { keepBackups } from '../business/backups'
 import { startRunner, workWith } from '../queue/outbox'
 import { keepTidy } from '../members/tidy'
@@ -10,6 +10,7 @@ import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
 import { keepLate } from '../money/late'
+import { keepFollowing } from '../follow-ups/days'
 import { keepRhythms } from '../jobs/put-down'
 import { keepRetention } from '../rounds/seal/retention'
 import { ledgerAnew } from '../money/ledger'
@@ -29,6 +30,7 @@ export default defineNitroPlugin((nitro) => {
     await keepRetention()
     await keepLate()
     await keepRhythms()
+    await keepFollowing()
     workWith(work)
     warmUp()
     const first = await firstAddress()
@@ -36,7 +38,7 @@ export default defineNitroPlugin((nitro) => {
       process.stdout.write(
         `\nThere is no business here yet. Whoever opens this address first makes it:\n\n  ${first}\n\n`,
       )
-    if (useConfig().runErrands) nitro.hooks.hook('close', startRunner(work))
+    if (useConfig().runErrands) nitro.hooks.hook('close', startRunner(work, 2, APART))
   }
   const ready = start()
   ready.catch((error: unknown) => {

@@ -117,14 +117,21 @@ export async function atOnce(kind: string, key: string, payload: Record<string, 
   await handler({ id: 0, kind, key, payload, attempts: 1 })
 }
 
-/** Works through the outbox until stopped, looking again every half second and at once when something is put in. */
-export function startRunner(work: Work, lanes = 2): () => void {
+/**
+ * Works through the outbox until stopped, looking again every half second and at once when something is put in. Errands of the
+ * kinds in `apart` wait for others outside: they have lanes of their own, so that nothing else waits for them.
+ */
+export function startRunner(work: Work, lanes = 2, apart: readonly string[] = []): () => void {
   let stopped = false
+  const only = (wanted: (kind: string) => boolean): Work => ({
+    ...work,
+    handlers: Object.fromEntries(Object.entries(work.handlers).filter(([kind]) => wanted(kind))),
+  })
   const sleepers = new Set<() => void>()
   wake = () => {
     for (const s of sleepers) s()
   }
-  const lane = async () => {
+  const lane = async (work: Work) => {
     while (!stopped) {
       const worked = await runOne(work).catch((e: unknown) => {
         log.error({ err: e }, 'The outbox could not be worked on')
@@ -144,7 +151,10 @@ export function startRunner(work: Work, lanes = 2): () => void {
         })
     }
   }
-  for (let i = 0; i < lanes; i += 1) void lane()
+  for (let i = 0; i < lanes; i += 1) {
+    void lane(only((kind) => !apart.includes(kind)))
+    if (apart.length) void lane(only((kind) => apart.includes(kind)))
+  }
   return () => {
     stopped = true
     wake?.()

@@ -6,7 +6,7 @@ export const contains = (column: SQLWrapper, text: string): SQL =>
   sql`${column} like ${`%${text.replace(/[\\%_]/g, '\\$&')}%`} escape '\\'`
 
 /** Where a page of a list ended: the value it was in order by, and the row's key. */
-const ended = z.tuple([z.union([z.string().max(600), z.number()]), z.union([z.string().max(60), z.number()])])
+const ended = z.tuple([z.union([z.string().max(600), z.number()]), z.union([z.string().max(400), z.number()])])
 export const pageKey = (value: string | number, id: string | number): string => JSON.stringify([value, id])
 
 /**

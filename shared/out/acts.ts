@@ -56,7 +56,7 @@ export const sessionView = z.object({
       language,
     })
     .nullable(),
-  standins: z.array(z.enum(['cards', 'identity', 'post', 'times'])),
+  standins: z.array(z.enum(['cards', 'identity', 'post', 'times', 'neighbour'])),
   postRoomOpens: z.boolean().optional(),
   noMail: z.boolean().optional(),
   /** There is a business here. */

@@ -16,6 +16,7 @@ import { loadJob } from '../../records/job'
 import { makeJobPaper } from '../../papers/make'
 import { takeExtra } from '../../money/extras'
 import { usualWaivers } from '../../papers/usual'
+import { allSigned } from '../../chain/occurred'
 import { type RoundPaper, papersOf } from '../../chain/papers'
 import { agreedFor } from '../../chain/state'
 
@@ -44,6 +45,7 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
       .limit(1)
     if (answer) await enqueue('standing', `standing:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    await allSigned(roundId, round!.jobId)
     for (const p of list) if (p.paper.kind === 'extra') await takeExtra(p.paper.id)
     const quote = list.find((p) => p.paper.kind === 'quote')
     const titles = titlesOf(list.map((p) => p.paper))

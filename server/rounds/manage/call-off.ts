@@ -12,6 +12,7 @@ import { later, now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { jobs, papers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
+import { occurred } from '../../queue/occurred'
 import { enqueue } from '../../queue/outbox'
 import { type LoadedJob, leftOfInvoice, loadJob } from '../../records/job'
 import { clientLanguage } from '../../chain/language'
@@ -94,6 +95,14 @@ export async function callOff(jobId: string, input: z.output<typeof given>, acto
       detail: [input.words, `Said by ${actor.name}. It can be taken back within the hour.`].filter(Boolean).join('\n'),
       state: 'trouble',
       notable: true,
+    })
+    await occurred({
+      id: `called-off:${jobId}:${at}`,
+      kind: 'called-off',
+      at,
+      jobId,
+      contactId: job.clientId,
+      by: actor.name,
     })
     await enqueue('call-off', `call-off:${jobId}:${at}`, { jobId, at }, calledOff.until)
     touch(jobId)

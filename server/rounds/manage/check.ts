@@ -7,12 +7,14 @@ import type { checkStep } from '../../../shared/rounds'
 import { now } from '../../platform/clock'
 import { db, write } from '../../platform/db/client'
 import { members, roundPlans } from '../../platform/db/schema'
+import { occurred } from '../../queue/occurred'
 import { enqueue } from '../../queue/outbox'
 import { newId } from '../../platform/ids'
 import { Problem } from '../../platform/problem'
 import { note } from '../../standing/thread'
 import { loadPaper } from '../../records/paper'
 import { planOfRound } from '../prepare/plan-of-round'
+import { paperOf } from '../../chain/occurred'
 import { roundOfPaper } from '../../chain/round'
 import { loadPlan } from '../prepare/plan'
 import { insistOnCorrection, reviseRound } from './revise'
@@ -106,6 +108,14 @@ export async function takeCheckStep(paperId: string, input: Step, actor: Actor):
         await say(`${paper.title} is with ${member!.name} to check`, 'yours')
       })
     } else if (what.type === 'returned') {
+      await occurred({
+        id: `returned:${paperId}:${log.length}`,
+        kind: 'returned',
+        jobId: paper.jobId,
+        paperId,
+        of: paperOf(paper),
+        by: actor.name,
+      })
       await message(
         preparedBy,
         `Returned: ${paper.title}`,

@@ -19,6 +19,7 @@ import { type Db, db, write } from '../../platform/db/client'
 import { catalogue, contacts, jobs, standingAnswers } from '../../platform/db/schema'
 import { Problem } from '../../platform/problem'
 import { take } from '../../platform/throttle'
+import { occurred } from '../../queue/occurred'
 import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
 import { inLanguage } from '../../templates/languages'
@@ -121,6 +122,14 @@ async function takeIn(
       at: now(),
     }
     await tx.insert(standingAnswers).values(answer)
+    await occurred({
+      id: `answered:${id}`,
+      kind: 'answered',
+      jobId,
+      contactId: who.id,
+      of: link.templates.map((t) => `t:${t}`),
+      by: given.name.slice(0, 120),
+    })
     await note({
       jobId,
       type: 'standing',
