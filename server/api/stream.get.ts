@@ -10,7 +10,7 @@ const RENEW_EVERY = 6
  * Tells open screens what has changed (server-sent events); those that show it ask for it again. It ends with the
  * session it was opened in.
  */
-export default route({ who: 'member', out: 'file', throttle: 'stream' }, async ({ event }) => {
+export default route({ who: 'member', browser: true, out: 'file', throttle: 'stream' }, async ({ event }) => {
   const session = event.context.session!.id
   const place = await openStream(session)
   const stream = createEventStream(event)

@@ -1,4 +1,4 @@
-import { type H3Event, deleteCookie, getCookie, setCookie } from 'h3'
+import { type H3Event, deleteCookie, getCookie, getRequestHeader, setCookie } from 'h3'
 import { type Right, rights } from '../../core/members/rights'
 import { useConfig } from '../platform/config'
 import { Problem } from '../platform/problem'
@@ -8,6 +8,7 @@ import { isProved } from '../chain/passes'
 import { type StandingLink, standingLinkAt } from '../rounds/open/links'
 import { take } from '../platform/throttle'
 import { type Door, behindDoor } from '../members/keys'
+import { type Token, behindToken } from '../systems/tokens'
 import { isFirstKey } from '../setup/found'
 import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
 import { fromWhere } from './where'
@@ -43,6 +44,8 @@ declare module 'h3' {
   interface H3EventContext {
     session?: Session
     member?: Member
+    /** The token another program came with; it acts for the member. */
+    token?: Token
     holder?: LinkHolder
     /** Whether the holder of a link has proved who they are, or need not. */
     proved?: boolean
@@ -152,6 +155,8 @@ async function authoriseMember(
   event: H3Event,
   who: 'member' | 'owner' | 'locked' | 'pad' | readonly Right[],
 ): Promise<void> {
+  const bearer = bearerOf(event)
+  if (bearer !== null) return authoriseToken(event, bearer, who)
   const session = await readSession(event)
   const member = session ? await memberById(session.memberId) : null
   if (session && member) Object.assign(event.context, { session, member })
@@ -161,6 +166,38 @@ async function authoriseMember(
   if (who !== 'locked' && who !== 'pad' && session.kind !== 'member') throw HANDED_OVER()
   if (who === 'owner' && member.role !== 'owner') throw new Problem('not-allowed', 'Only the owner may do this.')
   if (typeof who !== 'string') insistOnRight(member, who)
+}
+
+/** What a program says after `Bearer` (RFC 6750); null where it doesn't. */
+const bearerOf = (event: H3Event): string | null =>
+  /^bearer\s+(\S+)\s*$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1] ?? null
+
+const READS = new Set(['GET', 'HEAD'])
+/**
+ * A program acts as the member who made its token, with no more than its scopes: reading asks for `read`, changing for the right
+ * the route asks for; where the route asks for none, any right will do. What is the owner's alone is done in the browser.
+ */
+async function authoriseToken(
+  event: H3Event,
+  bearer: string,
+  who: 'member' | 'owner' | 'locked' | 'pad' | readonly Right[],
+): Promise<void> {
+  const { ip } = fromWhere(event)
+  const behind = await behindToken(bearer, ip)
+  if (!behind) {
+    await take('token guess', ip)
+    throw new Problem('not-signed-in', 'This token opens nothing, or not any more.')
+  }
+  const { token, member } = behind
+  Object.assign(event.context, { token, member })
+  if (who === 'owner' || who === 'locked' || who === 'pad')
+    throw new Problem('not-allowed', 'This is done in the browser, signed in; no token may.')
+  const reads = READS.has(event.method)
+  const asked = typeof who === 'string' ? rights : who
+  const may = reads ? token.scopes.includes('read') : asked.some((r) => token.scopes.includes(r))
+  if (!may) throw new Problem('not-allowed', `This token may not: it lacks ${reads ? 'read' : asked.join(' or ')}.`)
+  // The member may still, themselves.
+  if (typeof who !== 'string') insistOnRight(member, reads ? who : who.filter((r) => token.scopes.includes(r)))
 }
 
 /** Over https a cookie says by its name that it was set by this very host, for all of it, and never in clear. */

@@ -15,7 +15,9 @@ import { Problem } from '../platform/problem'
 import { noteSecurity } from './log'
 import { done } from '../../shared/out/acts'
 import type { Actor } from '../chain/record'
-import { type LimitName, take } from '../platform/throttle'
+import { LIMITS, type LimitName, take, takeCounted } from '../platform/throttle'
+import { once } from './answered'
+import { names, tagOf, withMatch } from './tags'
 import { insistOnShape } from './shape'
 import { fromWhere, requestOf } from './where'
 
@@ -46,6 +48,8 @@ export interface RouteRules<
   signed?: boolean
   /** True for pages of ours that are not part of the application. */
   page?: boolean
+  /** True for what hangs on a browser's session: no token may. */
+  browser?: boolean
 }
 interface Call<B, Q> {
   event: H3Event
@@ -89,24 +93,29 @@ export function route<
       const part = (name: string) => event.context.params?.[name] ?? ''
       if (WRITES.has(event.method)) insistOnOrigin(event, rules)
       await authorise(event, rules.who, part('token'))
+      if (event.context.token) await countToken(event, event.context.token.id, rules)
       if (rules.throttle) await take(rules.throttle, whose(event))
       const bytes = (max = rules.file ?? 0) => fileBytes(event, max)
-      const body = rules.body ? rules.body.parse(await jsonBody(event, rules.limit ?? BODY_LIMIT)) : undefined
+      const raw = rules.body ? await textBody(event, rules.limit ?? BODY_LIMIT) : ''
+      const match = getRequestHeader(event, 'if-match')
+      const body = rules.body ? rules.body.parse(matched(jsonOf(raw), rules.body, match)) : undefined
       const query = rules.query ? rules.query.parse(getQuery(event)) : undefined
-      const result = await handler({
-        event,
-        body: body as Out<B>,
-        query: query as Out<Q>,
-        id: part('id'),
-        part,
-        bytes,
-      })
-      const said = result === undefined ? { ok: true } : result
+      const work = async () =>
+        handler({
+          event,
+          body: body as Out<B>,
+          query: query as Out<Q>,
+          id: part('id'),
+          part,
+          bytes,
+        })
+      const result = await repeatable(event, rules, raw, work)
+      const said = result === undefined || result === null ? { ok: true } : result
       if (useConfig().checkOutput && !rules.page && rules.out !== 'file') insistOnShape(rules.out ?? done, said)
-      return said
+      return tagged(event, rules, said)
     } catch (error) {
       await noteRefusal(event, error)
-      return answerProblem(event, error)
+      return answerProblem(event, staleAsMatch(event, error))
     } finally {
       // The route, not the address: a signer's link stands in that.
       const { method, context } = event
@@ -126,7 +135,7 @@ export async function noteRefusal(event: H3Event, error: unknown): Promise<void>
 
 /** Whom a limit counts for: a signer's place, a member's session, or an address. */
 const whose = (event: H3Event): string =>
-  event.context.holder?.person.id ?? event.context.session?.id ?? fromWhere(event).ip
+  event.context.holder?.person.id ?? event.context.session?.id ?? event.context.token?.id ?? fromWhere(event).ip
 
 /** A browser always says where a write comes from; only our own pages may write. */
 function insistOnOrigin(event: H3Event, rules: RouteRules): void {
@@ -135,6 +144,43 @@ function insistOnOrigin(event: H3Event, rules: RouteRules): void {
   const site = getRequestHeader(event, 'sec-fetch-site')
   if ((origin && origin !== useConfig().origin) || (site && site !== 'same-origin' && site !== 'none'))
     throw new Problem('not-allowed', 'This request came from another site.')
+}
+
+/** What a program has left of what it may ask, in the answer's headers (the IETF's RateLimit fields); none where it is too much. */
+async function countToken(event: H3Event, id: string, { browser }: RouteRules): Promise<void> {
+  const { most, seconds } = LIMITS.api
+  setResponseHeader(event, 'ratelimit-policy', `"api";q=${most};w=${seconds}`)
+  const { count, resets } = await takeCounted('api', id)
+  setResponseHeader(event, 'ratelimit', `"api";r=${Math.max(0, most - count)};t=${resets}`)
+  if (browser) throw new Problem('not-allowed', 'This is done in the browser, signed in; no token may.')
+}
+
+/** A write that came with an idempotency key is done once; see {@link once}. */
+async function repeatable<T>(event: H3Event, rules: RouteRules, raw: string, work: () => Promise<T>): Promise<T> {
+  const key = WRITES.has(event.method) && rules.out !== 'file' && getRequestHeader(event, 'idempotency-key')
+  const whose = event.context.token?.id ?? event.context.session?.id
+  if (!key || !whose) return work()
+  const { answer, again } = await once({ whose, key, asked: `${event.method} ${event.path}\n${raw}` }, work)
+  if (again) setResponseHeader(event, 'idempotency-replayed', 'true')
+  return answer
+}
+
+const matched = (body: unknown, schema: z.ZodType, match: string | undefined): unknown =>
+  match ? withMatch(body, schema, match) : body
+/** What was changed since is a failed precondition where one was given (RFC 9110, 13.1.1). */
+const staleAsMatch = (event: H3Event, error: unknown): unknown =>
+  error instanceof Problem && error.code === 'stale' && getRequestHeader(event, 'if-match')
+    ? new Problem('not-matched', error.message, error.fields, error.extra)
+    : error
+
+/** A program is given the tag of what it reads, and nothing where it has that already. */
+function tagged(event: H3Event, { out }: RouteRules, said: unknown): unknown {
+  if (!event.context.token || event.method !== 'GET' || out === 'file') return said
+  const tag = tagOf(said)
+  setResponseHeader(event, 'etag', tag)
+  if (!names(getRequestHeader(event, 'if-none-match') ?? '', tag)) return said
+  setResponseStatus(event, 304)
+  return null
 }
 
 const megabytes = (max: number) => `${Math.max(1, Math.round(max / 1_000_000))} MB`
@@ -158,8 +204,7 @@ async function rawBody(event: H3Event, max: number, words: string): Promise<Buff
 export const textBody = async (event: H3Event, max = BODY_LIMIT): Promise<string> =>
   (await rawBody(event, max, 'This is too large to be taken.')).toString('utf8')
 
-async function jsonBody(event: H3Event, max: number): Promise<unknown> {
-  const raw = await textBody(event, max)
+function jsonOf(raw: string): unknown {
   try {
     return JSON.parse(raw || '{}') as unknown
   } catch {
@@ -198,6 +243,7 @@ function answerProblem(event: H3Event, error: unknown): Record<string, unknown> 
   const problem = problemOf(error)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
+  if (typeof problem.extra.wait === 'number') setResponseHeader(event, 'retry-after', problem.extra.wait)
   return problem.body()
 }
 

@@ -3,6 +3,7 @@ import { type FollowUpMessage, mailFollowUp } from '../messages/follow-up'
 import { followDays } from '../follow-ups/days'
 import { followOccurrence } from '../follow-ups/meet'
 import { doStep } from '../following/step'
+import { fetchMail } from '../messages/mailbox'
 import { deliver, giveUp, tellSystems } from '../systems/deliver'
 import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
@@ -82,6 +83,7 @@ export const handlers: Record<string, Handler> = {
   'follow.step': (e) => doStep(s(e.payload.id)),
   'follow.days': () => followDays(),
   'mail.follow-up': (e) => mailFollowUp(e.key, e.payload as unknown as FollowUpMessage),
+  'mail.fetch': () => fetchMail(),
   deliver: (e) => deliver(s(e.payload.id)),
   remind: (e) => remind(s(e.payload.personId), s(e.payload.askedAt)),
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),

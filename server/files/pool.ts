@@ -8,6 +8,7 @@ import type { MarkedTask, PosterSize, RenderTask, Rendered, SealAnswer, SealTask
 import type { ReadDocument } from '../../core/identity/read'
 import type { SeenDocument } from './worker/documents'
 import type { PictureInfo } from './worker/pictures'
+import type { ReadMail } from './worker/mail'
 import type { Answer } from './worker/refused'
 import type { TakenFileAnswer } from './worker/strangers'
 import type { Brought } from '../../shared/library'
@@ -146,6 +147,7 @@ export const signaturePictureInWorker = (bytes: Uint8Array) =>
   read<{ png: Uint8Array; width: number; height: number }>('signaturePicture', { bytes }, PICTURE_MS)
 export const readRowsInWorker = <K extends keyof RowsFile>(task: RowsTask & { of: K }) =>
   read<RowsFile[K]>('readRows', task)
+export const readMailInWorker = (bytes: Uint8Array) => read<ReadMail>('readMail', { bytes })
 export const scanPicturesInWorker = (bytes: Uint8Array) => read<Uint8Array[]>('scanPictures', { bytes })
 export const scanAtDeskInWorker = (bytes: Uint8Array, year: number) =>
   read<{ texts: string[]; document: ReadDocument | null }>('scanAtDesk', { bytes, year }, PICTURE_MS)

@@ -143,6 +143,14 @@ const pictureOf = async ({ sha, cid }: { sha: string; cid: string }) => ({
   cid,
 })
 
+/** What kind of file goes with a letter, by its name. */
+const typeOf = (name: string): string =>
+  name.endsWith('.png')
+    ? 'image/png'
+    : name.endsWith('.ics')
+      ? 'text/calendar; charset=utf-8; method=PUBLISH'
+      : 'application/pdf'
+
 /** SMTP. The Message-ID comes from the key, so that a receiver can tell a message that was given over twice. */
 function smtp(transport: Transporter, as: string | null): MessageGateway {
   return {
@@ -151,7 +159,7 @@ function smtp(transport: Transporter, as: string | null): MessageGateway {
         m.attachments.map(async (a) => ({
           filename: a.name,
           content: Buffer.from(await getBlob(a.sha)),
-          contentType: 'application/pdf',
+          contentType: typeOf(a.name),
         })),
       )
       const pictures = m.logo ? [await pictureOf(m.logo)] : []

@@ -5,6 +5,10 @@ import type { News } from '../../core/rounds/told'
 import { fill, listIn } from '../../shared/words'
 import { roundWords } from '../../shared/words/says'
 import { codesOn } from '../desk/codes'
+import { pathPart } from '../../core/follow-ups/values'
+import { calendarOf } from '../../core/calendar/feed'
+import { entriesOfJob } from '../jobs/days'
+import { loadJob } from '../records/job'
 import { putBlob } from '../platform/blobs'
 import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
@@ -145,10 +149,27 @@ export async function mailCopy(key: string, personId: string): Promise<void> {
         ...(codes.length ? [says('mDeskCode', { codes: codes.map((c) => c.code).join(', ') })] : []),
       ],
       ...(link ? { button: { label: says('mFetch'), to: link } } : {}),
-      attachments: [...attachments, ...codes.map(({ name, sha }) => ({ name, sha }))],
+      attachments: [
+        ...attachments,
+        ...codes.map(({ name, sha }) => ({ name, sha })),
+        ...(await dayOf(round.jobId, person)),
+      ],
     })
   }
   await tried(send, round.id, personId, person.email || person.how.phone)
+}
+
+/** The job's days for the calendar of somebody outside who comes to it; none where it has no day, or they get no more than a copy. */
+async function dayOf(
+  jobId: string,
+  person: Pick<About['person'], 'part' | 'memberId'>,
+): Promise<{ name: string; sha: string }[]> {
+  if (person.memberId || person.part === 'copy') return []
+  const { job, business } = await loadJob(jobId)
+  const entries = entriesOfJob(job, business.name, '')
+  if (!entries.length) return []
+  const bytes = new TextEncoder().encode(calendarOf(business.name, entries, true))
+  return [{ name: `${pathPart(job.title)}.ics`, sha: await putBlob(bytes, 'text/calendar') }]
 }
 
 /** The QR code of a visit as a picture to be shown at the desk. */

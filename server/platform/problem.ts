@@ -8,6 +8,7 @@ export const STATUS = {
   stale: 409,
   conflict: 409,
   'not-now': 409,
+  'not-matched': 412,
   gone: 410,
   invalid: 422,
   'too-large': 413,

@@ -37,6 +37,9 @@ export const LIMITS = {
   /** Wrong tries on a browser this member has signed in with before. */
   'sign-in device': { most: 5, seconds: HOUR, grows: { from: 10, to: 900 }, words: 'Too many wrong tries.' },
   pin: { most: 5, seconds: HOUR, grows: { from: 10, to: 900 }, words: 'Too many wrong tries.' },
+  /** What a program may ask in a minute. */
+  api: { most: 600, seconds: 60, words: 'Too much was asked by this token.' },
+  'token guess': { most: 60, seconds: HOUR, words: 'Too many tokens that open nothing were tried from here.' },
   key: { most: 60, seconds: HOUR, words: 'Too many keys were tried from here.' },
   'link guess': { most: 60, seconds: HOUR, words: 'Too many links that open nothing were tried from here.' },
   'code sent': { most: 10, seconds: HOUR, words: 'Too many codes were asked for.' },
@@ -74,13 +77,22 @@ export function waitAfter(limit: Limit, count: number): number {
 const inWords = (seconds: number) =>
   seconds < 120 ? `${seconds} second${seconds === 1 ? '' : 's'}` : `${Math.ceil(seconds / 60)} minutes`
 const tooMany = (limit: Limit, seconds: number) =>
-  new Problem('slow-down', `${limit.words} Wait ${inWords(Math.max(1, Math.ceil(seconds)))}, then try again.`)
+  new Problem(
+    'slow-down',
+    `${limit.words} Wait ${inWords(Math.max(1, Math.ceil(seconds)))}, then try again.`,
+    {},
+    { wait: Math.max(1, Math.ceil(seconds)) },
+  )
 
 /**
  * Takes `n` of what somebody may have of a limit, before it is known how it will end. Throws the wait when nothing is left.
  * Returns how many have been taken now.
  */
-export async function take(name: LimitName, whose: string, n = 1): Promise<number> {
+export const take = async (name: LimitName, whose: string, n = 1): Promise<number> =>
+  (await takeCounted(name, whose, n)).count
+
+/** The same, with the seconds until what was taken counts no more. */
+export async function takeCounted(name: LimitName, whose: string, n = 1): Promise<{ count: number; resets: number }> {
   const limit = limitOf(name)
   const key = keyOf(name, whose)
   return write(async (tx) => {
@@ -99,7 +111,7 @@ export async function take(name: LimitName, whose: string, n = 1): Promise<numbe
       .insert(attempts)
       .values({ key, count, until })
       .onConflictDoUpdate({ target: attempts.key, set: { count, until } })
-    return count
+    return { count, resets: Math.max(0, Math.ceil((Date.parse(until) - Date.parse(at)) / 1000)) }
   })
 }
 

@@ -11,6 +11,9 @@ export const doorTokenOf = (memberId: string, nonce: string): string =>
 /** The same for whoever is asked to answer from a job. */
 export const flowTokenOf = (askId: string, nonce: string): string =>
   createHmac('sha256', keyFor('flows')).update(`${askId}:${nonce}`).digest('base64url')
+/** The same for a member's calendar. */
+export const feedTokenOf = (memberId: string, nonce: string): string =>
+  createHmac('sha256', keyFor('calendars')).update(`${memberId}:${nonce}`).digest('base64url')
 export const doorUrl = (token: string): string => `${useConfig().origin}/enter/${token}`
 export const linkUrl = (token: string): string => `${useConfig().origin}/s/${token}`
 /** The address of a standing link. */

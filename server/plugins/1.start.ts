@@ -9,6 +9,7 @@ import { upgrade } from '../platform/db/upgrade'
 import { standAnew } from '../standing/anew'
 import { warmUp } from '../files/pool'
 import { firstAddress } from '../setup/found'
+import { keepFetching } from '../messages/mailbox'
 import { keepLate } from '../money/late'
 import { keepFollowing } from '../follow-ups/days'
 import { keepRhythms } from '../jobs/put-down'
@@ -31,6 +32,7 @@ export default defineNitroPlugin((nitro) => {
     await keepLate()
     await keepRhythms()
     await keepFollowing()
+    await keepFetching()
     workWith(work)
     warmUp()
     const first = await firstAddress()

@@ -68,3 +68,28 @@ export const feedView = z.object({
   readAt: z.string().nullable(),
 })
 export type FeedView = z.output<typeof feedView>
+
+export const mailInView = z.object({
+  rows: z.array(
+    z.object({
+      id: z.string(),
+      at: z.string(),
+      kind: z.enum(['bounce', 'answer', 'other']),
+      from: z.string(),
+      subject: z.string(),
+      text: z.string(),
+      leftOut: z.string(),
+      files: z.array(z.string()),
+      job: z.object({ id: z.string(), title: z.string() }).nullable(),
+      person: z.object({ id: z.string(), name: z.string() }).nullable(),
+    }),
+  ),
+  mailbox: z.object({ host: z.string(), port: z.number(), user: z.string() }).nullable(),
+  timeZone: z.string(),
+})
+export type MailInView = z.output<typeof mailInView>
+export const mailTaken = z.object({
+  id: z.string(),
+  kind: z.enum(['bounce', 'answer', 'other']),
+  jobId: z.string().nullable(),
+})

@@ -3,4 +3,4 @@ import { route } from '../../doors/route'
 import { waysInOf } from '../../views/members'
 
 /** How one proves who one is. */
-export default route({ who: 'member', out }, ({ event }) => waysInOf(event.context.member!))
+export default route({ who: 'member', browser: true, out }, ({ event }) => waysInOf(event.context.member!))

@@ -8,7 +8,7 @@ import { insistOnGuest, linkForDevice } from '../../rounds/manage/handover'
 const id = z.string().min(1).max(60)
 /** Hands this device to somebody of the client's side, and then to others one after the other: it can only sign for them and be handed back. */
 export default route(
-  { who: 'desk', out, body: z.object({ personId: id, then: z.array(id).max(60).default([]) }) },
+  { who: 'desk', browser: true, out, body: z.object({ personId: id, then: z.array(id).max(60).default([]) }) },
   async ({ event, body }) => {
     const member = event.context.member!
     const name = await insistOnGuest(body.personId)

@@ -5,7 +5,7 @@ import { route } from '../../doors/route'
 import { allSessions, sessionsOf } from '../../members/sessions'
 
 /** Where one is signed in; for who says who works here, where everybody is. */
-export default route({ who: 'member', out: z.array(sessionRow) }, async ({ event }) => {
+export default route({ who: 'member', browser: true, out: z.array(sessionRow) }, async ({ event }) => {
   const { member, session: mine } = event.context
   const list = mayAny(member!, ['members'])
     ? await allSessions()

@@ -96,6 +96,10 @@ export const readRows = answering(async (task: RowsTask) => {
   const { readRecords } = await import('./rows')
   return readRecords(task)
 })
+export const readMail = answering(async ({ bytes }: { bytes: Uint8Array }) => {
+  const { readLetter } = await import('./mail')
+  return readLetter(bytes)
+})
 export const scanPictures = answering(({ bytes }: { bytes: Uint8Array }) => picturesOfScan(bytes, inflate))
 export const readDocument = answering(documents.readDocument)
 export const scanAtDesk = answering(documents.scanAtDesk)

@@ -5,7 +5,7 @@ import { route } from '../../../doors/route'
 import { checkPassword } from '../../../members/members'
 import { addPasskey } from '../../../members/passkeys'
 
-export default route({ who: 'member', body, limit: 20_000 }, async ({ event, body }) => {
+export default route({ who: 'member', browser: true, body, limit: 20_000 }, async ({ event, body }) => {
   const member = event.context.member!
   await checkPassword(member, body.current)
   await addPasskey(member, body.name, body.response as unknown as RegistrationResponseJSON)

@@ -3,4 +3,4 @@ import { route } from '../../../doors/route'
 import { beginSecond } from '../../../members/second'
 
 /** Something for an authenticator to begin with. */
-export default route({ who: 'member', out }, ({ event }) => beginSecond(event.context.member!))
+export default route({ who: 'member', browser: true, out }, ({ event }) => beginSecond(event.context.member!))

@@ -4,7 +4,7 @@ import { route } from '../../../doors/route'
 import { checkPassword } from '../../../members/members'
 import { turnOffSecond } from '../../../members/second'
 
-export default route({ who: 'member', body, limit: 4000 }, async ({ event, body }) => {
+export default route({ who: 'member', browser: true, body, limit: 4000 }, async ({ event, body }) => {
   const member = event.context.member!
   await checkPassword(member, body.current)
   await turnOffSecond(member.id)

@@ -6,7 +6,7 @@ import { checkPassword } from '../../../members/members'
 import { turnOnSecond } from '../../../members/second'
 
 /** From now on signing in asks for a code, too. */
-export default route({ who: 'member', body, out, limit: 4000 }, async ({ event, body }) => {
+export default route({ who: 'member', browser: true, body, out, limit: 4000 }, async ({ event, body }) => {
   const member = event.context.member!
   await checkPassword(member, body.current)
   const codes = await turnOnSecond(member, body.sealed, body.code)

@@ -5,6 +5,6 @@ import { showLetter } from '../../../messages/letters'
 
 /** A letter as it would arrive; sent to oneself where that is asked. */
 export default route({ who: 'settings', out, body, throttle: 'draw' }, async ({ body, part, event }) => {
-  if (body.send) await take('letter tried', event.context.session!.id)
+  if (body.send) await take('letter tried', event.context.member!.id)
   return showLetter(part('key'), body, event.context.member!.email)
 })

@@ -50,6 +50,8 @@ export interface BusinessSettings {
   look: Look
   /** How mail goes out, where it was set here: everything but the password in clear. */
   mail: MailSettings | null
+  /** Where letters come back to, its password encrypted; null where none is set. */
+  mailbox: { host: string; port: number; user: string; password: string } | null
   /** Whom letters about papers and about money are from, where it isn’t the business as such. */
   senders: Record<'papers' | 'money', { name: string; email: string } | null>
   /** How texts go out; null where none do. */
@@ -108,6 +110,7 @@ export const BUSINESS_SETTINGS: BusinessSettings = {
   creditNumbers: PLAIN_CREDIT_NUMBERS,
   look: PLAIN_LOOK,
   mail: null,
+  mailbox: null,
   senders: { papers: null, money: null },
   texts: null,
   times: null,
