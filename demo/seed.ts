@@ -56,6 +56,7 @@ import {
 } from './data'
 import { bringAgreement } from './bring'
 import { addLinks } from './links'
+import { addFollowUps } from './follow-ups'
 import { addTasks } from './tasks'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
@@ -131,6 +132,13 @@ const ORDER: Step[] = [
 const reaches = (to: Step | null, step: Step) => !!to && ORDER.indexOf(to) >= ORDER.indexOf(step)
 
 async function signAs(paperId: string, party: string): Promise<void> {
+  await signPart(paperId, party)
+  tick(1)
+  await drain(soon, now())
+}
+
+/** Opens a paper for whoever stands for a party, fills it as they would, and signs. */
+export async function signPart(paperId: string, party: string): Promise<void> {
   const [round] = await db().select().from(rounds).where(eq(rounds.paperId, paperId))
   const state = await roundState(round!.id)
   const who = mayAct(state).find((p) => p.party === party)!
@@ -156,8 +164,6 @@ async function signAs(paperId: string, party: string): Promise<void> {
     0,
     from,
   )
-  tick(1)
-  await drain(soon, now())
 }
 
 async function send(paperId: string, owner: string): Promise<void> {
@@ -314,6 +320,7 @@ export async function seedDemo(): Promise<void> {
         }
         await addLinks(owner)
         await addTasks(start, owner, staff)
+        await addFollowUps(owner)
       },
     )
   } finally {

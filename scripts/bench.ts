@@ -7,6 +7,7 @@ import { blanks, firstPage } from './bench/blanks'
 import { JOBS, PAPERS, grow, lists, signerPage } from './bench/lists'
 import { type Figure, print } from './bench/measure'
 import { desk } from './bench/desk'
+import { followed } from './bench/follow-ups'
 import { opening } from './bench/opening'
 import { money } from './bench/money'
 import { papers } from './bench/papers'
@@ -19,7 +20,7 @@ import { seedOnce } from './lib.mjs'
 /**
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
- * `npm run bench -- --part lists` takes one part alone: blanks, papers, screens, typing, phone, opening, crowds, money, desk,
+ * `npm run bench -- --part lists` takes one part alone: blanks, papers, follow-ups, screens, typing, phone, opening, crowds, money, desk,
  * standing, lists.
  */
 const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
@@ -34,6 +35,7 @@ const add = async (part: string, take: () => Promise<Figure[]>) => {
 
 await add('blanks', blanks)
 await add('papers', papers)
+await add('follow-ups', followed)
 await seedOnce()
 const server = await TestServer.start()
 try {

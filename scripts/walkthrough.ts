@@ -1,5 +1,5 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { dirname, join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { chromium, type Page } from '@playwright/test'
 import { type Caller, signedIn } from '../tests/support/caller'
@@ -16,6 +16,7 @@ import {
 import { mailsTo, paperOf } from '../tests/support/line'
 import { TestServer, until } from '../tests/support/server'
 import { seedOnce } from './lib.mjs'
+import { after } from './walk/after'
 import { desk } from './walk/desk'
 import { flow } from './walk/flow'
 import { fresh } from './walk/fresh'
@@ -25,7 +26,7 @@ import { money } from './walk/money'
  * The main journey in Chromium on a fresh server: from a new job to quote, contract, sealed copy, deposit and invoice.
  * `npm run walkthrough -- fresh --out DIR` begins with an empty folder instead (scripts/walk/fresh.ts), `money` follows money
  * that is taken and given back (scripts/walk/money.ts), `desk` takes forty guests in at two desks (scripts/walk/desk.ts),
- * `flow` goes from an application form to a sealed paper (scripts/walk/flow.ts).
+ * `after` is a quarter of sixty jobs with what follows by itself (scripts/walk/after.ts), `flow` goes from an application form to a sealed paper (scripts/walk/flow.ts).
  * `npm run walkthrough -- --out DIR` leaves there quote.pdf, contract-sealed.pdf, invoice.pdf, reading.txt (the words of the
  * reading view), job.json and events.json.
  */
@@ -38,19 +39,20 @@ mkdirSync(out, { recursive: true })
 const say = (words: string) => process.stdout.write(`${words}\n`)
 const keep = (name: string, content: Uint8Array | object) => {
   const bytes = content instanceof Uint8Array ? content : JSON.stringify(content, null, 2)
+  mkdirSync(dirname(join(out, name)), { recursive: true })
   writeFileSync(join(out, name), bytes)
   say(`  ${name}`)
 }
 const inDays = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString().slice(0, 10)
 
 const [name] = positionals
-const WALKS = { desk, flow, fresh, money }
+const WALKS = { after, desk, flow, fresh, money }
 if (name && Object.hasOwn(WALKS, name)) {
   await WALKS[name as keyof typeof WALKS](keep, say)
   say(`Done: ${out}`)
   process.exit()
 } else if (name) {
-  say(`There is no walkthrough “${name}”: desk, flow, fresh, money, or without a name the main line.`)
+  say(`There is no walkthrough “${name}”: after, desk, flow, fresh, money, or without a name the main line.`)
   process.exit(1)
 }
 

@@ -23,7 +23,7 @@ const items = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'item' : 'it
     of="items"
     title="Bring items in"
     :count="items"
-    accept=".csv,.txt,text/csv"
+    accept=".csv,.xlsx,.txt,text/csv"
     :means="means"
     :cells="['What it is', 'Price', 'Code']"
     fill-words="Put right what is there already: its price, tax, unit, group and number"

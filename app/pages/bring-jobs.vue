@@ -39,7 +39,7 @@ const jobs = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'job' : 'jobs
     of="jobs"
     title="Bring jobs in"
     :count="jobs"
-    accept=".csv,.txt,.ics,.ical,text/csv,text/calendar"
+    accept=".csv,.xlsx,.txt,.ics,.ical,text/csv,text/calendar"
     :means="means"
     :cells="['Job', 'Begins', 'Client', 'Kind']"
   >

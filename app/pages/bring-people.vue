@@ -28,14 +28,15 @@ const people = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'person' : 
     of="people"
     title="Bring people in"
     :count="people"
-    accept=".csv,.txt,.vcf,text/csv,text/vcard"
+    accept=".csv,.xlsx,.txt,.vcf,text/csv,text/vcard"
     :means="means"
     :cells="['Name', 'E-mail', 'Phone']"
     fill-words="Fill in what is missing with those who are there already"
   >
     A table (CSV) whose first line names its columns, or cards (vCard) from a phone. You see what comes in before
     anything is kept. Everybody you have:
-    <a href="/api/contacts/export?as=csv" download>as a table</a>,
+    <a href="/api/contacts/export?as=csv" download>as CSV</a>,
+    <a href="/api/contacts/export?as=xlsx" download>as XLSX</a>,
     <a href="/api/contacts/export?as=vcard" download>as cards</a>.
   </BringFile>
 </template>

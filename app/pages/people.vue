@@ -108,6 +108,14 @@ const columns: RowColumn<ContactView>[] = [
           >{{ c.name }}</Button
         ></template
       >
+      <template #email="{ row: c }"
+        ><span class="inline-flex gap-2 items-center"
+          >{{ c.email
+          }}<span v-if="c.bounced" class="inline-flex gap-1 items-center small"
+            ><StopMark state="trouble" :size="14" />came back</span
+          ></span
+        ></template
+      >
       <template #phone="{ row: c }"
         ><span class="soft">{{ c.phone }}</span></template
       >
@@ -121,6 +129,9 @@ const columns: RowColumn<ContactView>[] = [
       :style="{ width: 'min(460px, 100vw)' }"
     >
       <TagsField v-if="person" :key="`tags-${person.id}`" :tags="tags" of="person" :save="saveTags" class="mb-3" />
+      <p v-if="person?.bounced" class="notice trouble mb-3" role="status">
+        A letter to {{ person.email }} came back: {{ person.bounced }} Correct the address; what waits is sent again.
+      </p>
       <dl v-if="person" :key="person.id">
         <EditFact label="Name" :value="person.name" :save="save(person, 'name')" />
         <EditFact label="E-mail" :value="person.email" :save="save(person, 'email')" />

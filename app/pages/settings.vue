@@ -15,6 +15,8 @@ const QUESTIONS = [
   ['/settings/ways', 'What goes out, and does it'],
   ['/settings/rounds', 'What holds for all rounds'],
   ['/settings/desk', 'How our front desk works'],
+  ['/settings/follow-ups', 'What happens by itself'],
+  ['/settings/systems', 'Which systems we talk to'],
   ['/settings/kept', 'What is kept, and how long'],
   ['/settings/sets', 'What we begin with, as a file'],
 ] as const

@@ -17,7 +17,7 @@ import { done } from '../../shared/out/acts'
 import type { Actor } from '../chain/record'
 import { LIMITS, type LimitName, take, takeCounted } from '../platform/throttle'
 import { once } from './answered'
-import { names, tagOf, withMatch } from './tags'
+import { names, tagOfAnswer, withMatch } from './tags'
 import { insistOnShape } from './shape'
 import { fromWhere, requestOf } from './where'
 
@@ -169,14 +169,14 @@ const matched = (body: unknown, schema: z.ZodType, match: string | undefined): u
   match ? withMatch(body, schema, match) : body
 /** What was changed since is a failed precondition where one was given (RFC 9110, 13.1.1). */
 const staleAsMatch = (event: H3Event, error: unknown): unknown =>
-  error instanceof Problem && error.code === 'stale' && getRequestHeader(event, 'if-match')
+  error instanceof Problem && error.code === 'stale' && event.context.token && getRequestHeader(event, 'if-match')
     ? new Problem('not-matched', error.message, error.fields, error.extra)
     : error
 
 /** A program is given the tag of what it reads, and nothing where it has that already. */
 function tagged(event: H3Event, { out }: RouteRules, said: unknown): unknown {
   if (!event.context.token || event.method !== 'GET' || out === 'file') return said
-  const tag = tagOf(said)
+  const tag = tagOfAnswer(said)
   setResponseHeader(event, 'etag', tag)
   if (!names(getRequestHeader(event, 'if-none-match') ?? '', tag)) return said
   setResponseStatus(event, 304)

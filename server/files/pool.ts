@@ -8,6 +8,7 @@ import type { MarkedTask, PosterSize, RenderTask, Rendered, SealAnswer, SealTask
 import type { ReadDocument } from '../../core/identity/read'
 import type { SeenDocument } from './worker/documents'
 import type { PictureInfo } from './worker/pictures'
+import type { SheetCell } from '../../shared/lists'
 import type { ReadMail } from './worker/mail'
 import type { Answer } from './worker/refused'
 import type { TakenFileAnswer } from './worker/strangers'
@@ -47,6 +48,8 @@ export const makeKeyInWorker = (name: string, at: string, use?: 'time stamps'): 
 export const readStampInWorker = (task: Record<'answer' | 'data' | 'nonce', Uint8Array>) =>
   run<{ stamp: Stamp } | { refused: string }>('readStamp', task)
 export const stampInWorker = (task: { sealed: Uint8Array; stamp: Stamp }) => run<Uint8Array>('stampSealed', task)
+export const writeSheetInWorker = (task: { name: string; rows: SheetCell[][] }): Promise<Uint8Array> =>
+  run('writeSheet', task)
 export const posterInWorker = (task: { document: PaperDocument; at: string; author: string; size: PosterSize }) =>
   run<Uint8Array>('poster', task)
 export const renderMarked = (task: MarkedTask): Promise<Rendered> => run('renderMarked', task)

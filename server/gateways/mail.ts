@@ -143,6 +143,10 @@ const pictureOf = async ({ sha, cid }: { sha: string; cid: string }) => ({
   cid,
 })
 
+/** The Message-ID of a letter: from its key, so that one that was given over twice is known. */
+export const messageIdOf = (key: string): string =>
+  `${key.replace(/[^\w.-]/g, '.')}@${new URL(useConfig().origin).hostname}`
+
 /** What kind of file goes with a letter, by its name. */
 const typeOf = (name: string): string =>
   name.endsWith('.png')
@@ -165,7 +169,7 @@ function smtp(transport: Transporter, as: string | null): MessageGateway {
       const pictures = m.logo ? [await pictureOf(m.logo)] : []
       await refusedForGood(() =>
         transport.sendMail({
-          messageId: `<${m.key.replace(/[^\w.-]/g, '.')}@${new URL(useConfig().origin).hostname}>`,
+          messageId: `<${messageIdOf(m.key)}>`,
           from: as ? m.from.replace(/[^\s<>]+@[^\s<>]+/, as) : m.from,
           ...(as ? { replyTo: m.from } : {}),
           to: m.to,

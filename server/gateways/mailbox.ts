@@ -62,7 +62,9 @@ export async function fetchNew(
       lock.release()
     }
   } finally {
-    await client.logout().catch(() => client.close())
+    // Some servers never say goodbye.
+    await Promise.race([client.logout().catch(() => {}), new Promise((resolve) => setTimeout(resolve, 2000))])
+    client.close()
   }
   return taken
 }

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto'
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, desc, eq, isNull, sql } from 'drizzle-orm'
 import { bounceOf, isAutomatic, ownWords } from '../../core/mail/came'
 import { latestRounds } from '../chain/state'
+import { messageIdOf } from '../gateways/mail'
 import { readMailInWorker } from '../files/pool'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
@@ -23,8 +24,8 @@ import { tellScreens } from '../standing/touch'
 
 /** How many letters to an address are looked through for the one that is answered. */
 const LOOKED_AT = 200
-const sameKey = (messageId: string) => messageId.slice(0, messageId.lastIndexOf('@'))
-const asId = (key: string) => key.replace(/[^\w.-]/g, '.')
+/** What of a Message-ID is ours whatever address Upwold was at then. */
+const local = (messageId: string) => messageId.slice(0, messageId.lastIndexOf('@'))
 
 /** The job a letter of ours was about: by what had it sent. */
 async function jobOfMessage(key: string): Promise<string | null> {
@@ -49,7 +50,7 @@ async function letterOf(address: string, ids: readonly string[]): Promise<string
     .orderBy(desc(messages.at))
     .limit(LOOKED_AT)
   for (const id of ids) {
-    const found = rows.find((r) => asId(r.key) === sameKey(id))
+    const found = rows.find((r) => local(messageIdOf(r.key)) === local(id))
     if (found) return found.key
   }
   return null
@@ -167,22 +168,4 @@ export async function takeMail(bytes: Uint8Array): Promise<TakenIn> {
     else tellScreens(null)
   })
   return { id, kind, jobId }
-}
-
-/** What came back from each of some people’s addresses last, in words; only where it is still the address they have. */
-export async function bouncesOf(ids: readonly string[]): Promise<Map<string, string>> {
-  if (!ids.length) return new Map()
-  const rows = await db()
-    .select({ id: mailIn.contactId, why: mailIn.text })
-    .from(mailIn)
-    .innerJoin(contacts, eq(contacts.id, mailIn.contactId))
-    .where(
-      and(
-        inArray(mailIn.contactId, [...ids]),
-        eq(mailIn.kind, 'bounce'),
-        sql`lower(${mailIn.from}) = lower(${contacts.email})`,
-      ),
-    )
-    .orderBy(mailIn.at)
-  return new Map(rows.map((r) => [r.id!, r.why]))
 }

@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { MailInView } from '../../shared/out/systems'
 import { db } from '../platform/db/client'
 import { contacts, jobs, mailIn } from '../platform/db/schema'
@@ -24,4 +24,22 @@ export async function mailView(): Promise<MailInView> {
     mailbox: mailbox && { host: mailbox.host, port: mailbox.port, user: mailbox.user },
     timeZone,
   }
+}
+
+/** What came back from each of some people’s addresses last, in words; only where it is still the address they have. */
+export async function bouncesOf(ids: readonly string[]): Promise<Map<string, string>> {
+  if (!ids.length) return new Map()
+  const rows = await db()
+    .select({ id: mailIn.contactId, why: mailIn.text })
+    .from(mailIn)
+    .innerJoin(contacts, eq(contacts.id, mailIn.contactId))
+    .where(
+      and(
+        inArray(mailIn.contactId, [...ids]),
+        eq(mailIn.kind, 'bounce'),
+        sql`lower(${mailIn.from}) = lower(${contacts.email})`,
+      ),
+    )
+    .orderBy(mailIn.at)
+  return new Map(rows.map((r) => [r.id!, r.why]))
 }

@@ -3,9 +3,11 @@ import { same } from '../../core/tags/tags'
 import type { ContactView } from '../../shared/jobs'
 import { db } from '../platform/db/client'
 import { toVcards } from '../../core/people/vcard'
-import { toCsv } from '../platform/csv'
+import type { TableKind } from '../../shared/lists'
+import { tableFile } from '../files/table'
 import { contacts } from '../platform/db/schema'
 import { searchable } from '../../shared/text'
+import { bouncesOf } from './came-in'
 import { contains } from './listed'
 
 export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
@@ -23,31 +25,22 @@ export const contactView = (c: typeof contacts.$inferSelect): ContactView => ({
 
 const HEADS = ['name', 'email', 'phone', 'address', 'kind', 'date of birth']
 /** Everybody, as a table that can be brought in again, or as cards. */
-export async function peopleFile(as: 'csv' | 'vcard'): Promise<{ bytes: Uint8Array; name: string; type: string }> {
+export async function peopleFile(as: TableKind | 'vcard'): Promise<{ bytes: Uint8Array; name: string; type: string }> {
   const all = await db()
     .select()
     .from(contacts)
     .where(isNull(contacts.forgottenAt))
     .orderBy(asc(contacts.name), asc(contacts.id))
-  const text =
-    as === 'csv'
-      ? toCsv([HEADS, ...all.map((c) => [c.name, c.email, c.phone, c.address, c.kind, c.born ?? ''])])
-      : toVcards(
-          all.map(({ id, name, email, phone, address, kind, born }) => ({
-            id,
-            name,
-            email,
-            phone,
-            address,
-            kind,
-            born,
-          })),
-        )
-  return {
-    bytes: new TextEncoder().encode(text),
-    name: as === 'csv' ? 'people.csv' : 'people.vcf',
-    type: as === 'csv' ? 'text/csv; charset=utf-8' : 'text/vcard; charset=utf-8',
-  }
+  if (as !== 'vcard')
+    return tableFile(
+      'people',
+      [HEADS, ...all.map((c) => [c.name, c.email, c.phone, c.address, c.kind, c.born ?? ''])],
+      as,
+    )
+  const text = toVcards(
+    all.map(({ id, name, email, phone, address, kind, born }) => ({ id, name, email, phone, address, kind, born })),
+  )
+  return { bytes: new TextEncoder().encode(text), name: 'people.vcf', type: 'text/vcard; charset=utf-8' }
 }
 
 /** Contacts by name, for finding as one types. */
@@ -69,5 +62,6 @@ export async function findContacts(find: string, limit = 20, after = '', tag = '
     )
     .orderBy(asc(contacts.name), asc(contacts.id))
     .limit(limit)
-  return rows.map(contactView)
+  const bounced = await bouncesOf(rows.map((r) => r.id))
+  return rows.map((r) => ({ ...contactView(r), ...(bounced.has(r.id) ? { bounced: bounced.get(r.id) } : {}) }))
 }

@@ -3,15 +3,16 @@ import { majorString } from '../../core/money/money'
 import { typedDecimal } from '../../core/money/typed'
 import { db } from '../platform/db/client'
 import { catalogue } from '../platform/db/schema'
-import { toCsv } from '../platform/csv'
+import type { TableKind } from '../../shared/lists'
+import { tableFile } from '../files/table'
 import { theBusiness } from '../records/business'
 
 const HEADS = ['code', 'description', 'unit', 'price', 'tax', 'group', 'stock']
-/** Everything that is sold as CSV, its numbers as they are written where the business is. */
-export async function itemsFile(): Promise<{ bytes: Uint8Array; name: string; type: string }> {
+/** Everything that is sold as a table, its numbers as they are written where the business is. */
+export async function itemsFile(as: TableKind): Promise<{ bytes: Uint8Array; name: string; type: string }> {
   const { currency, settings } = await theBusiness()
   const rows = await db().select().from(catalogue).orderBy(asc(catalogue.position))
-  const text = toCsv([
+  const table = [
     HEADS,
     ...rows.map((i) => [
       i.code,
@@ -22,6 +23,6 @@ export async function itemsFile(): Promise<{ bytes: Uint8Array; name: string; ty
       i.group,
       i.stock === null ? '' : String(i.stock),
     ]),
-  ])
-  return { bytes: new TextEncoder().encode(text), name: 'items.csv', type: 'text/csv; charset=utf-8' }
+  ]
+  return tableFile('items', table, as)
 }

@@ -4,6 +4,7 @@ import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { messages } from '../platform/db/schema'
 import { notFound } from '../platform/problem'
+import { messageIdOf } from '../gateways/mail'
 import { withoutSecrets } from '../platform/secrets'
 import { messageOf } from '../records/message'
 
@@ -21,6 +22,7 @@ export async function messageById(id: string) {
   const { secrets, text, html, attachments, ...message } = await messageOf(id)
   return {
     ...message,
+    messageId: messageIdOf(message.key),
     text: withoutSecrets(text, secrets),
     html: withoutSecrets(html, secrets),
     attachments: attachments.map((a) => a.name),

@@ -105,6 +105,8 @@ export const messageView = messageRow.extend({
   from: z.string(),
   text: z.string(),
   html: z.string(),
+  /** Its Message-ID, without brackets. */
+  messageId: z.string(),
   attachments: z.array(z.string()),
   /** Whether there is something in it that the owner may open where the post room is all the post there is. */
   closed: z.boolean(),

@@ -61,6 +61,8 @@ export const contactView = z.object({
   taxNumber: z.string(),
   /** They aren't reminded of what is late. */
   lateHold: z.boolean(),
+  /** Why a letter to the address they have came back, where one did. */
+  bounced: z.string().optional(),
 })
 export type ContactView = z.output<typeof contactView>
 

@@ -11,6 +11,7 @@ export interface MessageRow {
   at: string
 }
 export interface Message extends MessageRow {
+  messageId: string
   from: string
   text: string
   attachments: string[]

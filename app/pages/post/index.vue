@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn, useMediaQuery, whenever } from '@vueuse/core'
+import PostBack from '~/features/post/PostBack.vue'
 import { usePost } from '~/features/post/usePost'
 
 useHead({ title: 'Post room · Upwold' })
@@ -67,8 +68,8 @@ const parts = computed(() =>
           <p v-for="(a, n) in shown.attachments" :key="a">
             <a :href="`/api/post/${shown.id}/attachment?n=${n}`" target="_blank">{{ a }}</a>
           </p>
-        </article></SplitterPanel
-      >
+          <PostBack v-if="session.may('jobs')" :key="shown.id" /></article
+      ></SplitterPanel>
     </Splitter>
     <EmptyList v-else-if="rows" words="No message has gone out yet." />
     <WaitingPage v-else-if="!problem" />

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { mailSettings } from '~~/shared/setup'
 import SetupMail from '~/features/setup/SetupMail.vue'
+import MailboxPart from '~/features/systems/MailboxPart.vue'
 import MailSenders from '~/features/settings/MailSenders.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { useBusiness } from '~/features/settings/useSettings'
@@ -50,12 +51,13 @@ async function keep(body: object) {
     </FormOf>
     <Skeleton v-else height="240px" />
     <MailSenders v-if="data" />
+    <MailboxPart v-if="data" />
     <template #effect>
       <h2>A letter as it arrives</h2>
       <div class="card">
         <p class="soft small">from {{ data?.facts.name }} &lt;{{ mail.later ? data?.facts.email : mail.from }}&gt;</p>
         <p class="strong mt-1">Your quote for Fri 12 June</p>
-        <p class="soft small mt-2">What is written to {{ data?.facts.email }} comes back to you, not here.</p>
+        <p class="soft small mt-2">Answers go to {{ data?.facts.email }}; with a mailbox set they come in here, too.</p>
       </div>
       <p class="small soft">Nothing is said to a server before it is private (TLS), but to this machine itself.</p>
     </template>

@@ -3,6 +3,7 @@ import { ownPassword, ownPin } from '~~/shared/members'
 import CurrentPassword from '~/features/settings/CurrentPassword.vue'
 import MyKeys from '~/features/settings/MyKeys.vue'
 import MySecond from '~/features/settings/MySecond.vue'
+import FeedPart from '~/features/systems/FeedPart.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 
 /** How one proves who one is: password, authenticator, keys of devices, PIN. */
@@ -26,6 +27,7 @@ async function keepPin(body: object) {
   <SettingPage title="How I sign in">
     <MySecond class="mb-8" />
     <MyKeys class="mb-8" />
+    <FeedPart class="mb-8" />
     <h2 class="mb-3">Password and PIN</h2>
     <FormOf
       v-slot="{ busy }"

@@ -203,3 +203,5 @@ async function unseenOn(base: Uint8Array, pdf: Uint8Array, input: Pick<MarkedTas
 
 /** A merged document as DOCX. */
 export const docx = ({ document }: { document: PaperDocument }): Promise<Uint8Array> => toDocx(document)
+
+export { writeSheet } from './sheet'

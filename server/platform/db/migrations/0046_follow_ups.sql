@@ -1,4 +1,4 @@
-CREATE TABLE `entries` (
+CREATE TABLE `calendar_entries` (
 	`id` text PRIMARY KEY NOT NULL,
 	`job_id` text,
 	`day` text NOT NULL,
@@ -8,8 +8,8 @@ CREATE TABLE `entries` (
 	FOREIGN KEY (`job_id`) REFERENCES `jobs`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `entries_by_day` ON `entries` (`day`);--> statement-breakpoint
-CREATE INDEX `entries_by_job` ON `entries` (`job_id`);--> statement-breakpoint
+CREATE INDEX `calendar_by_day` ON `calendar_entries` (`day`);--> statement-breakpoint
+CREATE INDEX `calendar_by_job` ON `calendar_entries` (`job_id`);--> statement-breakpoint
 CREATE TABLE `filed` (
 	`id` text PRIMARY KEY NOT NULL,
 	`path` text NOT NULL,

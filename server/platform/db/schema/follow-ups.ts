@@ -101,7 +101,7 @@ export const followSteps = sqliteTable(
 
 /** What stands in the calendar beside jobs. */
 export const entries = sqliteTable(
-  'entries',
+  'calendar_entries',
   {
     id: id(),
     jobId: text('job_id').references(() => jobs.id),
@@ -110,7 +110,7 @@ export const entries = sqliteTable(
     createdAt: at('created_at').notNull(),
     by: text('by').notNull(),
   },
-  (t) => [index('entries_by_day').on(t.day), index('entries_by_job').on(t.jobId)],
+  (t) => [index('calendar_by_day').on(t.day), index('calendar_by_job').on(t.jobId)],
 )
 
 /** The file tree: what was laid into folders, by path. */
