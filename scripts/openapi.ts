@@ -8,6 +8,8 @@ import * as overview from '../shared/out/overview'
 import * as papers from '../shared/out/papers'
 import * as rounds from '../shared/out/rounds'
 import * as signer from '../shared/out/signer'
+import * as followUps from '../shared/out/follow-ups'
+import * as systems from '../shared/out/systems'
 import * as shapes from '../shared/shapes'
 import { paperDocument, block } from '../core/document/model'
 import { fieldSpec } from '../core/document/field'
@@ -15,6 +17,7 @@ import { marked } from '../core/marking/model'
 import { roundPlan } from '../core/rounds/plan'
 import { STATUS } from '../server/platform/problem'
 import { type Rule, rightsAsked } from '../server/doors/access'
+import type { RouteRules } from '../server/doors/route'
 import type { TableRow } from './routes-table'
 
 /** Where the description lies; it is served at /api/openapi.json. */
@@ -31,6 +34,8 @@ const NAMED: Record<string, z.ZodType> = Object.fromEntries(
     papers,
     rounds,
     signer,
+    followUps,
+    systems,
     shapes,
     { paperDocument, block, fieldSpec, marked, roundPlan },
   ]
@@ -61,6 +66,9 @@ const whoSays = (who: Rule): string => {
   return asked ? `Whoever may: ${asked.join(', or ')}.` : WHO[who as keyof typeof WHO]!
 }
 
+/** Whether a program may call it with a token. */
+const byToken = ({ who, browser }: RouteRules): boolean => !browser && (who === 'member' || rightsAsked(who) !== null)
+
 /** The description of every route under /api, as OpenAPI 3.1 has it, made from the handlers' own schemas. */
 export function describe(rows: readonly TableRow[]): unknown {
   const paths: Record<string, Record<string, object>> = {}
@@ -73,7 +81,8 @@ export function describe(rows: readonly TableRow[]): unknown {
         ? { description: 'The file, or the stream.', content: { 'application/octet-stream': {} } }
         : { description: 'Done.', content: { 'application/json': { schema: out ?? acts.done } } }
     ;(paths[path.replace(/:(\w+)/g, '{$1}')] ??= {})[method.toLowerCase()] = {
-      description: whoSays(rules.who),
+      description: rules.browser ? `${whoSays(rules.who)} In the browser alone: no token may.` : whoSays(rules.who),
+      ...(byToken(rules) ? { security: [{ token: [] }] } : {}),
       requestParams: {
         ...(parts.length ? { path: z.object(Object.fromEntries(parts.map((p) => [p, z.string()]))) } : {}),
         ...(query ? { query } : {}),
@@ -90,6 +99,9 @@ export function describe(rows: readonly TableRow[]): unknown {
     openapi: '3.1.0',
     info: { title: 'Upwold', version: '0.1.0', description: 'Amounts are whole minor units; instants are UTC.' },
     paths,
-    components: { schemas: { ...NAMED, problem } },
+    components: {
+      schemas: { ...NAMED, problem },
+      securitySchemes: { token: { type: 'http', scheme: 'bearer', description: 'A token made in Settings.' } },
+    },
   } as Parameters<typeof createDocument>[0])
 }

@@ -30,6 +30,8 @@ const paper = (title: string, state: string) =>
   `/papers/${papers.find((p) => p.jobTitle === title && p.state === state)!.id}`
 
 const { links } = await api.must<{ links: { id: string; name: string }[] }>('GET', '/api/standing-links')
+const { rows: followUps } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/follow-ups')
+const followUp = followUps.find((f) => f.title.startsWith('Contract signed'))!.id
 const link = links.find((l) => l.name === 'Joining the winter swimmers')!.id
 
 async function take(name: string, on: Page, ready: () => Promise<unknown>): Promise<void> {
@@ -58,6 +60,7 @@ for (const [name, path] of [
   ['link', `/library/links/${link}`],
   ['desk', `/desk?day=${new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)}`],
   ['kind', '/settings/kinds/garden'],
+  ['follow-up', `/settings/follow-ups/${followUp}`],
 ] as const) {
   await page.goto(path)
   await take(name, page, heading(page))
@@ -112,16 +115,6 @@ await signer.getByRole('tab', { name: 'Type' }).click()
 await take('signer-signature', signer, () => signer.getByRole('radio', { name: 'Caveat' }).waitFor())
 await signer.goto(`/s/${await linkTo(api, 'paul@okoro.example', /Deposit/)}`)
 await take('signer-done', signer, heading(signer))
-
-// What the business looks like, with a logo and colours of its own; last, so that the others show it as it begins.
-await page.goto('/settings/look')
-await page.getByRole('heading', { level: 1, name: 'What we look like' }).waitFor()
-await page.locator('input[type=file]').setInputFiles('demo/logo.png')
-await page.getByRole('img', { name: 'Your logo' }).waitFor()
-await page.getByLabel('Colour of buttons and marks', { exact: true }).fill('#1f5f55')
-await page.getByLabel('Colour of headings on papers', { exact: true }).fill('#1f5f55')
-await page.getByLabel('Words under every mail').fill('By the lake, Thursday to Sunday from 10 to 20.')
-await take('look', page, () => page.getByText('By the lake').last().waitFor())
 
 // The first start, on a folder of its own.
 const nobody = await TestServer.empty()

@@ -29,6 +29,7 @@ const PRETENDED: Record<Standin, string> = {
   identity: 'identity checks',
   post: 'the post',
   times: 'time stamps',
+  neighbour: 'other systems',
 }
 /** What of the outside world is pretended, in words. */
 const pretended = computed(() => {

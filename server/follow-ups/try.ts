@@ -1,7 +1,8 @@
 import { and, asc, eq, gte, inArray } from 'drizzle-orm'
 import { addDays } from '../../core/calendar/dates'
 import { follow } from '../../core/follow-ups/engine'
-import { type Facts, isTimed } from '../../core/follow-ups/model'
+import { type Act, isTimed } from '../../core/follow-ups/model'
+import { withValues } from '../../core/follow-ups/values'
 import { timed } from '../../core/follow-ups/timed'
 import { actWords, sentenceOf, whyWords } from '../../core/follow-ups/words'
 import type { FollowUpRead } from '../../shared/follow-ups'
@@ -12,7 +13,7 @@ import { jobs, occurrences } from '../platform/db/schema'
 import { breathe } from '../platform/turns'
 import { theBusiness } from '../records/business'
 import { clockedOf } from './days'
-import { subjectOf } from './facts'
+import { type Subject, subjectOf, valuesOf } from './facts'
 import { asOccurrence, placeOf } from './kept'
 import { problemsOf } from './manage'
 import { namesHere } from './names'
@@ -37,12 +38,12 @@ export async function tryOut(id: string, given: FollowUpRead, days: number): Pro
           .orderBy(asc(occurrences.at))
       ).map(asOccurrence)
   const all = found.slice(-MOST)
-  const facts = new Map<string, Facts>()
+  const subjects = new Map<string, Subject>()
   for (const o of all) {
-    facts.set(o.id, (await subjectOf(o)).facts)
+    subjects.set(o.id, await subjectOf(o))
     await breathe()
   }
-  const { intents, left } = follow([one], all, (o) => facts.get(o.id)!, place)
+  const { intents, left } = follow([one], all, (o) => subjects.get(o.id)!.facts, place)
   const of = new Map(all.map((o) => [o.id, o]))
   const ids = [...new Set(all.flatMap((o) => o.jobId ?? []))]
   const titles = new Map(
@@ -59,19 +60,31 @@ export async function tryOut(id: string, given: FollowUpRead, days: number): Pro
     rows: intents
       .slice(-SHOWN)
       .reverse()
-      .map((i) => ({ at: i.due, job: jobOf(i.occurrence), words: actWords(i.act, names) })),
+      .map((i) => ({
+        at: i.due,
+        job: jobOf(i.occurrence),
+        words: actWords(filled(i.act, subjects.get(i.occurrence)!), names),
+      })),
     left: left
       .slice(-SHOWN)
       .reverse()
       .map((l) => ({
         at: of.get(l.occurrence)!.at,
         job: jobOf(l.occurrence),
-        why: whyWords(l.why, facts.get(l.occurrence)!, names),
+        why: whyWords(l.why, subjects.get(l.occurrence)!.facts, names),
       })),
     sentence: sentenceOf(given, names),
     problems: await problemsOf(id, given),
     timeZone: business.timeZone,
   }
+}
+
+/** An act with what would have stood in its braces. */
+function filled(act: Act, subject: Subject): Act {
+  const values = valuesOf(subject, subject.business.settings.language)
+  return Object.fromEntries(
+    Object.entries(act).map(([k, v]) => [k, typeof v === 'string' ? withValues(v, values) : (v as unknown)]),
+  ) as unknown as Act
 }
 
 /** What the last days have brought about: of quotes and money what is still so. */

@@ -41,9 +41,9 @@ export async function fetchNew(
   })
   // What breaks a connection is told by whatever was asked for then.
   client.on('error', () => {})
-  await client.connect()
   let taken = 0
   try {
+    await client.connect()
     const lock = await client.getMailboxLock('INBOX')
     try {
       const unseen = await client.search({ seen: false }, { uid: true })
@@ -63,7 +63,8 @@ export async function fetchNew(
     }
   } finally {
     // Some servers never say goodbye.
-    await Promise.race([client.logout().catch(() => {}), new Promise((resolve) => setTimeout(resolve, 2000))])
+    if (client.usable)
+      await Promise.race([client.logout().catch(() => {}), new Promise((resolve) => setTimeout(resolve, 2000))])
     client.close()
   }
   return taken

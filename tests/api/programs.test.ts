@@ -49,7 +49,7 @@ describe('a program', () => {
       ['GET', '/api/account'],
     ] as const)
       expect(
-        (await program(await tokenOf(['read', 'jobs', 'settings', 'members', 'desk']))(method, path, {})).status,
+        (await program(await tokenOf(['read', 'jobs', 'settings', 'members', 'desk']))(method, path, method === 'POST' ? {} : undefined)).status,
         path,
       ).toBe(403)
   })
@@ -145,9 +145,9 @@ describe('a program', () => {
       writeFileSync(join(folder, 'openapi.json'), JSON.stringify((await owner.get('/api/openapi.json')).body))
       execFileSync('npx', ['openapi-typescript', 'openapi.json', '-o', 'api.d.ts'], { cwd: folder, stdio: 'pipe' })
       writeFileSync(
-        join(folder, 'client.ts'),
+        join(folder, 'client.mts'),
         `import createClient from 'openapi-fetch'
-import type { paths } from './api'
+import type { paths } from './api.d.ts'
 const api = createClient<paths>({ baseUrl: ${JSON.stringify(server.origin)}, headers: { authorization: 'Bearer ${token}' } })
 const made = await api.POST('/api/jobs', { body: { kindId: 'garden', title: 'By a generated client' } })
 if (!made.data) throw new Error(JSON.stringify(made.error))
@@ -161,6 +161,7 @@ process.stdout.write(JSON.stringify({ title, refused: refused.response.status, c
         '--noEmit',
         '--strict',
         '--skipLibCheck',
+        '--allowImportingTsExtensions',
         '--target',
         'esnext',
         '--module',
@@ -170,8 +171,8 @@ process.stdout.write(JSON.stringify({ title, refused: refused.response.status, c
         '--types',
         'node',
       ]
-      execFileSync('npx', ['tsc', ...flags, 'client.ts'], { cwd: folder, stdio: 'pipe' })
-      const said = execFileSync('npx', ['tsx', 'client.ts'], { cwd: folder, encoding: 'utf8' })
+      execFileSync('npx', ['tsc', ...flags, 'client.mts'], { cwd: folder, stdio: 'pipe' })
+      const said = execFileSync('npx', ['tsx', 'client.mts'], { cwd: folder, encoding: 'utf8' })
       expect(JSON.parse(said)).toEqual({ title: 'By a generated client', refused: 404, code: 'not-found' })
     } finally {
       rmSync(folder, { recursive: true, force: true })

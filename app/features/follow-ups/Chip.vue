@@ -38,6 +38,8 @@ const gone = computed(() => all.value.length > props.options.length)
 
 <style scoped>
 .chip {
+  width: auto;
+  flex: none;
   border-bottom: 2px solid var(--heather);
   max-width: 100%;
 }
