@@ -5,7 +5,7 @@ import type { Language } from '~~/core/text/language'
 import { api } from './api'
 
 /** What can be pretended (server/platform/config.ts). */
-export type Standin = 'cards' | 'identity' | 'post' | 'times'
+export type Standin = 'cards' | 'identity' | 'post' | 'times' | 'neighbour'
 interface Session {
   member: { id: string; name: string; role: Role; may: Right[] } | null
   handover: boolean

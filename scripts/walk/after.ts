@@ -212,7 +212,7 @@ async function quarter(keep: Keep, say: Say, heard: ReturnType<typeof listener>[
           enquiry: '',
           answer: null,
           starts,
-          ends: null,
+          ends: starts.replace('T16:00', 'T22:00'),
         },
         ...{
           timeZone: 'Europe/London',

@@ -4,7 +4,18 @@ import type { editContact, newContact } from '../../shared/jobs'
 import { searchable } from '../../shared/text'
 import { now } from '../platform/clock'
 import { write } from '../platform/db/client'
-import { contacts, flowAsks, guests, jobs, outbox, roundPeople, standingAnswers, tasks } from '../platform/db/schema'
+import {
+  contacts,
+  flowAsks,
+  guests,
+  jobs,
+  mailIn,
+  occurrences,
+  outbox,
+  roundPeople,
+  standingAnswers,
+  tasks,
+} from '../platform/db/schema'
 import { tellWhole, touch } from '../standing/touch'
 import { newId } from '../platform/ids'
 import { notFound } from '../platform/problem'
@@ -16,6 +27,8 @@ export const isUnused = sql`not exists (select 1 from ${jobs} where ${jobs.clien
   and not exists (select 1 from ${roundPeople} where ${roundPeople.contactId} = ${contacts.id})
   and not exists (select 1 from ${tasks} where ${tasks.contactId} = ${contacts.id})
   and not exists (select 1 from ${flowAsks} where ${flowAsks.contactId} = ${contacts.id})
+  and not exists (select 1 from ${occurrences} where ${occurrences.contactId} = ${contacts.id})
+  and not exists (select 1 from ${mailIn} where ${mailIn.contactId} = ${contacts.id})
   and not exists (select 1 from ${standingAnswers} where ${standingAnswers.contactId} = ${contacts.id})`
 
 /** Adds a contact. The same name and e-mail again gives back the one there is. */

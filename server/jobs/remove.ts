@@ -1,13 +1,20 @@
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { db, write } from '../platform/db/client'
 import {
+  deliveries,
   dues,
+  entries,
+  filed,
   flowAsks,
+  followRuns,
+  followSteps,
   guests,
   happenings,
   invoices,
   jobLines,
   jobs,
+  mailIn,
+  occurrences,
   outbox,
   papers,
   payments,
@@ -32,6 +39,11 @@ async function untouched(ids: readonly string[]): Promise<string[]> {
         and not exists (select 1 from ${guests} where ${guests.jobId} = ${jobs.id})
         and not exists (select 1 from ${standingLinks} where ${standingLinks.jobId} = ${jobs.id})
         and not exists (select 1 from ${tasks} where ${tasks.jobId} = ${jobs.id})
+        and not exists (select 1 from ${entries} where ${entries.jobId} = ${jobs.id})
+        and not exists (select 1 from ${filed} where ${filed.jobId} = ${jobs.id})
+        and not exists (select 1 from ${mailIn} where ${mailIn.jobId} = ${jobs.id})
+        and not exists (select 1 from ${followSteps}, ${followRuns} where ${followSteps.runId} = ${followRuns.id}
+          and ${followRuns.jobId} = ${jobs.id} and ${followSteps.state} = 'done')
         and not exists (select 1 from ${flowAsks} where ${flowAsks.jobId} = ${jobs.id})
         and not exists (select 1 from ${rhythms} where ${rhythms.jobId} = ${jobs.id})
         and (select count(*) from ${happenings} where ${happenings.jobId} = ${jobs.id}) <= 1`,
@@ -46,6 +58,11 @@ export async function removeJobs(ids: readonly string[]): Promise<string[]> {
     if (!gone.length) return gone
     for (const table of [happenings, jobLines, standings, dues, rhythmDays])
       await tx.delete(table).where(inArray(table.jobId, gone))
+    const ran = tx.select({ id: followRuns.id }).from(followRuns).where(inArray(followRuns.jobId, gone))
+    await tx.delete(followSteps).where(inArray(followSteps.runId, ran))
+    await tx.delete(followRuns).where(inArray(followRuns.jobId, gone))
+    await tx.delete(occurrences).where(inArray(occurrences.jobId, gone))
+    await tx.update(deliveries).set({ jobId: null }).where(inArray(deliveries.jobId, gone))
     await tx.delete(outbox).where(
       inArray(
         outbox.key,

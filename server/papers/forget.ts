@@ -1,18 +1,22 @@
-import { and, count, eq, gte, inArray, isNotNull, isNull, or } from 'drizzle-orm'
+import { and, count, eq, gte, inArray, isNotNull, isNull, ne, or } from 'drizzle-orm'
 import { FORGOTTEN, againstForgetting } from '../../core/people/forgetting'
 import { EMPTY_DRAFT } from '../../shared/draft'
 import type { ForgetLook } from '../../shared/out/person'
 import { changeContact } from '../contacts/contacts'
 import { now, today } from '../platform/clock'
+import { dropBlobs } from '../platform/blobs'
 import { db, write } from '../platform/db/client'
 import {
   contacts,
+  deliveries,
   dues,
   happenings,
   invoices,
   jobs,
   kinds,
+  mailIn,
   messages,
+  occurrences,
   outbox,
   papers,
   payments,
@@ -117,8 +121,24 @@ export async function forgetPerson(id: string): Promise<void> {
     await tx.delete(tags).where(and(eq(tags.of, 'person'), eq(tags.ofId, id)))
     await tx.update(tasks).set({ words: FORGOTTEN, contactId: null }).where(eq(tasks.contactId, id))
     await tx.delete(flowAsks).where(eq(flowAsks.contactId, id))
+    await forgetOutside(id)
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
+  })
+}
+
+/** What came in from them, and what other systems were told of them. */
+async function forgetOutside(id: string): Promise<void> {
+  await write(async (tx) => {
+    const letters = await tx.delete(mailIn).where(eq(mailIn.contactId, id)).returning({ files: mailIn.files })
+    await dropBlobs(
+      tx,
+      letters.flatMap((l) => l.files.map((f) => f.sha)),
+    )
+    const own = tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.clientId, id))
+    const told = and(ne(deliveries.what, 'file'), inArray(deliveries.jobId, own))
+    await tx.update(deliveries).set({ body: '{}' }).where(told)
+    await tx.update(occurrences).set({ by: '' }).where(eq(occurrences.contactId, id))
   })
 }
 
@@ -140,7 +160,7 @@ async function forgetJob(job: typeof jobs.$inferSelect): Promise<void> {
       await tx
         .update(happenings)
         .set({ detail: '' })
-        .where(and(ofJob, inArray(happenings.type, ['enquiry', 'answer', 'note'])))
+        .where(and(ofJob, inArray(happenings.type, ['enquiry', 'answer', 'answer-in', 'note'])))
       await tx.update(jobs).set({ notes: '' }).where(eq(jobs.id, job.id))
     } else {
       const [kind] = await tx.select({ name: kinds.name }).from(kinds).where(eq(kinds.id, job.kindId))

@@ -104,3 +104,17 @@ export const triedView = z.object({
   timeZone: z.string(),
 })
 export type TriedView = z.output<typeof triedView>
+
+/** The file tree, by path. */
+export const filedView = z.object({
+  rows: z.array(
+    z.object({
+      id: z.string(),
+      path: z.string(),
+      at: z.string(),
+      job: z.object({ id: z.string(), title: z.string() }).nullable(),
+    }),
+  ),
+  all: z.number(),
+})
+export type FiledView = z.output<typeof filedView>

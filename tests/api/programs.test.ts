@@ -49,7 +49,13 @@ describe('a program', () => {
       ['GET', '/api/account'],
     ] as const)
       expect(
-        (await program(await tokenOf(['read', 'jobs', 'settings', 'members', 'desk']))(method, path, method === 'POST' ? {} : undefined)).status,
+        (
+          await program(await tokenOf(['read', 'jobs', 'settings', 'members', 'desk']))(
+            method,
+            path,
+            method === 'POST' ? {} : undefined,
+          )
+        ).status,
         path,
       ).toBe(403)
   })

@@ -1,10 +1,14 @@
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import S3rver from 's3rver'
 import { Webhook } from 'standardwebhooks'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DeliveriesView, SystemsView, Tried } from '../../shared/out/systems'
 import { Caller, memberAs, signedIn } from '../support/caller'
-import { makeJob } from '../support/line'
+import { agreedJob, inDays, makeJob } from '../support/line'
 import { TestServer, until } from '../support/server'
 
 /** A system of somebody else's: what it was told, and how it answers. */
@@ -210,4 +214,55 @@ describe('another system', () => {
     ]
     for (const more of cases) expect((await add(more)).status, JSON.stringify(more)).toBe(422)
   })
+})
+
+describe('a place for files', () => {
+  it('is given sealed copies by S3, under the client and the year', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 's3-'))
+    const s3 = new S3rver({
+      port: 0,
+      address: '127.0.0.1',
+      silent: true,
+      directory: folder,
+      configureBuckets: [{ name: 'papers', configs: [] }],
+    })
+    const { port } = await s3.run()
+    try {
+      const put = (password: string) =>
+        add({ kind: 's3', name: 'The store', url: `http://127.0.0.1:${port}/papers`, user: 'S3RVER', password })
+      const { body: store } = await put('S3RVER')
+      expect((await owner.must<Tried>('POST', `/api/systems/${store.id}/try`)).status).toBe(200)
+      // A contract that was signed goes there, under its client and year.
+      await owner.must('POST', '/api/follow-ups', {
+        when: { kind: 'completed', of: '', days: 0 },
+        steps: [
+          {
+            after: { from: 'then', days: 0 },
+            act: { do: 'file', what: 'sealed', path: 'Clients/{client}/{year}', system: store.id },
+          },
+        ],
+      })
+      const job = await agreedJob(owner, { starts: `${inDays(-1)}T16:00`, ends: `${inDays(-1)}T20:00` })
+      await owner.must('POST', `/api/jobs/${job.id}/completed`, { day: inDays(-1) })
+      const { rows } = await until(
+        () => deliveries(store.id),
+        (d) => d.rows.length > 0 && d.rows.every((r) => r.state === 'done'),
+        60,
+      )
+      expect(rows.map((r) => r.body)).toEqual(
+        expect.arrayContaining([expect.stringMatching(/^Clients\/Petra Holm\/\d{4}\/.*\.pdf$/)]),
+      )
+      const kept = readdirSync(join(folder, 'papers'), { recursive: true }) as string[]
+      const pdf = kept.find((n) => n.endsWith('.pdf._S3rver_object'))!
+      expect(
+        readFileSync(join(folder, 'papers', pdf))
+          .subarray(0, 5)
+          .toString(),
+      ).toBe('%PDF-')
+      await remove(store.id)
+    } finally {
+      await s3.close()
+      rmSync(folder, { recursive: true, force: true })
+    }
+  }, 90_000)
 })

@@ -13,6 +13,7 @@ test('a follow-up is written as a sentence, tried, kept, followed once and undon
   await accessible(page)
   await page.getByRole('link', { name: 'Write one' }).click()
 
+  await expect(page.getByText(/Once it is whole it is tried on past jobs/)).toBeVisible()
   await test.step('when, and if, then: each a choice', async () => {
     await choose(page, 'Of what', 'the tag “regular”')
     await choose(page, 'What occurs', 'put on')

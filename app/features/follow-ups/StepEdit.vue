@@ -227,7 +227,7 @@ const on = (value: boolean) => ({ value, label: value ? 'put on' : 'take off' })
         rows="2"
         maxlength="10000"
         class="font-mono"
-        placeholder='{"text": "{client} has signed {paper}"}'
+        placeholder="{&quot;text&quot;: &quot;{client} has signed {paper}&quot;}"
         @update:model-value="set({ body: $event ?? '' })"
     /></label>
   </li>

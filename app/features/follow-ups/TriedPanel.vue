@@ -10,7 +10,9 @@ const many = (n: number, word: string) => `${n.toLocaleString('en')} ${word}${n 
 
 <template>
   <h2 class="text-m font-semibold text-ink">What it would have done</h2>
-  <Skeleton v-if="!t" height="160px" />
+  <p v-if="!t" class="soft">
+    Once it is whole it is tried on past jobs: what it would have done, and what it would have left out.
+  </p>
   <template v-else>
     <p class="soft" role="status">
       on the last {{ t.days }} days: {{ many(t.jobs, 'job') }}, {{ many(t.things, 'thing')

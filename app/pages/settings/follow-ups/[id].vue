@@ -96,7 +96,7 @@ const remove = () =>
           placeholder="every kind of job"
           :max-selected-labels="4"
           aria-label="On which kinds of job"
-          class="min-w-50"
+          class="w-auto min-w-50 max-w-full"
         />
       </div>
       <hr class="my-4 border-0 border-t border-t-hairline" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { FollowUpsView } from '~~/shared/out/follow-ups'
+import FolderList from '~/features/follow-ups/FolderList.vue'
 import SettingPage from '~/features/settings/SettingPage.vue'
 import { blank, useFollowUps } from '~/features/follow-ups/useFollowUps'
 
@@ -58,6 +59,7 @@ const toggle = (id: string, title: string, on: boolean) =>
         </li>
       </ul>
       <EmptyList v-else words="Nothing happens by itself yet but what every job does." />
+      <FolderList />
       <section v-if="left.length" class="mt-8 grid gap-2" aria-labelledby="begin">
         <h2 id="begin">To begin with</h2>
         <ul class="ledger">
