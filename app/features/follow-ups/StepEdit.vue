@@ -57,6 +57,7 @@ const facts = computed(() =>
     (f) => !['starts', 'ends', 'clientId', 'people'].includes(f.value),
   ),
 )
+const EXAMPLE = '{"text": "{client} has signed {paper}"}'
 const on = (value: boolean) => ({ value, label: value ? 'put on' : 'take off' })
 </script>
 
@@ -227,7 +228,7 @@ const on = (value: boolean) => ({ value, label: value ? 'put on' : 'take off' })
         rows="2"
         maxlength="10000"
         class="font-mono"
-        placeholder="{&quot;text&quot;: &quot;{client} has signed {paper}&quot;}"
+        :placeholder="EXAMPLE"
         @update:model-value="set({ body: $event ?? '' })"
     /></label>
   </li>
