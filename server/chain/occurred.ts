@@ -4,7 +4,6 @@ import type { RoundEvent } from '../../core/rounds/rounds'
 import type { Db } from '../platform/db/client'
 import { papers, roundPeople, rounds } from '../platform/db/schema'
 import { occurred } from '../queue/occurred'
-import type { Actor } from './record'
 import { papersOf } from './papers'
 
 /** Events of a round that others may wait for. */
@@ -31,7 +30,7 @@ export async function roundOccurred(
   roundId: string,
   { at, seq }: { at: string; seq: number },
   event: RoundEvent,
-  actor: Actor,
+  by: string,
 ): Promise<void> {
   const kind = HEARD[event.type]
   if (!kind) return
@@ -53,7 +52,7 @@ export async function roundOccurred(
     paperId: round.paperId,
     contactId: person?.contactId ?? null,
     of: paperOf(round),
-    by: actor.name,
+    by,
   })
 }
 

@@ -48,7 +48,7 @@ export async function record(
     const data = JSON.parse(JSON.stringify({ ...rest, ...more })) as Json
     const { round, ...row } = append(last ?? null, { round: roundId, at, type, actor: { ...actor }, data })
     await tx.insert(roundEvents).values({ roundId: round, ...row })
-    await roundOccurred(tx, roundId, { at, seq: row.seq }, event, actor)
+    await roundOccurred(tx, roundId, { at, seq: row.seq }, event, actor.name)
     return { before, after: apply(before, event, at), at, seq: row.seq }
   })
 }

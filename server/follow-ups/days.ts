@@ -1,4 +1,4 @@
-import { and, eq, gte, isNull, lte } from 'drizzle-orm'
+import { and, asc, eq, gte, isNull, lte } from 'drizzle-orm'
 import { type Day, addDays, dayOf, daysBetween, localOf } from '../../core/calendar/dates'
 import { atTime } from '../../core/follow-ups/engine'
 import type { FollowUp } from '../../core/follow-ups/model'
@@ -65,7 +65,10 @@ export async function clockedOf(
           lte(rounds.createdAt, `${addDays(quotes[1], 2)}`),
         ),
       )
-    for (const [jobId, of] of groupedBy(rows, (r) => r.jobId))
+      .orderBy(asc(rounds.createdAt))
+    // One that was sent anew waits from then on.
+    const latest = [...new Map(rows.map((r) => [r.paper.id, r])).values()]
+    for (const [jobId, of] of groupedBy(latest, (r) => r.jobId))
       put(of[0]!, {
         quotes: of.map((r) => ({ paperId: r.paper.id, of: paperOf(r.paper), sent: dayOf(r.at, timeZone) })),
         ...(out.get(jobId)?.day ? { day: out.get(jobId)!.day } : {}),

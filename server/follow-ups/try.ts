@@ -57,6 +57,8 @@ export async function tryOut(id: string, given: FollowUpRead, days: number): Pro
     days,
     jobs: new Set(intents.map((i) => of.get(i.occurrence)!.jobId)).size,
     things: intents.length,
+    looked: all.length,
+    all: found.length,
     rows: intents
       .slice(-SHOWN)
       .reverse()

@@ -16,6 +16,3 @@ export interface Doing {
 
 /** What a step did, or why it had nothing to do, in words; or that it has to wait for something. */
 export type Done = { did: string; made?: MadeBy } | { left: string } | { wait: string }
-
-/** The job a step is about; acts that need one are refused without. */
-export class NoJob extends Error {}

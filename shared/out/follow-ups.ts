@@ -92,6 +92,9 @@ export const triedView = z.object({
   days: z.number(),
   jobs: z.number(),
   things: z.number(),
+  /** How many things that occurred were looked at, the newest, and of how many. */
+  looked: z.number(),
+  all: z.number(),
   rows: z.array(
     z.object({ at: z.string(), job: z.object({ id: z.string(), title: z.string() }).nullable(), words: z.string() }),
   ),

@@ -171,7 +171,8 @@ describe('somebody without an address', () => {
       (l) => l.length > 0,
       40,
     )
-    expect(copies.map((m) => m.attachments.length)).toEqual([1])
+    // The sealed copy, and the day for their calendar.
+    expect(copies.map((m) => m.attachments.map((a) => a.split('.').at(-1)))).toEqual([['pdf', 'ics']])
     expect(wordsOf(await sealed(paper))).toContain(`wants their copy at ${to}`)
   })
 })

@@ -18,6 +18,10 @@ const many = (n: number, word: string) => `${n.toLocaleString('en')} ${word}${n 
       on the last {{ t.days }} days: {{ many(t.jobs, 'job') }}, {{ many(t.things, 'thing')
       }}{{ t.left.length ? `, ${t.left.length} left out` : '' }}
     </p>
+    <p v-if="t.all > t.looked" class="soft small">
+      The newest {{ t.looked.toLocaleString('en') }} of {{ t.all.toLocaleString('en') }} things that occurred were
+      looked at.
+    </p>
     <p v-for="p in t.problems" :key="p" class="notice trouble" role="alert">{{ p }}</p>
     <ol
       v-if="t.rows.length"

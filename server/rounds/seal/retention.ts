@@ -7,6 +7,8 @@ import { nextAt, now, today } from '../../platform/clock'
 import { type Db, db, write } from '../../platform/db/client'
 import {
   comments,
+  deliveries,
+  filed,
   happenings,
   jobs,
   letGo,
@@ -154,6 +156,9 @@ export async function letRoundGo(roundId: string, years: number): Promise<void> 
         .onConflictDoUpdate({ target: letGo.roundId, set: gone })
     }
     const shas = await takeRows(tx, of)
+    // Copies in folders go with them.
+    await tx.delete(filed).where(inArray(filed.sha, shas))
+    await tx.update(deliveries).set({ sha: null }).where(inArray(deliveries.sha, shas))
     await dropBlobs(tx, [...shas, ...versions.map((v) => v.pdfSha)])
     await note({
       jobId: told.jobId,
