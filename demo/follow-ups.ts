@@ -4,15 +4,16 @@ import { addFollowUp } from '../server/follow-ups/manage'
 import { setTags, tagsOn } from '../server/follow-ups/tags'
 import { eq } from 'drizzle-orm'
 import { db } from '../server/platform/db/client'
-import { jobs } from '../server/platform/db/schema'
+import { jobs, members } from '../server/platform/db/schema'
 
-/** What happens by itself at Larkmoor: four of the six to begin with, and one of its own, which has run once. */
-export async function addFollowUps(owner: string): Promise<void> {
+/** What happens by itself at Larkmoor: three of the six to begin with, one that isn't on yet, and one of its own, which has run once. */
+export async function addFollowUps(): Promise<void> {
+  const [owner] = await db().select({ id: members.id }).from(members).where(eq(members.role, 'owner'))
   const by = 'Maren Fosse'
-  for (const { key: _key, ...starter } of startersFor(owner).filter(
+  for (const { key, ...starter } of startersFor(owner!.id).filter(
     (s) => s.key !== 'after-the-day' && s.key !== 'final-invoice',
   ))
-    await addFollowUp(newFollowUp.parse(starter), by)
+    await addFollowUp(newFollowUp.parse({ ...starter, on: key !== 'contract-signed' }), by)
   await addFollowUp(
     newFollowUp.parse({
       title: 'Lit early: it stands in the calendar',

@@ -320,13 +320,14 @@ export async function seedDemo(): Promise<void> {
         }
         await addLinks(owner)
         await addTasks(start, owner, staff)
-        await addFollowUps(owner)
       },
     )
   } finally {
     playing = false
     await sealed
   }
+  // From now on: nothing of what was is followed.
+  await addFollowUps()
   await drain(soon, now())
 }
 
