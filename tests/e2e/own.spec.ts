@@ -136,7 +136,8 @@ test('items and jobs come in from files, looked at first, and go out again', asy
     await accessible(page)
     await page.getByRole('button', { name: 'Bring in 1 job' }).click()
     await expect(page.getByText('1 job brought in.')).toBeVisible()
-    const found = async () => (await api.must<{ rows: { id: string }[] }>('GET', '/api/jobs?when=all&find=Moon%20plunge')).rows
+    const found = async () =>
+      (await api.must<{ rows: { id: string }[] }>('GET', '/api/jobs?when=all&find=Moon%20plunge')).rows
     const [row] = await found()
     expect(await jobOf(api, row!.id)).toMatchObject({ kind: { id: 'session' }, starts: `${inDays(33)}T20:00` })
     await page.getByRole('button', { name: 'Undo' }).click()
