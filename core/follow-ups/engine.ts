@@ -72,6 +72,26 @@ export function dueOf({ from, days }: After, at: string, jobDay: Day | null, pla
   return due < at ? at : due
 }
 
+/** {@link dueOf} for many: what a day, or the same instant, comes to is worked out once. */
+function dues(place: Place) {
+  const onDay = new Map<Day, string>()
+  let last = ''
+  let later = new Map<number, string | null>()
+  return (after: After, at: string, jobDay: Day | null): string | null => {
+    if (after.from === 'then') {
+      if (after.days === 0) return at
+      if (last !== at) [last, later] = [at, new Map()]
+      if (!later.has(after.days)) later.set(after.days, dueOf(after, at, jobDay, place))
+      return later.get(after.days)!
+    }
+    if (!jobDay) return null
+    const day = addDays(jobDay, after.days)
+    const due = onDay.get(day) ?? atTime(day, place)
+    onDay.set(day, due)
+    return due < at ? at : due
+  }
+}
+
 /** Whether a trigger means an occurrence. Tags are the same whatever their capitals. */
 export const fits = (t: Trigger, o: Pick<Occurrence, 'kind' | 'of' | 'days'>): boolean =>
   t.kind === o.kind &&
@@ -121,6 +141,7 @@ export function follow(
   const intents: Intent[] = []
   const left: Left[] = []
   const lately = new Lately()
+  const due = dues(place)
   for (const o of once) {
     const concerned = byKind.get(o.kind)?.filter((f) => fits(f.when, o) && o.at >= f.since)
     if (!concerned?.length) continue
@@ -154,9 +175,9 @@ export function follow(
       lately.add(f.id, at)
       const day = (facts['job.day'] as string | null | undefined) ?? null
       f.steps.forEach(({ after, act }, step) => {
-        const due = dueOf(after, o.at, day, place)
-        if (due === null) leave({ kind: 'no-day', step })
-        else intents.push({ key: `${keyOf(f.id, o.id)} ${step}`, followUp: f.id, occurrence: o.id, step, due, act })
+        const at = due(after, o.at, day)
+        if (at === null) leave({ kind: 'no-day', step })
+        else intents.push({ key: `${keyOf(f.id, o.id)} ${step}`, followUp: f.id, occurrence: o.id, step, due: at, act })
       })
     }
   }
