@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Act, type Tests, deeds, filed, occurrenceKinds, recipients, tests } from '../core/follow-ups/model'
+import { type Act, type Tests, filed, occurrenceKinds, recipients, tests } from '../core/follow-ups/model'
 import { isTimed } from '../core/follow-ups/model'
 import { strangeValues } from '../core/follow-ups/values'
 import { languages } from '../core/text/language'
@@ -118,7 +118,6 @@ export const act = z.discriminatedUnion('do', [
   acts.entry,
   acts.job,
 ])
-export const actKinds = deeds
 
 const whole = z.object({
   title: line(120).default(''),

@@ -1,5 +1,5 @@
 import { and, eq, gt, sql } from 'drizzle-orm'
-import { FLOOD, follow } from '../../core/follow-ups/engine'
+import { FLOOD, fits, follow } from '../../core/follow-ups/engine'
 import { whyWords } from '../../core/follow-ups/words'
 import { outOfQuiet } from '../../core/rounds/times'
 import { db, write } from '../platform/db/client'
@@ -28,7 +28,8 @@ export async function followOccurrence(n: number): Promise<void> {
   const [row] = await db().select().from(occurrences).where(eq(occurrences.n, n))
   if (!row) return
   const occurrence = asOccurrence(row)
-  const waiting = await waitingFor(occurrence.kind)
+  // Who waits for another paper, tag or stage needs nothing read.
+  const waiting = (await waitingFor(occurrence.kind)).filter((f) => fits(f.when, occurrence))
   if (!waiting.length) return
   const { facts } = await subjectOf(occurrence)
   const business = await theBusiness()

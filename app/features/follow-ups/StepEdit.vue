@@ -42,6 +42,10 @@ const KINDS = [
   { value: 'waiver', label: 'a waiver' },
   { value: 'form', label: 'a form' },
 ]
+const WHOSE = [
+  { value: 'job', label: 'of the job' },
+  { value: 'person', label: 'of the person' },
+]
 const FILES = [
   { value: 'sealed', label: 'the sealed copy' },
   { value: 'invoice', label: 'the invoice' },
@@ -115,15 +119,7 @@ const on = (value: boolean) => ({ value, label: value ? 'put on' : 'take off' })
           placeholder="a tag"
           @update:model-value="set({ tag: $event ?? '' })"
         />
-        <Chip
-          label="Of what"
-          :options="[
-            { value: 'job', label: 'of the job' },
-            { value: 'person', label: 'of the person' },
-          ]"
-          :model-value="act.what"
-          @update:model-value="set({ what: $event })"
-        />
+        <Chip label="Of what" :options="WHOSE" :model-value="act.what" @update:model-value="set({ what: $event })" />
       </template>
       <template v-else-if="act.do === 'task'">
         <Chip
@@ -146,10 +142,7 @@ const on = (value: boolean) => ({ value, label: value ? 'put on' : 'take off' })
       <template v-else-if="act.do === 'fact'">
         <Chip
           label="Of what"
-          :options="[
-            { value: 'job', label: 'of the job' },
-            { value: 'person', label: 'of the person' },
-          ]"
+          :options="WHOSE"
           :model-value="act.what"
           @update:model-value="
             set({ what: $event, fact: $event === 'person' ? 'email' : (c.jobFacts[0]?.value ?? 'place') })
