@@ -1,5 +1,9 @@
 import { startersFor } from '../core/follow-ups/starters'
 import { newFollowUp } from '../shared/follow-ups'
+import { newSystem } from '../shared/systems'
+import { tellHow } from '../server/gateways/neighbour'
+import { feedView, keepFeed } from '../server/systems/feeds'
+import { addSystem } from '../server/systems/systems'
 import { addFollowUp } from '../server/follow-ups/manage'
 import { setTags, tagsOn } from '../server/follow-ups/tags'
 import { eq } from 'drizzle-orm'
@@ -29,4 +33,22 @@ export async function addFollowUps(): Promise<void> {
   )
   const [lodge] = await db().select({ id: jobs.id }).from(jobs).where(eq(jobs.title, 'Tarrant lodge'))
   if (lodge) await setTags('job', lodge.id, [...(await tagsOn('job', lodge.id)), 'lit early'])
+}
+
+/** The neighbour is one of the systems Larkmoor talks to, where it is known what address Upwold is started at. */
+export async function addNeighbour(origin: string): Promise<void> {
+  const [owner] = await db().select({ id: members.id }).from(members).where(eq(members.role, 'owner'))
+  const { secret } = await addSystem(
+    newSystem.parse({
+      kind: 'hook',
+      name: 'The neighbour',
+      url: `${origin}/standin/neighbour/calls`,
+      events: ['invoiced', 'paid', 'signed-all', 'completed'],
+      key: 'demo-neighbour',
+    }),
+    'Maren Fosse',
+  )
+  await keepFeed(owner!.id, ['jobs', 'stages', 'deadlines', 'tasks', 'entries'])
+  const { url } = await feedView(owner!.id)
+  await tellHow({ how: 'takes', secret: secret!, calendar: new URL(url!).pathname })
 }

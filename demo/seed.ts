@@ -56,7 +56,7 @@ import {
 } from './data'
 import { bringAgreement } from './bring'
 import { addLinks } from './links'
-import { addFollowUps } from './follow-ups'
+import { addFollowUps, addNeighbour } from './follow-ups'
 import { addTasks } from './tasks'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
@@ -290,7 +290,7 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
 }
 
 /** Fills an empty database with the demo business, through the services, around today's date. */
-export async function seedDemo(): Promise<void> {
+export async function seedDemo(origin?: string): Promise<void> {
   begun = Date.now()
   start = today(BUSINESS.timeZone)
   goTo(-90, 9)
@@ -328,6 +328,7 @@ export async function seedDemo(): Promise<void> {
   }
   // From now on: nothing of what was is followed.
   await addFollowUps()
+  if (origin) await addNeighbour(origin)
   await drain(soon, now())
 }
 

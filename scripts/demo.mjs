@@ -4,13 +4,14 @@ import { build, freePort, install, root, say, seed, serve } from './lib.mjs'
 await install()
 await build()
 const folder = join(root, '.data/demo')
-seed(folder)
 const wanted = Number(process.env.PORT ?? 3000)
 const free = await fetch(`http://localhost:${wanted}/`).then(
   () => false,
   () => true,
 )
-const server = await serve(folder, free ? wanted : await freePort())
+const port = free ? wanted : await freePort()
+seed(folder, { UPWOLD_ORIGIN: `http://localhost:${port}` })
+const server = await serve(folder, port)
 say(`
 Larkmoor Saunas is open at  ${server.origin}
 

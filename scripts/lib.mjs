@@ -103,13 +103,14 @@ export const freePort = () =>
 export const STANDINS = { UPWOLD_STANDINS: 'cards,identity,post,times,neighbour', UPWOLD_POST_ROOM_OPENS: 'yes' }
 
 /** A fresh database with the demo business in `folder`. */
-export function seed(folder) {
+export function seed(folder, env = {}) {
   rmSync(folder, { recursive: true, force: true })
   mkdirSync(folder, { recursive: true })
   run('npx', ['tsx', 'scripts/seed.ts'], {
     ...STANDINS,
     UPWOLD_DATA: folder,
     UPWOLD_WORKER: join(root, '.output/server/worker/index.mjs'),
+    ...env,
   })
 }
 

@@ -144,6 +144,8 @@ export const stepActs = z.object({ do: z.enum(['again', 'stop', 'undo']) })
 export const runsQuery = z.object({
   followUp: id.optional(),
   job: id.optional(),
+  /** Only runs with a step that is so; `left`: only those that did nothing. */
+  state: z.enum(['waiting', 'done', 'refused', 'stopped', 'left']).optional(),
   after: z.string().max(400).optional(),
 })
 

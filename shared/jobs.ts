@@ -56,6 +56,8 @@ export const editContact = contactFacts
   .extend({
     /** They aren't reminded of what is late. */
     lateHold: z.boolean(),
+    notes: prose(10_000),
+    supplier: z.boolean(),
   })
   .partial()
 

@@ -30,6 +30,8 @@ export const saveTemplate = z.object({
   kind: z.enum(templateKinds).optional(),
   /** How long one that was signed holds. */
   holds: z.enum(HOLDS).optional(),
+  /** Whom papers made from it are for. */
+  target: z.enum(['clients', 'staff']).optional(),
   archived: z.boolean().optional(),
 })
 export const saveClause = z.object({

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { Bell } from '@lucide/vue'
+import vTooltip from 'primevue/tooltip'
 import type { Standin } from '~/composables/session'
 import { useNeeds } from '~/features/today/useToday'
 
@@ -100,6 +102,15 @@ const acts = computed(() => [
       <span class="grow" />
       <FindBox />
       <NuxtLink v-if="session.may('desk')" to="/desk" external class="desk">Front desk</NuxtLink>
+      <NuxtLink
+        v-tooltip.bottom="'Notices'"
+        to="/notices"
+        class="bell"
+        :aria-label="needs.data?.notices ? `Notices, ${needs.data.notices} new` : 'Notices'"
+        ><Bell :size="20" /><span v-if="needs.data?.notices" class="needs" aria-hidden="true">{{
+          needs.data.notices > 99 ? '99+' : needs.data.notices
+        }}</span></NuxtLink
+      >
       <Button
         unstyled
         class="avatar"

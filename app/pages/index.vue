@@ -4,6 +4,7 @@ import type { TodayView } from '~~/shared/overview'
 import ComingStrip from '~/features/today/ComingStrip.vue'
 import FirstSteps from '~/features/today/FirstSteps.vue'
 import MoneyRow from '~/features/today/MoneyRow.vue'
+import PulseStrip from '~/features/pulse/PulseStrip.vue'
 import ShortLedger from '~/features/today/ShortLedger.vue'
 import { summaryOf } from '~/features/today/summary'
 import { useToday } from '~/features/today/useToday'
@@ -98,7 +99,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
         </div>
         <aside>
           <MoneyRow :sums="view.money" :currency="view.currency" />
-          <h2 class="gap">Just happened</h2>
+          <h2 class="gap"><NuxtLink to="/timeline">Just happened</NuxtLink></h2>
           <ul class="ledger small">
             <li v-for="h in view.happened" :key="h.id" class="py-[9px] px-0">
               <span class="soft">{{ whenWords(h.at, view.today) }}</span>
@@ -110,6 +111,7 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
           </ul>
         </aside>
       </div>
+      <PulseStrip />
       <ComingStrip :view="view" />
     </template>
     <WaitingPage v-else-if="!problem" />

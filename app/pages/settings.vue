@@ -23,6 +23,7 @@ const QUESTIONS = [
 const places = computed(() => [
   ...(session.may('settings') ? QUESTIONS : []),
   ...(session.may('members') ? [['/settings/members', 'Who works here, who may what'] as const] : []),
+  ['/settings/notices', 'What am I told?'] as const,
   ['/settings/me', 'How I sign in'] as const,
 ])
 watch(

@@ -28,6 +28,16 @@ const OF: Record<string, ThreadGroup> = {
 /** The group of a row by its type; what happens to papers, and what isn't known, is with the papers. */
 export const threadGroup = (type: string): ThreadGroup => (Object.hasOwn(OF, type) ? OF[type]! : 'papers')
 
+/** What a person's thread can be narrowed down to, beside their visits; what isn't named is about papers. */
+export const personParts = {
+  messages: ['question', 'answer', 'answer-in', 'enquiry', 'bounced', 'nudged', 'wrote'],
+  money: [
+    ...['accepted', 'asked-money', 'disputed', 'invoice', 'invoice-waits', 'invoiced', 'paid', 'paid-back', 'refused'],
+    ...['credit', 'credited', 'taken-back', 'deposit-settled', 'plan'],
+  ],
+  notes: ['note', 'job', 'changed', 'tag', 'task', 'follow-up'],
+} as const satisfies Record<string, readonly string[]>
+
 interface Foldable {
   kind: string
   title: string

@@ -41,6 +41,13 @@ export function deadlineOf(
   }
 }
 
+/** The next instant after `at` at which a clock in a zone says this time. */
+export function atClock(at: string, time: string, timeZone: string): string {
+  const day = dayOf(at, timeZone)
+  const next = utcOf(`${day}T${time}`, timeZone)
+  return next > new Date(at).toISOString() ? next : utcOf(`${addDays(day, 1)}T${time}`, timeZone)
+}
+
 /** Whether an instant falls into quiet hours. */
 export function isQuiet(at: string, quiet: QuietHours, timeZone: string): boolean {
   const time = localOf(at, timeZone).slice(11)

@@ -9,6 +9,7 @@ import { type StandingLink, standingLinkAt } from '../rounds/open/links'
 import { take } from '../platform/throttle'
 import { type Door, behindDoor } from '../members/keys'
 import { type Token, behindToken } from '../systems/tokens'
+import { type OwnHolder, ownPageAt, ownPass } from '../contacts/own-page'
 import { isFirstKey } from '../setup/found'
 import { type Session, type Visitor, LONGEST_SECONDS, openSession, sessionLives, sessionOf } from '../members/sessions'
 import { fromWhere } from './where'
@@ -18,7 +19,8 @@ import { fromWhere } from './where'
  * they have proved who they are; `signer` has, where that is asked; `drawing` only puts in a signature; `pad` is a second
  * screen at the desk. `founder` holds the
  * address that is printed at the first start, while there is no business; `door` a member's invitation or new password;
- * `standing` whoever opens a standing link.
+ * `standing` whoever opens a standing link; `own-address` whoever has the address of somebody's own page, `own` who has proved
+ * that it is theirs.
  * One of the rights of members, or several of which one is enough, lets in whoever has it (core/members/rights.ts).
  */
 export const RULES = [
@@ -33,6 +35,8 @@ export const RULES = [
   'founder',
   'door',
   'standing',
+  'own',
+  'own-address',
 ] as const
 export type Rule = (typeof RULES)[number] | Right | readonly Right[]
 
@@ -53,6 +57,8 @@ declare module 'h3' {
     door?: Door
     /** The standing link an address opens. */
     standing?: StandingLink
+    /** Whose own page an address opens. */
+    own?: OwnHolder
   }
 }
 
@@ -82,6 +88,9 @@ export async function authorise(event: H3Event, who: Rule, token: string): Promi
       return authoriseDoor(event, token)
     case 'standing':
       return authoriseStanding(event, token)
+    case 'own':
+    case 'own-address':
+      return authoriseOwn(event, who, token)
     case 'founder':
       return authoriseFounder(event, token)
     default:
@@ -106,6 +115,18 @@ async function authoriseStanding(event: H3Event, token: string): Promise<void> {
     throw unknownLink()
   }
   event.context.standing = link
+}
+
+async function authoriseOwn(event: H3Event, who: 'own' | 'own-address', token: string): Promise<void> {
+  const holder = await ownPageAt(token)
+  if (!holder) {
+    await take('link guess', fromWhere(event).ip)
+    throw unknownLink()
+  }
+  event.context.own = holder
+  event.context.proved = getCookie(event, ownName(holder)) === ownPass(holder)
+  if (who === 'own' && !event.context.proved)
+    throw new Problem('not-signed-in', 'Show first that it is you.', {}, { reason: 'prove' })
 }
 
 async function authoriseFounder(event: H3Event, key: string): Promise<void> {
@@ -249,6 +270,13 @@ const passName = (personId: string) => named(`pass-${personId.slice(0, 12)}`)
 /** Leaves in a signer's browser that they have proved who they are; only the server reads it. */
 export function keepPass(event: H3Event, personId: string, pass: string): { ok: true } {
   setCookie(event, passName(personId), pass, cookie(60 * 60 * 24 * 90))
+  return { ok: true }
+}
+
+const ownName = ({ contact }: OwnHolder) => named(`own-${contact.id.slice(0, 12)}`)
+/** Leaves in a browser that the page is its holder's; only the server reads it. */
+export function keepOwnPass(event: H3Event, holder: OwnHolder, pass: string): { ok: true } {
+  setCookie(event, ownName(holder), pass, cookie(60 * 60 * 24 * 90))
   return { ok: true }
 }
 

@@ -8,7 +8,11 @@ import { deliver, giveUp, tellSystems } from '../systems/deliver'
 import { backUpNow } from '../business/backups'
 import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
-import { mailClient, mailDoor, mailMember, mailOwner } from '../messages/house'
+import type { NoticeKind } from '../../core/notices/notices'
+import { mailClient, mailDoor, mailPerson } from '../messages/house'
+import { readLaid } from '../jobs/laid'
+import { dailyLetters, tellMember, tellOfJob, tellOfPerson } from '../messages/notices'
+import { mailOwn, mailOwnCode } from '../messages/own'
 import { mailDeposit, mailInvoice, mailLate, mailReceipt, mailStatement } from '../messages/money'
 import { remindLate } from '../money/late'
 import { mailAnswer, mailAsk, mailCode, mailCopy, mailNews, mailTold } from '../messages/round'
@@ -44,7 +48,7 @@ import { tidy } from '../members/tidy'
 const s = (v: unknown) => String(v)
 
 /** What waits for others outside. */
-export const APART = ['deliver', 'mail.fetch'] as const
+export const APART = ['deliver', 'mail.fetch', 'calendars.laid'] as const
 
 /** Everything that is done later, by kind. */
 export const handlers: Record<string, Handler> = {
@@ -64,11 +68,18 @@ export const handlers: Record<string, Handler> = {
   'mail.receipt': (e) => mailReceipt(e.key, s(e.payload.jobId), s(e.payload.paymentId)),
   'mail.code': (e) =>
     mailCode(e.key, s(e.payload.personId), s(e.payload.nonce), e.payload.by === 'text' ? 'text' : 'email'),
+  'mail.own': (e) => mailOwn(e.key, s(e.payload.contactId), s(e.payload.nonce)),
+  'mail.own-code': (e) => mailOwnCode(e.key, s(e.payload.contactId), s(e.payload.nonce)),
+  'mail.asks': (e) => tellOfPerson(e.key, s(e.payload.contactId), s(e.payload.words)),
   'mail.flow': (e) => mailFlow(e.key, s(e.payload.askId), s(e.payload.nonce)),
   'mail.told': (e) => mailTold(e.key, s(e.payload.personId)),
   'mail.answer': (e) => mailAnswer(e.key, s(e.payload.personId), s(e.payload.question), s(e.payload.answer)),
   'mail.member': (e) =>
-    mailMember(e.key, s(e.payload.memberId), e.payload.message as { subject: string; words: string; path: string }),
+    tellMember(
+      e.key,
+      s(e.payload.memberId),
+      e.payload.message as { subject: string; words: string; path: string; kind?: NoticeKind },
+    ),
   'mail.door': (e) =>
     mailDoor(
       e.key,
@@ -76,6 +87,8 @@ export const handlers: Record<string, Handler> = {
       s(e.payload.nonce),
       e.payload.purpose === 'invited' ? 'invited' : 'forgotten',
     ),
+  'notices.daily': () => dailyLetters(),
+  'calendars.laid': () => readLaid(),
   follow: async (e) => {
     await followOccurrence(Number(e.payload.n))
     await tellSystems(Number(e.payload.n))
@@ -89,7 +102,8 @@ export const handlers: Record<string, Handler> = {
   'mail.copy': (e) => mailCopy(e.key, s(e.payload.personId)),
   'mail.deposit': (e) => mailDeposit(e.key, s(e.payload.jobId)),
   'mail.owner': (e) =>
-    mailOwner(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words), s(e.payload.about)),
+    tellOfJob(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words), s(e.payload.about)),
+  'mail.person': (e) => mailPerson(e.key, s(e.payload.contactId), s(e.payload.subject), s(e.payload.words)),
   'mail.client': (e) => mailClient(e.key, s(e.payload.jobId), s(e.payload.subject), s(e.payload.words)),
   'mail.invoice': (e) => mailInvoice(e.key, s(e.payload.jobId), s(e.payload.number), s(e.payload.sha)),
   list: (e) => workList(s(e.payload.listId)),

@@ -8,6 +8,7 @@ import { contacts, jobs, members, tasks } from '../platform/db/schema'
 import { idBy, makeOnce } from '../platform/once'
 import { Problem, notFound } from '../platform/problem'
 import { occurred } from '../queue/occurred'
+import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { tellScreens } from '../standing/touch'
 
@@ -34,6 +35,19 @@ async function tell(task: Pick<Task, 'jobId'>, words: string): Promise<void> {
   else tellScreens(null, null)
 }
 
+/** Tells whoever a task is for, unless nobody in particular is meant. */
+async function tellWhose(task: Pick<Task, 'id' | 'words' | 'day' | 'jobId' | 'memberId'>, by: string): Promise<void> {
+  if (!task.memberId) return
+  await enqueue('mail.member', `task:${task.id}:${task.memberId}`, {
+    memberId: task.memberId,
+    message: {
+      subject: `For you to do: ${task.words.slice(0, 150)}`,
+      words: `${by} gave it to you${task.day ? `, by ${formatDay(task.day)}` : ''}.`,
+      path: task.jobId ? `/jobs/${task.jobId}` : '/',
+    },
+  })
+}
+
 /** Gives somebody a task. The same key twice is one. Returns its id. */
 export async function giveTask({ key, ...given }: NewTask, by: string): Promise<string> {
   const id = idBy('k', key)
@@ -47,6 +61,7 @@ export async function giveTask({ key, ...given }: NewTask, by: string): Promise<
     await tx.insert(tasks).values({ id, ...given, createdAt: now(), by })
     const whose = name ? ` for ${name}` : ''
     await tell(given, `Task${whose}: ${given.words}${given.day ? `, by ${formatDay(given.day)}` : ''}`)
+    if (name !== by) await tellWhose({ ...given, id }, by)
     return id
   })
 }
@@ -65,6 +80,7 @@ export async function changeTask(id: string, change: z.output<typeof editTask>, 
       ...(name !== undefined && change.memberId !== task.memberId ? [name ? `${name}’s now` : 'nobody’s now'] : []),
       ...(change.words !== undefined && change.words !== task.words ? [`“${change.words}” now`] : []),
     ]
+    if (name && name !== by && change.memberId !== task.memberId) await tellWhose({ ...task, ...change }, by)
     if (said.length) await tell(task, `Task “${task.words.slice(0, 120)}” is ${said.join(', ')}, says ${by}`)
   })
 }

@@ -1,10 +1,10 @@
-import { and, desc, eq, ne } from 'drizzle-orm'
+import { and, desc, eq, like, ne } from 'drizzle-orm'
 import { Webhook } from 'standardwebhooks'
 import { z } from 'zod'
 import { putBlob } from '../platform/blobs'
 import { now } from '../platform/clock'
 import { db, write } from '../platform/db/client'
-import { neighbour } from '../platform/db/schema'
+import { messages, neighbour } from '../platform/db/schema'
 
 /** How the neighbour that stands in for other systems answers. */
 export const HOW = {
@@ -12,20 +12,25 @@ export const HOW = {
   'every other': 'refuses every other one (500)',
   refuses: 'refuses everything (500)',
   late: 'answers after three seconds',
+  twice: 'takes a call, and says only the second time that it has; answers letters twice',
   never: 'never answers',
   gone: 'says that nothing is wanted any more (410)',
   long: 'answers with 10 MB',
   elsewhere: 'sends callers elsewhere (302)',
 } as const
 export type How = keyof typeof HOW
-const told = z.object({ how: z.enum(Object.keys(HOW) as [How, ...How[]]), secret: z.string().max(200) })
+const told = z.object({
+  how: z.enum(Object.keys(HOW) as [How, ...How[]]),
+  secret: z.string().max(200),
+  calendar: z.string().max(500).default(''),
+})
 
 /** How it was told to answer, and the secret it checks calls with. */
 export async function howNow(): Promise<z.output<typeof told>> {
   const [row] = await db().select().from(neighbour).where(eq(neighbour.what, 'how')).orderBy(desc(neighbour.n)).limit(1)
-  return row ? told.parse(JSON.parse(row.body)) : { how: 'takes', secret: '' }
+  return row ? told.parse(JSON.parse(row.body)) : { how: 'takes', secret: '', calendar: '' }
 }
-export async function tellHow(given: { how: string; secret: string }): Promise<void> {
+export async function tellHow(given: { how: string; secret: string; calendar: string }): Promise<void> {
   const body = JSON.stringify(told.parse(given))
   await write(async (tx) => {
     await tx.delete(neighbour).where(eq(neighbour.what, 'how'))
@@ -37,6 +42,24 @@ export async function tellHow(given: { how: string; secret: string }): Promise<v
 export const taken = (most = 60) =>
   db().select().from(neighbour).where(ne(neighbour.what, 'how')).orderBy(desc(neighbour.n)).limit(most)
 
+/** Addresses at this name are the neighbour’s. */
+const ITS_NAME = '@neighbour.example'
+/** Letters that were written to it, the newest first; or the one by this id. */
+export const lettersToIt = (id?: string) =>
+  db()
+    .select({
+      id: messages.id,
+      key: messages.key,
+      at: messages.at,
+      to: messages.to,
+      from: messages.from,
+      subject: messages.subject,
+    })
+    .from(messages)
+    .where(and(eq(messages.channel, 'mail'), like(messages.to, `%${ITS_NAME}`), id ? eq(messages.id, id) : undefined))
+    .orderBy(desc(messages.at))
+    .limit(20)
+
 /** How often something by this name has come. */
 const before = async (what: 'call' | 'file', name: string): Promise<number> =>
   (
@@ -47,7 +70,7 @@ const before = async (what: 'call' | 'file', name: string): Promise<number> =>
   ).length
 
 const statusFor = (how: How, times: number): number =>
-  how === 'refuses' || (how === 'every other' && times % 2 === 0)
+  how === 'refuses' || ((how === 'every other' || how === 'twice') && times % 2 === 0)
     ? 500
     : how === 'gone'
       ? 410

@@ -1,7 +1,7 @@
 import { lookup as resolve } from 'node:dns/promises'
 import { request as plain } from 'node:http'
 import { request as secure } from 'node:https'
-import { isIP } from 'node:net'
+import { type LookupFunction, isIP } from 'node:net'
 import { isOpenAddress } from '../../core/text/addresses'
 import { hasStandin, useConfig } from '../platform/config'
 import { unreached } from './unreached'
@@ -50,6 +50,15 @@ async function addressOf(url: URL): Promise<string> {
   return first.address
 }
 
+/** The address that was looked at, whatever the name leads to by now. */
+const pinnedTo =
+  (pinned: string): LookupFunction =>
+  (_name, options, back) => {
+    const family = isIP(pinned)
+    if (options.all) back(null, [{ address: pinned, family }])
+    else back(null, pinned, family)
+  }
+
 /** Gives something over. Follows nothing: whoever sends us elsewhere is told so. Throws {@link NotThere} where it may not go. */
 export async function giveOver(address: string, { method, headers, body }: Outgoing): Promise<Answer> {
   const url = URL.canParse(address) ? new URL(address) : null
@@ -60,12 +69,7 @@ export async function giveOver(address: string, { method, headers, body }: Outgo
       method,
       agent: false,
       headers: { 'user-agent': 'Upwold', ...headers, 'content-length': Buffer.byteLength(body) },
-      // The address that was looked at, whatever the name leads to by now.
-      lookup: (_name, options, back) => {
-        const family = isIP(pinned)
-        if (options.all) back(null, [{ address: pinned, family }])
-        else back(null, pinned, family)
-      },
+      lookup: pinnedTo(pinned),
     })
     const timer = setTimeout(
       () => request.destroy(new Error(`It did not answer within ${PATIENCE / 1000} seconds.`)),
@@ -93,6 +97,44 @@ export async function giveOver(address: string, { method, headers, body }: Outgo
       response.once('error', end)
     })
     request.end(body)
+  })
+}
+
+/** Fetches something whole, up to so many bytes; the same addresses as elsewhere. Throws {@link NotThere} where it may not be asked. */
+export async function fetchOver(address: string, most: number): Promise<Uint8Array> {
+  const url = URL.canParse(address) ? new URL(address) : null
+  if (!url || !/^https?:$/.test(url.protocol)) throw new NotThere('This is not an address of the web.')
+  const pinned = await addressOf(url)
+  return new Promise<Uint8Array>((done, fail) => {
+    const request = (url.protocol === 'https:' ? secure : plain)(url, {
+      method: 'GET',
+      agent: false,
+      headers: { 'user-agent': 'Upwold', accept: 'text/calendar, */*;q=0.1' },
+      lookup: pinnedTo(pinned),
+    })
+    const stop = (words: string) => request.destroy(new Error(words))
+    const timer = setTimeout(() => stop(`It did not answer within ${PATIENCE / 1000} seconds.`), PATIENCE)
+    request.once('error', (error) => {
+      clearTimeout(timer)
+      fail(error)
+    })
+    request.once('response', (response) => {
+      const { statusCode = 0 } = response
+      if (statusCode !== 200)
+        return stop(statusCode >= 300 && statusCode < 400 ? 'It sends us elsewhere.' : `It answered ${statusCode}.`)
+      const parts: Buffer[] = []
+      let size = 0
+      response.on('data', (piece: Buffer) => {
+        parts.push(piece)
+        if ((size += piece.length) > most) stop(`It is larger than ${most / 1_000_000} MB.`)
+      })
+      response.once('end', () => {
+        clearTimeout(timer)
+        done(Buffer.concat(parts))
+      })
+      response.once('error', fail)
+    })
+    request.end()
   })
 }
 

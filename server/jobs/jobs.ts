@@ -18,7 +18,8 @@ import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { loadJob, basisOf } from '../records/job'
 import { touch } from '../standing/touch'
-import { addContact } from '../contacts/contacts'
+import { HOUSE } from '../../shared/people'
+import { addContact, stands } from '../contacts/contacts'
 import { factsChanged } from './facts'
 
 function checkSpan(job: { starts: string | null; ends: string | null; timeZone: string }): void {
@@ -32,7 +33,8 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
   return makeOnce(jobs, id, async (tx) => {
     const [kind] = await tx.select().from(kinds).where(eq(kinds.id, input.kindId))
     if (!kind) throw new Problem('invalid', 'This kind of job does not exist.', { kindId: 'Choose the kind of job.' })
-    const clientId = input.client ? await addContact(input.client) : input.clientId
+    const given = input.client ? await addContact(input.client) : input.clientId
+    const clientId = given && (await stands(tx, given))
     const [client] = clientId ? await tx.select().from(contacts).where(eq(contacts.id, clientId)) : []
     if (clientId && !client)
       throw new Problem('invalid', 'This client does not exist.', { clientId: 'Choose the client again.' })
@@ -61,6 +63,7 @@ export async function createJob(input: z.output<typeof newJob>): Promise<string>
       plan: kind.settings.plan,
       createdAt: now(),
       search: searchable(title, client?.name, input.place),
+      house: kind.id === HOUSE,
     })
     await putLines(tx, id, following(input.lines, { ...input, furtherDays: [], timeZone }))
     await note({ jobId: id, type: 'job', words: 'Job added', notable: false })

@@ -19,6 +19,7 @@ import {
   rounds,
 } from '../platform/db/schema'
 import { recordBounce } from '../rounds/after/delivery'
+import { enqueue } from '../queue/outbox'
 import { note } from '../standing/thread'
 import { tellScreens } from '../standing/touch'
 
@@ -61,7 +62,13 @@ const contactAt = async (address: string) =>
     await db()
       .select()
       .from(contacts)
-      .where(and(sql`lower(${contacts.email}) = ${address.toLowerCase()}`, isNull(contacts.forgottenAt)))
+      .where(
+        and(
+          sql`lower(${contacts.email}) = ${address.toLowerCase()}`,
+          isNull(contacts.forgottenAt),
+          isNull(contacts.mergedInto),
+        ),
+      )
       .orderBy(desc(contacts.createdAt))
       .limit(1)
   )[0] ?? null
@@ -165,7 +172,14 @@ export async function takeMail(bytes: Uint8Array): Promise<TakenIn> {
         notable: true,
         files,
       })
-    else tellScreens(null)
+    if (kind === 'answer' && jobId)
+      await enqueue('mail.owner', `answer-in:${id}`, {
+        about: 'asks',
+        jobId,
+        subject: `${(who?.name || mail.from.address).slice(0, 80)} wrote: ${mail.subject.slice(0, 120)}`,
+        words: ownWords(mail.text).slice(0, 800),
+      })
+    if (kind !== 'answer') tellScreens(null)
   })
   return { id, kind, jobId }
 }

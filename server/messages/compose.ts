@@ -29,11 +29,14 @@ export const freshLink = async (personId: string, channel: 'email' | 'text'): Pr
 /** The address somebody is asked to answer at, made when the message is delivered. */
 export type Flow = Extract<MessageSecret, { kind: 'flow' }>
 
+/** The address of somebody's own page, made when the message is delivered. */
+export type Own = Extract<MessageSecret, { kind: 'own' }>
+
 export interface Body {
   business: Business
   paragraphs: string[]
   /** Leads to a page of the business's, or by somebody's link. */
-  button?: { label: string; to: string | Link | Door | Flow }
+  button?: { label: string; to: string | Link | Door | Flow | Own }
   after?: string[]
   language?: Language
 }

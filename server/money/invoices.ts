@@ -133,6 +133,7 @@ export async function raiseInvoice(jobId: string): Promise<{ again: string } | v
 /** Says once, by mail and on the job, what an invoice waits for. */
 async function sayWaits(tx: Db, jobId: string, words: string): Promise<void> {
   await enqueue('mail.owner', `invoice-waits:${jobId}`, {
+    about: 'trouble',
     jobId,
     subject: 'An invoice waits',
     words: `The invoice can’t be raised yet: ${words} It is raised by itself once that is there.`,

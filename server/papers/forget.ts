@@ -5,8 +5,9 @@ import type { ForgetLook } from '../../shared/out/person'
 import { changeContact } from '../contacts/contacts'
 import { now, today } from '../platform/clock'
 import { dropBlobs } from '../platform/blobs'
-import { db, write } from '../platform/db/client'
+import { type Db, db, write } from '../platform/db/client'
 import {
+  consents,
   contacts,
   deliveries,
   dues,
@@ -15,9 +16,11 @@ import {
   jobs,
   kinds,
   mailIn,
+  merges,
   messages,
   occurrences,
   outbox,
+  ownPages,
   papers,
   payments,
   roundPeople,
@@ -28,6 +31,7 @@ import {
   tags,
   tasks,
   standings,
+  ties,
   uploads,
   visitMarks,
 } from '../platform/db/schema'
@@ -121,10 +125,26 @@ export async function forgetPerson(id: string): Promise<void> {
     await tx.delete(tags).where(and(eq(tags.of, 'person'), eq(tags.ofId, id)))
     await tx.update(tasks).set({ words: FORGOTTEN, contactId: null }).where(eq(tasks.contactId, id))
     await tx.delete(flowAsks).where(eq(flowAsks.contactId, id))
+    await forgetBeside(tx, id)
     await forgetOutside(id)
     await changeContact(id, { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '' })
     await tx.update(contacts).set({ search: '', forgottenAt: now() }).where(eq(contacts.id, id))
   })
+}
+
+/** What is written of them beside jobs and papers, and of those who turned out to be them. */
+async function forgetBeside(tx: Db, id: string): Promise<void> {
+  await tx.delete(ties).where(or(eq(ties.fromId, id), eq(ties.toId, id)))
+  await tx.delete(consents).where(eq(consents.contactId, id))
+  await tx.delete(ownPages).where(eq(ownPages.contactId, id))
+  await tx.delete(happenings).where(eq(happenings.contactId, id))
+  await tx.delete(merges).where(eq(merges.keptId, id))
+  const blank = { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '', notes: '', search: '' }
+  await tx
+    .update(contacts)
+    .set({ ...blank, forgottenAt: now() })
+    .where(eq(contacts.mergedInto, id))
+  await tx.update(contacts).set({ notes: '', supplier: false, memberId: null }).where(eq(contacts.id, id))
 }
 
 /** What came in from them, and what other systems were told of them. */

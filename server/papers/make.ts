@@ -60,7 +60,7 @@ async function waiverOf(tx: Db, loaded: LoadedJob, guestId: string | undefined):
 async function draftOf(tx: Db, loaded: LoadedJob, template: Template): Promise<string | null> {
   if (!loaded.client) throw new Problem('not-now', 'Say who the client is first: the paper is made out to them.')
   if (template.kind === 'form') return null
-  if (loaded.lines.length === 0)
+  if (loaded.lines.length === 0 && !loaded.job.house)
     throw new Problem('not-now', 'There are no priced lines yet. Add what is quoted first.')
   const there = await tx
     .select({ id: papers.id, state: papers.state })

@@ -1,7 +1,7 @@
 import { hmac } from './crypt'
 import { useConfig } from './config'
 import type { MessageSecret } from './db/schema'
-import { doorTokenOf, doorUrl, flowTokenOf, linkUrl, standingUrl, tokenOf } from './tokens'
+import { doorTokenOf, doorUrl, flowTokenOf, linkUrl, ownTokenOf, ownUrl, standingUrl, tokenOf } from './tokens'
 
 /**
  * Links and one-time codes in messages. A message is written, queued and kept with a placeholder; the real value is made
@@ -35,10 +35,17 @@ export function withSecrets(text: string, secrets: readonly MessageSecret[]): st
 function valueOf(s: MessageSecret): string {
   if (s.kind === 'link') return linkUrl(tokenOf(s.personId, s.nonce))
   if (s.kind === 'flow') return standingUrl(flowTokenOf(s.personId, s.nonce))
+  if (s.kind === 'own') return ownUrl(ownTokenOf(s.personId, s.nonce))
   return s.kind === 'door' ? doorUrl(doorTokenOf(s.personId, s.nonce)) : codeOf(s.personId, s.nonce)
 }
 
-const WORDS = { link: '[the link]', flow: '[the link]', code: '[the code]', door: '[the link]' } as const
+const WORDS = {
+  link: '[the link]',
+  flow: '[the link]',
+  own: '[the link]',
+  code: '[the code]',
+  door: '[the link]',
+} as const
 /** The text with a word where a value stood, as everybody but its receiver sees it. */
 export const withoutSecrets = (text: string, secrets: readonly MessageSecret[]): string =>
   text.replace(PLACE, (_, n: string) => WORDS[secrets[Number(n)]?.kind ?? 'link'])

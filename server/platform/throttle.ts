@@ -42,6 +42,7 @@ export const LIMITS = {
   'token guess': { most: 60, seconds: HOUR, words: 'Too many tokens that open nothing were tried from here.' },
   key: { most: 60, seconds: HOUR, words: 'Too many keys were tried from here.' },
   'link guess': { most: 60, seconds: HOUR, words: 'Too many links that open nothing were tried from here.' },
+  'own code': { most: 10, seconds: HOUR, words: 'Too many codes were tried.' },
   'code sent': { most: 10, seconds: HOUR, words: 'Too many codes were asked for.' },
   question: { most: 5, seconds: HOUR, words: 'Five questions an hour can be asked.' },
   upload: { most: 40, seconds: HOUR, words: 'Too many files were given in a short time.' },

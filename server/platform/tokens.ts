@@ -14,6 +14,10 @@ export const flowTokenOf = (askId: string, nonce: string): string =>
 /** The same for a member's calendar. */
 export const feedTokenOf = (memberId: string, nonce: string): string =>
   createHmac('sha256', keyFor('calendars')).update(`${memberId}:${nonce}`).digest('base64url')
+/** The same for somebody's own page. */
+export const ownTokenOf = (contactId: string, nonce: string): string =>
+  createHmac('sha256', keyFor('own pages')).update(`${contactId}:${nonce}`).digest('base64url')
+export const ownUrl = (token: string): string => `${useConfig().origin}/own/${token}`
 export const doorUrl = (token: string): string => `${useConfig().origin}/enter/${token}`
 export const linkUrl = (token: string): string => `${useConfig().origin}/s/${token}`
 /** The address of a standing link. */

@@ -12,6 +12,8 @@ import { firstAddress } from '../setup/found'
 import { keepFetching } from '../messages/mailbox'
 import { keepLate } from '../money/late'
 import { keepFollowing } from '../follow-ups/days'
+import { keepReadingLaid } from '../jobs/laid'
+import { keepDailyLetters } from '../messages/notices'
 import { keepRhythms } from '../jobs/put-down'
 import { keepRetention } from '../rounds/seal/retention'
 import { ledgerAnew } from '../money/ledger'
@@ -32,6 +34,8 @@ export default defineNitroPlugin((nitro) => {
     await keepLate()
     await keepRhythms()
     await keepFollowing()
+    await keepDailyLetters()
+    await keepReadingLaid()
     await keepFetching()
     workWith(work)
     warmUp()

@@ -15,6 +15,8 @@ export interface Happening {
   notable?: boolean
   ref?: string
   files?: { sha: string; name: string; type: string }[]
+  /** Whom it is about, where that isn't the client of a job. */
+  contactId?: string | null
 }
 
 /** Puts something into the job's thread and the feed that open screens follow. */
@@ -31,6 +33,7 @@ export async function note(h: Happening): Promise<void> {
       notable: h.notable ?? false,
       ref: h.ref ?? null,
       files: h.files?.length ? h.files : null,
+      contactId: h.contactId ?? null,
     })
     tellScreens(h.jobId, h.paperId ?? null)
   })

@@ -102,6 +102,7 @@ export async function changeTemplate(
         ...(input.folder === undefined ? {} : { folder: input.folder }),
         ...(input.kind === undefined ? {} : { kind: input.kind }),
         ...(input.holds === undefined ? {} : { holds: input.holds }),
+        ...(input.target === undefined ? {} : { target: input.target }),
         ...(input.archived === undefined ? {} : { archivedAt: input.archived ? now() : null }),
         updatedAt: now(),
         ...(input.document ? { revision } : {}),

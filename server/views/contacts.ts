@@ -1,4 +1,4 @@
-import { and, asc, isNull, sql } from 'drizzle-orm'
+import { type SQL, and, asc, isNull, sql } from 'drizzle-orm'
 import { same } from '../../core/tags/tags'
 import type { ContactView } from '../../shared/jobs'
 import { db } from '../platform/db/client'
@@ -6,6 +6,7 @@ import { toVcards } from '../../core/people/vcard'
 import type { TableKind } from '../../shared/lists'
 import { tableFile } from '../files/table'
 import { contacts } from '../platform/db/schema'
+import type { PeopleKind } from '../../shared/people'
 import { searchable } from '../../shared/text'
 import { bouncesOf } from './came-in'
 import { contains } from './listed'
@@ -29,7 +30,7 @@ export async function peopleFile(as: TableKind | 'vcard'): Promise<{ bytes: Uint
   const all = await db()
     .select()
     .from(contacts)
-    .where(isNull(contacts.forgottenAt))
+    .where(and(isNull(contacts.forgottenAt), isNull(contacts.mergedInto)))
     .orderBy(asc(contacts.name), asc(contacts.id))
   if (as !== 'vcard')
     return tableFile(
@@ -43,14 +44,27 @@ export async function peopleFile(as: TableKind | 'vcard'): Promise<{ bytes: Uint
   return { bytes: new TextEncoder().encode(text), name: 'people.vcf', type: 'text/vcard; charset=utf-8' }
 }
 
+/** Who is meant by a kind of people; `null` for everybody. */
+const WHO: Record<PeopleKind, SQL> = {
+  client: sql`exists (select 1 from jobs j where j.client_id = ${contacts.id} and not j.house)`,
+  guest: sql`exists (select 1 from guests g where g.contact_id = ${contacts.id})`,
+  supplier: sql`${contacts.supplier}`,
+  member: sql`(${contacts.memberId} is not null or exists (select 1 from jobs j where j.client_id = ${contacts.id} and j.house))`,
+  organisation: sql`${contacts.kind} = 'organisation'`,
+}
 /** Contacts by name, for finding as one types. */
-export async function findContacts(find: string, limit = 20, after = '', tag = ''): Promise<ContactView[]> {
+export async function findContacts(
+  find: string,
+  { limit = 20, after = '', tag = '', as }: { limit?: number; after?: string; tag?: string; as?: PeopleKind } = {},
+): Promise<ContactView[]> {
   const rows = await db()
     .select()
     .from(contacts)
     .where(
       and(
         isNull(contacts.forgottenAt),
+        isNull(contacts.mergedInto),
+        as ? WHO[as] : undefined,
         find.trim() ? contains(contacts.search, searchable(find)) : undefined,
         tag
           ? sql`exists (select 1 from tags t where t.of = 'person' and t.of_id = ${contacts.id} and t.same = ${same(tag)})`

@@ -108,7 +108,7 @@ async function peopleFor(q: string, limit: number): Promise<Found[]> {
     const newest = await db()
       .select()
       .from(contacts)
-      .where(isNull(contacts.forgottenAt))
+      .where(and(isNull(contacts.forgottenAt), isNull(contacts.mergedInto)))
       .orderBy(desc(contacts.createdAt))
       .limit(NEWEST)
     const isMeant = closeTo(q)
@@ -119,7 +119,7 @@ async function peopleFor(q: string, limit: number): Promise<Found[]> {
     id: c.id,
     label: c.name,
     detail: c.email,
-    to: `/people?find=${encodeURIComponent(c.name)}`,
+    to: `/people/${c.id}`,
   }))
 }
 async function papersFor(q: string, limit: number): Promise<Found[]> {

@@ -138,8 +138,14 @@ export async function followUpsView(): Promise<FollowUpsView> {
 }
 
 const PAGE = 30
+/** Runs with a step that is so: whatever was left out by itself counts with what did nothing. */
+const isSo = (state: NonNullable<z.output<typeof runsQuery>['state']>) => {
+  const has = (as: string) =>
+    sql`exists (select 1 from ${followSteps} where ${followSteps.runId} = ${followRuns.id} and ${followSteps.state} = ${as})`
+  return state === 'left' ? sql`(${followRuns.left} <> '' or ${has('left')})` : has(state)
+}
 /** What follow-ups did, the newest first: of one, of a job, or all. */
-export async function runsView({ followUp, job, after }: z.output<typeof runsQuery>): Promise<RunsView> {
+export async function runsView({ followUp, job, state, after }: z.output<typeof runsQuery>): Promise<RunsView> {
   const names = await namesHere()
   const page = pagedBy(sql`${followRuns.at}`, followRuns.id, true, after)
   const rows = await db()
@@ -152,6 +158,7 @@ export async function runsView({ followUp, job, after }: z.output<typeof runsQue
       and(
         followUp ? eq(followRuns.followUpId, followUp) : undefined,
         job ? eq(followRuns.jobId, job) : undefined,
+        state ? isSo(state) : undefined,
         page.from,
       ),
     )

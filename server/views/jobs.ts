@@ -50,7 +50,8 @@ export async function listJobRows(query: z.output<typeof listJobs>): Promise<Job
   const past = query.when === 'past'
   const where: (SQL | undefined)[] = [
     query.when === 'coming' ? gte(jobs.sortDay, day) : past ? lt(jobs.sortDay, day) : undefined,
-    query.kind ? eq(jobs.kindId, query.kind) : undefined,
+    // Papers of the business itself are shown where they are asked for.
+    query.kind ? eq(jobs.kindId, query.kind) : eq(jobs.house, false),
     query.stop
       ? and(eq(standings.stop, query.stop), inArray(standings.state, ['yours', 'theirs', 'trouble']))
       : undefined,
@@ -92,5 +93,7 @@ async function jobCounts(day: string): Promise<{ coming: number; notReady: numbe
     .select({ n: sql`count(*)` })
     .from(standings)
     .where(and(eq(standings.ready, false), gte(standings.sortDay, day), lt(standings.sortDay, addDays(day, NEAR))))
-  return db().get<{ coming: number; notReady: number }>(sql`select (${coming}) as coming, (${notReady}) as notReady`)
+  return db().get<{ coming: number; notReady: number }>(
+    sql`select (${coming}) - (select count(*) from jobs where house and sort_day >= ${day}) as coming, (${notReady}) as notReady`,
+  )
 }

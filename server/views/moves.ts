@@ -1,10 +1,11 @@
 import { and, asc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm'
-import { addDays, lateWords } from '../../core/calendar/dates'
-import type { LineFacts } from '../../core/line/line'
+import { addDays, daysBetween, lateWords } from '../../core/calendar/dates'
+import { type LineFacts, current, named } from '../../core/line/line'
 import { type NextAct, nextStep } from '../../core/line/next'
 import { inSentence } from '../../core/rounds/greeting'
 import { listIn } from '../../shared/words'
 import type { Move, Waiting } from '../../shared/overview'
+import type { LiveRound } from '../chain/state'
 import { lateBesides } from './sums'
 import { db } from '../platform/db/client'
 import { contacts, jobs, members, papers, roundPlans, standings } from '../platform/db/schema'
@@ -28,20 +29,19 @@ const ACTS: Partial<Record<NextAct, Move['act']>> = {
   'send-paper': 'send',
   'open-paper': 'answer',
 }
+/** A job by where it stands, as {@link columns} asks for it. */
+export interface Standing {
+  jobId: string
+  facts: LineFacts
+  state: string
+  title: string
+  client: string | null
+  email: string | null
+  day: string | null
+  since: string
+}
 /** The next thing that is the business’s to do on a job: what its own page says. */
-export function toMove(
-  r: {
-    jobId: string
-    facts: LineFacts
-    state: string
-    title: string
-    client: string | null
-    email: string | null
-    day: string | null
-    since: string
-  },
-  today: string,
-): Move {
+export function toMove(r: Standing, today: string): Move {
   const client = r.client === null ? null : { name: r.client, email: r.email ?? '' }
   const next = nextStep(r.facts, client, today)
   return {
@@ -55,6 +55,54 @@ export function toMove(
     paperId: next.paperId,
     act: ACTS[next.act] ?? 'open',
   }
+}
+
+/** The papers that are out on some jobs. */
+export const outOf = (rows: readonly { facts: LineFacts }[]): string[] =>
+  rows.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
+
+/** Whom a job waits for, and what for; `live` are the rounds of what is out. */
+export function waitingOf(r: Standing, live: Map<string, LiveRound>, day: string): Waiting {
+  const out = [current(r.facts, 'contract'), current(r.facts, 'quote')].find((p) => p?.state === 'out')
+  const waivers = r.facts.papers.filter((p) => p.kind === 'waiver')
+  const signed = waivers.filter((p) => p.state === 'signed').length
+  const base = { jobId: r.jobId, title: r.title, day: r.day, state: 'theirs' as const }
+  if (out) {
+    const person = live.get(out.id)?.state.people.find((p) => p.status === 'asked' || p.status === 'opened')
+    const asked = person?.askedAt ? `asked ${ago(person.askedAt, day)}` : ''
+    return {
+      ...base,
+      who: out.move ? named(out.move.names).names : '',
+      what: `to sign the ${inSentence(out.title)}`,
+      detail: person?.seen
+        ? `${asked}, opened ${person.seen === 1 ? 'once' : `${person.seen} times`}`
+        : `${asked}, not opened yet`,
+      paperId: out.move?.nudge ? out.id : null,
+    }
+  }
+  const stage = r.facts.stages.find((s) => s.key === 'deposit' && s.open > 0)
+  if (stage && r.facts.agreedOn)
+    return {
+      ...base,
+      who: r.client ?? '',
+      what: 'to pay the deposit',
+      detail: stage.dueOn ? `due ${stage.dueOn === day ? 'today' : ago(stage.dueOn, day)}` : 'asked for',
+      paperId: null,
+    }
+  const all = Math.max(waivers.length, r.facts.expects.waivers)
+  return {
+    ...base,
+    who: `${all - signed} of ${all} guests`,
+    what: 'to sign the waiver',
+    detail: '',
+    paperId: null,
+  }
+}
+
+/** How long ago, in days. */
+function ago(when: string, day: string): string {
+  const n = daysBetween(when.slice(0, 10), day)
+  return n === 0 ? 'today' : n === 1 ? 'yesterday' : n > 0 ? `${n} days ago` : n === -1 ? 'tomorrow' : `in ${-n} days`
 }
 
 /** Clients whose payments are late, one row a job, the latest first; `besides`: jobs of them that wait for nobody else. */

@@ -15,7 +15,7 @@ import { sealedName } from '../rounds/seal/name'
 import { preparePaper, renderDraft } from '../papers/prepare'
 import { loadPaper } from '../records/paper'
 
-interface NamedFile {
+export interface NamedFile {
   bytes: Uint8Array
   name: string
 }

@@ -2,12 +2,14 @@ import { and, asc, eq, inArray, or } from 'drizzle-orm'
 import type { PersonData } from '../../shared/out/person'
 import { db } from '../platform/db/client'
 import {
+  consents,
   contacts,
   guests,
   happenings,
   invoices,
   jobs,
   kinds,
+  mailIn,
   messages,
   papers,
   payments,
@@ -24,6 +26,7 @@ import { notFound } from '../platform/problem'
 import { theBusiness } from '../records/business'
 import { tagsOn } from '../follow-ups/tags'
 import { contactView } from './contacts'
+import { tiesOf } from './person'
 
 /** Everything there is of one person. */
 export async function personData(id: string): Promise<PersonData> {
@@ -50,7 +53,16 @@ export async function personData(id: string): Promise<PersonData> {
     taken: now(),
     business: legalName,
     currency,
-    person: { ...contactView(contact), since: contact.createdAt, tags: await tagsOn('person', id) },
+    person: {
+      ...contactView(contact),
+      since: contact.createdAt,
+      notes: contact.notes,
+      tags: await tagsOn('person', id),
+    },
+    ties: (await tiesOf(id)).map(({ kind, way, other, words }) => ({ kind, way, name: other.name, words })),
+    consents: (await d.select().from(consents).where(eq(consents.contactId, id))).map(
+      ({ words, givenOn, by, until, withdrawnOn }) => ({ words, givenOn, by, until, withdrawnOn }),
+    ),
     tasks: (await d.select().from(tasks).where(eq(tasks.contactId, id)).orderBy(asc(tasks.createdAt))).map(
       ({ words, day, doneAt }) => ({ words, day, doneAt }),
     ),
@@ -71,6 +83,9 @@ export async function personData(id: string): Promise<PersonData> {
           .filter((e) => (e.data as { person?: string } | null)?.person === person.id)
           .map(({ at, type, data }) => ({ at, type, data })),
       })),
+    ),
+    letters: (await d.select().from(mailIn).where(eq(mailIn.contactId, id)).orderBy(asc(mailIn.at))).map(
+      ({ at, kind, from, subject, text }) => ({ at, kind, from, subject, text }),
     ),
     messages: sent.map(({ at, channel, to, subject, text }) => ({ at, channel, to, subject, text })),
   }

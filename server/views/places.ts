@@ -159,10 +159,23 @@ export const PLACES: Place[] = [
     words: 'import priced items csv catalogue export',
   },
   {
+    label: 'What am I told?',
+    detail: 'notices by mail, text, in a daily letter',
+    to: '/settings/notices',
+    words: 'settings notifications alerts messages digest',
+  },
+  {
     label: 'How I sign in',
     detail: 'password, authenticator, keys, PIN',
     to: '/settings/me',
     words: 'settings account security two-factor passkey',
+  },
+  { label: 'Notices', detail: 'what I was told of', to: '/notices', words: 'alerts news' },
+  {
+    label: 'Everything that happened',
+    detail: 'by person, kind, job',
+    to: '/timeline',
+    words: 'timeline history activity log',
   },
   { label: 'Bring in a file', detail: 'a finished PDF or DOCX', to: '/bring', words: 'upload scan' },
   { label: 'Doors', detail: 'who is signed in where', to: '/account', words: 'account password sessions security' },

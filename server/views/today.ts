@@ -1,15 +1,15 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, or, sql } from 'drizzle-orm'
 import { addDays, daysBetween } from '../../core/calendar/dates'
-import { type Stop, current, lineOf, named } from '../../core/line/line'
-import { inSentence } from '../../core/rounds/greeting'
+import { type Stop, lineOf } from '../../core/line/line'
 import type { Move, TodayView, Waiting } from '../../shared/overview'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
 import { contacts, happenings, jobs, standings } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 import { latestRounds } from '../chain/state'
+import { unreadOf } from './notices'
 import { countsByState, moneyRow } from './sums'
-import { SHOWN, checks, columns, latePayers, toMove } from './moves'
+import { SHOWN, checks, columns, latePayers, outOf, toMove, waitingOf } from './moves'
 
 /** How far back a job still counts among those that wait, in days. */
 const BACK = 60
@@ -18,11 +18,15 @@ const yoursOf = (count: (states: string[]) => number, { hidden, mine }: Checking
   count(['trouble', 'yours']) - hidden.size + mine.length
 
 /** How many things are a member's to move. */
-export async function needsOf(me: string | null): Promise<{ count: number }> {
+export async function needsOf(me: string | null): Promise<{ count: number; notices: number }> {
   const { timeZone } = await theBusiness()
   const day = today(timeZone)
-  const [count, checking] = await Promise.all([countsByState(addDays(day, -BACK)), checks(me, day)])
-  return { count: yoursOf(count, checking) }
+  const [count, checking, notices] = await Promise.all([
+    countsByState(addDays(day, -BACK)),
+    checks(me, day),
+    me ? unreadOf(me) : 0,
+  ])
+  return { count: yoursOf(count, checking), notices }
 }
 
 /** The Today screen of a member: whose move is it, what comes up, what money is where. */
@@ -44,48 +48,11 @@ export async function todayView(me: string | null): Promise<TodayView> {
     countsByState(addDays(day, -BACK)),
   ])
   const [late, checking] = await Promise.all([latePayers(day), checks(me, day)])
-  const outPapers = theirs.flatMap((r) => r.facts.papers.filter((p) => p.state === 'out').map((p) => p.id))
-  const live = await latestRounds(outPapers)
+  const live = await latestRounds(outOf(theirs))
   const waiting: Waiting[] = [
     ...late.rows,
     ...checking.others,
-    ...theirs
-      .filter((r) => !late.rows.some((l) => l.jobId === r.jobId))
-      .map((r): Waiting => {
-        const out = [current(r.facts, 'contract'), current(r.facts, 'quote')].find((p) => p?.state === 'out')
-        const waivers = r.facts.papers.filter((p) => p.kind === 'waiver')
-        const signed = waivers.filter((p) => p.state === 'signed').length
-        const base = { jobId: r.jobId, title: r.title, day: r.day, state: 'theirs' as const }
-        if (out) {
-          const person = live.get(out.id)?.state.people.find((p) => p.status === 'asked' || p.status === 'opened')
-          const asked = person?.askedAt ? `asked ${ago(person.askedAt, day)}` : ''
-          return {
-            ...base,
-            who: out.move ? named(out.move.names).names : '',
-            what: `to sign the ${inSentence(out.title)}`,
-            detail: person?.seen
-              ? `${asked}, opened ${person.seen === 1 ? 'once' : `${person.seen} times`}`
-              : `${asked}, not opened yet`,
-            paperId: out.move?.nudge ? out.id : null,
-          }
-        }
-        const stage = r.facts.stages.find((s) => s.key === 'deposit' && s.open > 0)
-        if (stage && r.facts.agreedOn)
-          return {
-            ...base,
-            who: r.client ?? '',
-            what: 'to pay the deposit',
-            detail: stage.dueOn ? `due ${stage.dueOn === day ? 'today' : ago(stage.dueOn, day)}` : 'asked for',
-            paperId: null,
-          }
-        return {
-          ...base,
-          who: `${Math.max(waivers.length, r.facts.expects.waivers) - signed} of ${Math.max(waivers.length, r.facts.expects.waivers)} guests`,
-          what: 'to sign the waiver',
-          detail: '',
-          paperId: null,
-        }
-      }),
+    ...theirs.filter((r) => !late.rows.some((l) => l.jobId === r.jobId)).map((r) => waitingOf(r, live, day)),
   ]
   const end = addDays(day, 30)
   const soon = await db()
@@ -156,8 +123,3 @@ export async function todayView(me: string | null): Promise<TodayView> {
 
 const troubleWords = ({ key, label, note }: Stop): string =>
   key === 'waivers' ? note.replace('missing', 'waivers missing') : `${label}: ${note}`
-
-function ago(when: string, day: string): string {
-  const n = daysBetween(when.slice(0, 10), day)
-  return n === 0 ? 'today' : n === 1 ? 'yesterday' : n > 0 ? `${n} days ago` : n === -1 ? 'tomorrow' : `in ${-n} days`
-}

@@ -20,6 +20,8 @@ export const templateRow = z.object({
   /** The template it says the same as, in another language; and whether that one says more by now. */
   languageOf: z.string().nullable(),
   behind: z.boolean(),
+  /** Whom papers made from it are for. */
+  target: z.enum(['clients', 'staff']),
 })
 export type TemplateRow = z.output<typeof templateRow>
 
@@ -38,6 +40,7 @@ export const templateView = z.object({
   folder: z.string(),
   /** How long one that was signed holds. */
   holds: z.enum(HOLDS),
+  target: z.enum(['clients', 'staff']),
   edition: z.number(),
   revision: z.number(),
   archived: z.boolean(),

@@ -68,8 +68,8 @@ export const moneyRow = z.object({
 })
 export type MoneyRow = z.output<typeof moneyRow>
 
-/** How many things are the member's to move. */
-export const needs = z.object({ count: z.number() })
+/** How many things are the member's to move, and how many notices they haven't read. */
+export const needs = z.object({ count: z.number(), notices: z.number() })
 
 export const todayView = z.object({
   today: z.string(),

@@ -1,7 +1,7 @@
 import { once } from 'node:events'
 import { createRequire } from 'node:module'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { answerTo, returned } from '../../app/features/post/letter'
+import { answerTo, returned } from '../../core/mail/letter'
 import type { ContactView } from '../../shared/jobs'
 import type { MailInView } from '../../shared/out/systems'
 import { Caller, memberAs, signedIn } from '../support/caller'

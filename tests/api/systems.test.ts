@@ -1,14 +1,15 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
-import { createServer } from 'node:http'
+import { type IncomingMessage, createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import aws4 from 'aws4'
 import S3rver from 's3rver'
 import { Webhook } from 'standardwebhooks'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DeliveriesView, SystemsView, Tried } from '../../shared/out/systems'
 import { Caller, memberAs, signedIn } from '../support/caller'
-import { agreedJob, inDays, makeJob } from '../support/line'
+import { agreedJob, inDays, jobOf, linkTo, makeJob, makePaper, send } from '../support/line'
 import { TestServer, until } from '../support/server'
 
 /** A system of somebody else's: what it was told, and how it answers. */
@@ -265,4 +266,88 @@ describe('a place for files', () => {
       rmSync(folder, { recursive: true, force: true })
     }
   }, 90_000)
+
+  it('is given files with a signature that another’s reading of version 4 finds right, whatever the path is called', async () => {
+    const seen: { request: IncomingMessage; body: Buffer }[] = []
+    const store = createServer((request, response) => {
+      const parts: Buffer[] = []
+      request.on('data', (d: Buffer) => parts.push(d))
+      request.on('end', () => {
+        seen.push({ request, body: Buffer.concat(parts) })
+        response.end()
+      })
+    })
+    await new Promise<void>((done) => store.listen(0, '127.0.0.1', done))
+    const { port } = store.address() as AddressInfo
+    try {
+      const { body: made } = await add({
+        ...{ kind: 's3', name: 'The vault', url: `http://127.0.0.1:${port}/büro papers`, region: 'eu-west-2' },
+        ...{ user: 'AKIDEXAMPLE', password: 'wJalr+XUtnFEMI/K7MDENG' },
+      })
+      expect((await owner.must<Tried>('POST', `/api/systems/${made.id}/try`)).status).toBe(200)
+      const { request, body } = seen[0]!
+      expect(body.toString()).toContain('Upwold was tried out here')
+      const said = request.headers.authorization!
+      const signed = /SignedHeaders=([^,]+)/.exec(said)![1]!.split(';')
+      const expected = (secretAccessKey: string) =>
+        aws4.sign(
+          {
+            ...{ host: request.headers.host, path: request.url, method: 'PUT', body, service: 's3' },
+            region: 'eu-west-2',
+            headers: Object.fromEntries(signed.map((h) => [h, String(request.headers[h])])),
+          },
+          { accessKeyId: 'AKIDEXAMPLE', secretAccessKey },
+        ).headers!.Authorization
+      expect(said).toBe(expected('wJalr+XUtnFEMI/K7MDENG'))
+      expect(said).not.toBe(expected('another'))
+      await remove(made.id)
+    } finally {
+      store.close()
+    }
+  })
+})
+
+describe('the neighbour that stands in', () => {
+  const page = async () => (await new Caller(server).get<string>('/standin/neighbour')).body
+  const tell = (form: Record<string, string>) =>
+    new Caller(server).call('POST', '/standin/neighbour', new URLSearchParams(form).toString(), {
+      'content-type': 'application/x-www-form-urlencoded',
+    })
+
+  it('books a payment once, though its call came twice; shows a calendar, and no other address', async () => {
+    const { body: made } = await add({ url: `${server.origin}/standin/neighbour/calls`, events: ['paid'] })
+    await owner.must('PUT', '/api/feed', { shows: ['jobs'] })
+    const { url: calendar } = await owner.must<{ url: string }>('GET', '/api/feed')
+    const job = await makeJob(owner, { title: 'Books <b>hill</b>' })
+    await tell({ how: 'twice', secret: made.secret, calendar })
+    const body = { stage: 'deposit', amount: 12345, method: 'bank', key: 'books-1' }
+    await owner.must('POST', `/api/jobs/${job.id}/payments`, body)
+    const { rows } = await until(
+      () => deliveries(made.id),
+      (d) => d.rows[0]?.state === 'done',
+    )
+    expect(rows[0]!.tries.map((t) => t.status)).toEqual([500, 200])
+    const shown = await page()
+    expect(shown.match(/£123\.45/g)).toHaveLength(1)
+    expect(shown).toContain('signature right')
+    expect(shown).not.toContain('<b>hill</b>')
+    expect(shown).toContain(`<b>${inDays(30)} 16:00</b> Books &lt;b&gt;hill&lt;/b&gt;`)
+    await tell({ how: 'takes', calendar: 'http://169.254.169.254/latest' })
+    expect(await page()).toContain('no address of a calendar')
+    await remove(made.id)
+  })
+
+  it('answers a letter twice, and the answer stands in the thread once', async () => {
+    const job = await makeJob(owner, { client: { name: 'The accounts', email: 'books@neighbour.example' } })
+    const quote = await makePaper(owner, job.id, 'quote')
+    await send(owner, quote, { subject: 'For your books' })
+    await linkTo(owner, 'books@neighbour.example')
+    const letter = /name="answer" value="([^"]+)"/.exec(await page())![1]!
+    await tell({ how: 'twice' })
+    expect((await tell({ answer: letter })).status).toBe(303)
+    const { thread } = await jobOf(owner, job.id)
+    expect(thread.filter((t) => t.words.startsWith('The accounts wrote: Re:'))).toHaveLength(1)
+    expect((await tell({ answer: 'nothing' })).status).toBe(404)
+    await tell({ how: 'takes' })
+  })
 })

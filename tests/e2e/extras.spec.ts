@@ -112,7 +112,7 @@ test('a deposit is invoiced by itself, found by its reference and booked; a stat
   await test.step('the client’s statement is sent, and their reminders held', async () => {
     const { client: who } = await jobOf(api, id)
     await page.goto(`/people?find=${encodeURIComponent(who!.email)}`)
-    await page.getByRole('button', { name: who!.name }).first().click()
+    await page.getByRole('link', { name: who!.name }).first().click()
     await page.getByRole('button', { name: 'Send it to them' }).click()
     await expect(page.getByText(`The statement goes to ${who!.email}.`)).toBeVisible()
     await page.getByRole('switch', { name: 'No reminders of what is late' }).check()

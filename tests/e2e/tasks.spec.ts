@@ -54,7 +54,7 @@ test('a task is given on a job, put off, handed on and done on Today; tags find 
 
   await test.step('a person has tags, too', async () => {
     await page.goto('/people?find=Ines')
-    await page.getByRole('button', { name: /Ines/ }).first().click()
+    await page.getByRole('link', { name: /Ines/ }).first().click()
     await page.getByRole('button', { name: 'Put a tag on' }).click()
     await page.getByPlaceholder('a word').fill('Press')
     await page.keyboard.press('Enter')

@@ -105,3 +105,12 @@ export function optionsOf(figures: Figures, nonce: string): ApexOptions {
     yaxis: { show: way === 'bars', labels: { style: { fontSize: '13px' }, maxWidth: 160 } },
   }
 }
+
+/** A small chart of one row of counts, without words: they stand beside it. */
+export const sparkOf = (tone: Tone, nonce: string): ApexOptions => ({
+  chart: { nonce, sparkline: { enabled: true }, animations: { enabled: false } },
+  colors: [TONES[tone]],
+  plotOptions: { bar: { columnWidth: '70%', borderRadius: 1 } },
+  states: { hover: { filter: { type: 'none' } }, active: { filter: { type: 'none' } } },
+  tooltip: { enabled: false },
+})

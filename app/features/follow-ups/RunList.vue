@@ -8,7 +8,8 @@ const props = defineProps<{ followUp?: string; job?: string; may: boolean }>()
 const runs = useRuns()
 runs.of = { followUp: props.followUp, job: props.job }
 runs.follow()
-const { rows, more, problem, first } = storeToRefs(runs)
+const { rows, more, problem, first, state } = storeToRefs(runs)
+state.value = ''
 const { busy, act } = useAct()
 const asking = useAsking()
 type Step = RunView['steps'][number]
@@ -20,6 +21,14 @@ const MARK: Record<Step['state'], StopState> = {
   stopped: 'skipped',
   undone: 'skipped',
 }
+const STATES = [
+  { value: '', label: 'whatever came of it' },
+  { value: 'waiting', label: 'still waiting' },
+  { value: 'done', label: 'done' },
+  { value: 'refused', label: 'refused' },
+  { value: 'stopped', label: 'stopped' },
+  { value: 'left', label: 'nothing to do' },
+]
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 const when = (at: string) => instantWords(at, first.value?.timeZone ?? 'Europe/London', today)
 const says = (s: Step) =>
@@ -40,6 +49,9 @@ const again = (s: Step) =>
 
 <template>
   <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
+  <div v-if="rows.length || state" class="max-w-64">
+    <Choice v-model="state" aria-label="What came of it" :options="STATES" />
+  </div>
   <ul v-if="rows.length" class="ledger" aria-label="What it did">
     <li v-for="r in rows" :key="r.id" class="grid gap-1 py-2.5">
       <p class="flex flex-wrap gap-x-3 items-baseline">
@@ -80,7 +92,9 @@ const again = (s: Step) =>
       </ol>
     </li>
   </ul>
-  <p v-else-if="first" class="soft">It hasn’t been asked for yet.</p>
+  <p v-else-if="first" class="soft">
+    {{ state ? 'Nothing like that is on record.' : 'It hasn’t been asked for yet.' }}
+  </p>
   <Skeleton v-else height="90px" />
   <Button v-if="more" variant="outlined" @click="runs.showMore()">Show more</Button>
 </template>

@@ -57,13 +57,16 @@ export const useFollowUps = defineStore('follow-ups', () => {
 /** What follow-ups did: of one, of a job, or all. */
 export const useRuns = defineStore('follow-runs', () => {
   const of = ref<{ followUp?: string; job?: string }>({})
+  /** Only runs with a step that is so; empty for all. */
+  const state = ref('')
+  const asked = () => ({ ...of.value, ...(state.value ? { state: state.value } : {}) })
   const rows = useRows<RunsView['rows'][number], RunsView>(
-    () => ['follow-runs', of.value.followUp ?? '', of.value.job ?? ''],
-    (after) => api<RunsView>('/api/follow-ups/runs', { query: { ...of.value, ...(after ? { after } : {}) } }),
+    () => ['follow-runs', of.value.followUp ?? '', of.value.job ?? '', state.value],
+    (after) => api<RunsView>('/api/follow-ups/runs', { query: { ...asked(), ...(after ? { after } : {}) } }),
   )
   async function act(step: string, what: 'again' | 'stop' | 'undo'): Promise<void> {
     await api(`/api/follow-ups/steps/${encodeURIComponent(step)}`, { method: 'POST', body: { do: what } })
     await rows.load()
   }
-  return { ...rows, of, act }
+  return { ...rows, of, state, act }
 })

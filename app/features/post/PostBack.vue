@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMailIn } from '../systems/useSystems'
-import { answerTo, returned } from './letter'
+import { answerTo, returned } from '~~/core/mail/letter'
 import { usePost } from './usePost'
 
 /** The mailbox that stands in: a letter is answered as whoever got it, or comes back undelivered. */

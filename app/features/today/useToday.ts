@@ -7,4 +7,6 @@ import { useReading } from '../../composables/reading'
 export const useToday = defineStore('today', () => useReading('today', () => api<TodayView>('/api/today')))
 
 /** How many things are the member's to move: what the frame says beside Today. */
-export const useNeeds = defineStore('needs', () => useReading('needs', () => api<{ count: number }>('/api/needs')))
+export const useNeeds = defineStore('needs', () =>
+  useReading('needs', () => api<{ count: number; notices: number }>('/api/needs')),
+)

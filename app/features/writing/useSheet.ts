@@ -187,6 +187,7 @@ export const useSheet = defineStore('sheet', () => {
     folder?: string
     kind?: string
     holds?: Holds
+    target?: 'clients' | 'staff'
     archived?: boolean
   }): Promise<void> {
     await api(`/api/templates/${id.value}`, { method: 'PATCH', body: { revision, ...more } })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { dayOf } from '~~/core/calendar/dates'
 import { newJob } from '~~/shared/jobs'
+import type { PersonView } from '~~/shared/out/person'
 import EnquiryBox from '~/features/enquiry/EnquiryBox.vue'
 import StillOpen from '~/features/enquiry/StillOpen.vue'
 import JobForecast from '~/features/job/JobForecast.vue'
@@ -17,6 +18,14 @@ const session = useSession()
 const job = useNewJob()
 const { record, client, lines, discount, kind, read } = storeToRefs(job)
 job.begin()
+/** Begun from somebody's page, it is theirs. */
+const whose = String(useRoute().query.client ?? '')
+onMounted(async () => {
+  if (!whose) return
+  byHand()
+  const { person } = await api<PersonView>(`/api/contacts/${whose}`)
+  client.value = person
+})
 const today = dayOf(new Date().toISOString(), session.data?.business?.timeZone ?? 'UTC')
 
 /** Field by field, without an enquiry. */

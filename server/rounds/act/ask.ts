@@ -35,6 +35,7 @@ export async function askBusiness(
     })
     touch(round!.jobId, { papers: await paperIdsOf(holder.person.roundId), round: holder.person.roundId })
     await enqueue('mail.owner', `question:${holder.person.id}:${at}`, {
+      about: 'asks',
       jobId: round!.jobId,
       subject: `A question from ${holder.person.name.slice(0, 80)}`,
       words: question,

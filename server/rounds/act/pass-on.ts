@@ -30,6 +30,7 @@ export async function passPart(
       { reason: wellFormed(to.reason), to: to.email },
     )
     await enqueue('mail.owner', `passed:${person.id}`, {
+      about: 'passed',
       jobId: round!.jobId,
       subject: `${person.name.slice(0, 80)} passed it on to ${to.name.slice(0, 80)}`,
       words: `${person.name} passed it on to ${to.name} (${to.email})${to.reason ? `: “${to.reason}”` : '.'}`,

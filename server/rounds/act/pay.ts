@@ -18,16 +18,27 @@ export async function payFor(
   const [job] = await db().select({ id: jobs.id, clientId: jobs.clientId }).from(jobs).where(eq(jobs.id, round!.jobId))
   if (!holder.person.contactId || holder.person.contactId !== job!.clientId)
     throw new Problem('not-allowed', 'Only the client pays for this job.')
-  const { url, request } = await requestCard(job!.id, stage)
-  return { url, request, back: encrypt(Buffer.from(`${request} ${token}`), PURPOSE) }
+  return payAndBack(job!.id, stage, `/s/${token}`)
+}
+
+/** Opens the card page for a stage of a job, for whoever comes back to a page by this path. */
+export async function payAndBack(
+  jobId: string,
+  stage: string,
+  path: string,
+): Promise<{ url: string; request: string; back: string }> {
+  const { url, request } = await requestCard(jobId, stage)
+  return { url, request, back: encrypt(Buffer.from(`${request} ${path}`), PURPOSE) }
 }
 
 /** The link a browser keeps for a payment; null where it keeps none, or another's. */
 export function linkBack(request: string, kept: string | undefined): string | null {
   if (!kept) return null
   try {
-    const [of, token] = Buffer.from(decrypt(kept, PURPOSE)).toString('utf8').split(' ')
-    return of === request ? `/s/${token}` : null
+    const [of, path = ''] = Buffer.from(decrypt(kept, PURPOSE)).toString('utf8').split(' ')
+    if (of !== request) return null
+    // What was kept before own pages were there is a link alone.
+    return path.startsWith('/') ? path : `/s/${path}`
   } catch {
     return null
   }

@@ -75,6 +75,7 @@ export async function failed(
       notable: true,
     })
     await enqueue('mail.owner', `closed:${person.id}:${now()}`, {
+      about: 'trouble',
       jobId: round!.jobId,
       subject: words,
       words: `${words} (${tries} tries, last from ${from.ip || 'an unknown address'}). If it was them, open it again on the paper; if it was not, correct their address or replace them.`,

@@ -95,6 +95,7 @@ async function tellNews(
   }
   if (told.news === 'lapsed')
     await enqueue('mail.owner', `lapsed:${round.id}:${at}`, {
+      about: 'lapsed',
       jobId: round.jobId,
       subject: 'The time to sign has passed',
       words: `${

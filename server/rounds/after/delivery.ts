@@ -1,6 +1,8 @@
 import { eq } from 'drizzle-orm'
 import { db, write } from '../../platform/db/client'
 import { roundPeople, rounds } from '../../platform/db/schema'
+import { hashToken } from '../../platform/ids'
+import { enqueue } from '../../queue/outbox'
 import { note } from '../../standing/thread'
 import { touch } from '../../standing/touch'
 import { paperIdsOf } from '../../chain/papers'
@@ -32,6 +34,12 @@ export async function recordBounce(roundId: string, personId: string, address: s
       state: 'trouble',
       paperId: round!.paperId,
       notable: true,
+    })
+    await enqueue('mail.owner', `bounced:${personId}:${hashToken(`${address} ${reason}`).slice(0, 16)}`, {
+      about: 'trouble',
+      jobId: round!.jobId,
+      subject: `The message to ${person!.name.slice(0, 80)} came back`,
+      words: `${address}: ${reason}`,
     })
     touch(round!.jobId, { papers: await paperIdsOf(roundId), round: roundId })
   })

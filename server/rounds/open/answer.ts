@@ -20,6 +20,7 @@ import { catalogue, contacts, jobs, standingAnswers } from '../../platform/db/sc
 import { Problem } from '../../platform/problem'
 import { take } from '../../platform/throttle'
 import { occurred } from '../../queue/occurred'
+import { enqueue } from '../../queue/outbox'
 import { theBusiness } from '../../records/business'
 import { note } from '../../standing/thread'
 import { inLanguage } from '../../templates/languages'
@@ -137,6 +138,12 @@ async function takeIn(
       detail: who.perhaps ? 'They may be somebody who is among your people already.' : '',
       state: 'theirs',
       notable: true,
+    })
+    await enqueue('mail.owner', `came:${answer.id}`, {
+      about: 'came',
+      jobId,
+      subject: `${given.name.slice(0, 80)} answered by “${link.name}”`,
+      words: who.perhaps ? 'They may be somebody who is among your people already.' : '',
     })
     return { answer: { ...answer, personId: null }, children }
   })

@@ -60,7 +60,7 @@ export async function whoIs(
     .from(contacts)
     .where(
       and(
-        sql`${contacts.forgottenAt} is null`,
+        sql`${contacts.forgottenAt} is null and ${contacts.mergedInto} is null`,
         or(
           ...(email ? [sql`lower(${contacts.email}) = ${email.toLowerCase()}`] : []),
           sql`lower(${contacts.name}) = ${name.toLowerCase()}`,
@@ -114,7 +114,12 @@ export async function namedRecord(tx: Db, { name, email }: { name: string; email
   const known = await tx
     .select()
     .from(contacts)
-    .where(and(sql`${contacts.forgottenAt} is null`, sql`lower(${contacts.email}) = ${email.toLowerCase()}`))
+    .where(
+      and(
+        sql`${contacts.forgottenAt} is null and ${contacts.mergedInto} is null`,
+        sql`lower(${contacts.email}) = ${email.toLowerCase()}`,
+      ),
+    )
     .limit(20)
   const [match] = matchPeople(
     [{ name, email, phone: '' }],

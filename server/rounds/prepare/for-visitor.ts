@@ -1,3 +1,4 @@
+import { guardianOf } from '../../contacts/ties'
 import { eq, inArray } from 'drizzle-orm'
 import { type PlanPerson, type RoundPlan, inTurns, planPerson } from '../../../core/rounds/plan'
 import { type NamedPerson, turnsOf } from '../../../core/standing-links/named'
@@ -69,6 +70,7 @@ async function makePapers(v: Visitor): Promise<string[]> {
       const { template, party, values } = v.papers[n]!
       const used = await useTemplate(template, v.by)
       const child = children.find((c) => c.id === whose)
+      if (child) await guardianOf(tx, v.contactId, child.id)
       const document = child ? signedFor(used.document, child.name) : used.document
       const own: Record<string, Binding> = child
         ? { guest: { contactId: child.id }, guardian: { contactId: v.contactId } }

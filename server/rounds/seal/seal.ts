@@ -198,7 +198,12 @@ async function tellUnproved(round: typeof rounds.$inferSelect, paper: RoundPaper
       paperId: paper.id,
       notable: true,
     })
-    await enqueue('mail.owner', `unproved:${round.id}`, { jobId: round.jobId, subject: words, words: detail })
+    await enqueue('mail.owner', `unproved:${round.id}`, {
+      about: 'trouble',
+      jobId: round.jobId,
+      subject: words,
+      words: detail,
+    })
   })
 }
 

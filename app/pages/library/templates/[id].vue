@@ -158,6 +158,17 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         :options="HELD"
         @update:model-value="rename({ holds: $event })"
       />
+      <Choice
+        v-else
+        aria-label="Whom papers made from it are for"
+        class="w-52"
+        :model-value="view.target"
+        :options="[
+          { value: 'clients', label: 'for clients' },
+          { value: 'staff', label: 'for who works here' },
+        ]"
+        @update:model-value="rename({ target: $event })"
+      />
       <span class="soft small"
         >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title.slice(0, 60)}` : '' }}</span
       >

@@ -3,6 +3,7 @@ import { type CountryCode, presetOf } from '../../../../core/country/presets'
 import { type Look, PLAIN_LOOK } from '../../../../core/look/look'
 import { PLAIN_NUMBERS, PLAIN_CREDIT_NUMBERS, PLAIN_QUOTE_NUMBERS } from '../../../../core/invoices/numbers'
 import type { Right, Role } from '../../../../core/members/rights'
+import type { NoticeChoices } from '../../../../core/notices/notices'
 import type { TextKind } from '../../../../core/text/request'
 import type { Language } from '../../../../core/text/language'
 import type { QuietHours } from '../../../../core/rounds/times'
@@ -163,6 +164,9 @@ export const members = sqliteTable('members', {
   otpStep: integer('otp_step').notNull().default(0),
   /** Codes for when the authenticator is lost, hashed; each opens once. */
   spareCodes: json<string[]>('spare_codes').notNull().default([]),
+  /** What they are told of and how, where they chose; and the number they are texted at. */
+  notices: json<NoticeChoices | null>('notices'),
+  phone: text('phone').notNull().default(''),
   /** When they left; what they did stays theirs by name. */
   removedAt: at('removed_at'),
 })

@@ -1,5 +1,6 @@
 import type { Language } from '../../../../core/text/language'
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { sql } from 'drizzle-orm'
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import { at, flag, id, json } from './columns'
 
 export const contacts = sqliteTable(
@@ -21,10 +22,23 @@ export const contacts = sqliteTable(
     lateHold: flag('late_hold').notNull().default(false),
     /** Their tax number, where they are a business; empty where it isn't known. */
     taxNumber: text('tax_number').notNull().default(''),
+    /** What members write down of them, for themselves. */
+    notes: text('notes').notNull().default(''),
+    /** They supply something to the business. */
+    supplier: flag('supplier').notNull().default(false),
+    /** The member they are, where papers are for them too. */
+    memberId: text('member_id'),
+    /** Whom they turned out to be: everything of theirs stands there. */
+    mergedInto: text('merged_into'),
     /** When they were forgotten, at their wish: what is left of them stands on papers the law keeps. */
     forgottenAt: at('forgotten_at'),
   },
-  (t) => [index('contacts_name').on(t.name, t.id)],
+  (t) => [
+    index('contacts_name').on(t.name, t.id),
+    uniqueIndex('contacts_by_member')
+      .on(t.memberId)
+      .where(sql`member_id is not null`),
+  ],
 )
 
 export type ImportOf = 'people' | 'items' | 'jobs'

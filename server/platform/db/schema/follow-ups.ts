@@ -26,7 +26,14 @@ export const occurrences = sqliteTable(
     /** Who did it, in a few words; empty for nobody. */
     by: text('by').notNull().default(''),
   },
-  (t) => [index('occurrences_by_job').on(t.jobId, t.at), index('occurrences_by_time').on(t.at, t.kind)],
+  (t) => [
+    index('occurrences_by_job').on(t.jobId, t.at),
+    index('occurrences_by_time').on(t.at, t.kind),
+    index('occurrences_by_kind').on(t.kind, t.at),
+    index('occurrences_by_contact')
+      .on(t.contactId, t.at)
+      .where(sql`contact_id is not null`),
+  ],
 )
 
 /** Rules of the business: when this occurs, do that. */

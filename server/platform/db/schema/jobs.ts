@@ -48,6 +48,8 @@ export const jobs = sqliteTable(
     calledOff: json<CalledOff | null>('called_off'),
     /** The job it was agreed with, where a rhythm put this one down. */
     repeats: text('repeats'),
+    /** A house job: papers of the business itself with a member or freelancer, who stands as its client. */
+    house: flag('house').notNull().default(false),
     version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull(),
     search: text('search').notNull(),
@@ -56,6 +58,12 @@ export const jobs = sqliteTable(
   },
   (t) => [
     index('jobs_by_day').on(t.sortDay, t.id),
+    index('jobs_by_client')
+      .on(t.clientId, t.sortDay)
+      .where(sql`client_id is not null`),
+    index('jobs_of_house')
+      .on(t.sortDay)
+      .where(sql`house`),
     index('jobs_by_kind').on(t.kindId, t.sortDay, t.id),
     index('jobs_of_more_days')
       .on(t.sortDay)
@@ -129,7 +137,7 @@ export const guests = sqliteTable(
       .references(() => contacts.id),
     position: integer('position').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.jobId, t.contactId] })],
+  (t) => [primaryKey({ columns: [t.jobId, t.contactId] }), index('guests_by_contact').on(t.contactId)],
 )
 
 /** Where each job stands, kept in step with its events so that lists need not work it out. `state` leaves out what only the date changes. */
@@ -155,6 +163,9 @@ export const standings = sqliteTable(
   },
   (t) => [
     index('standings_by_state').on(t.state, t.sortDay, t.jobId),
+    index('standings_since')
+      .on(t.since, t.sortDay)
+      .where(sql`state = 'theirs'`),
     index('standings_due').on(t.oldestDue, t.state, t.sortDay),
     index('standings_ready').on(t.ready, t.sortDay, t.jobId),
     index('standings_by_day').on(t.sortDay, t.jobId, t.state),

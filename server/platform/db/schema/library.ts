@@ -98,6 +98,8 @@ export const templates = sqliteTable('templates', {
   round: json<TemplateRound | null>('round'),
   /** How long one that was signed holds for whoever signed it, as a waiver. */
   holds: text('holds').$type<Holds>().notNull().default('visit'),
+  /** Whom papers made from it are for. */
+  target: text('target').$type<'clients' | 'staff'>().notNull().default('clients'),
   /** The template it says the same as, in another language; and the revision of that it was last brought in step with. */
   languageOf: text('language_of'),
   inStepWith: integer('in_step_with'),

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import { at, flag, id, json } from './columns'
+import { contacts } from './contacts'
 import { jobs } from './jobs'
 
 /** What must happen outside the transaction that asked for it: leased, retried, done once in effect. */
@@ -33,6 +34,8 @@ export type MessageSecret =
   | { kind: 'door'; personId: string; nonce: string }
   /** The address somebody is asked to answer at; `personId` is what asks them. */
   | { kind: 'flow'; personId: string; nonce: string }
+  /** Somebody's own page; `personId` is whose. */
+  | { kind: 'own'; personId: string; nonce: string }
 
 /** The post room: every message, as the mailboxes would show it. */
 export const messages = sqliteTable(
@@ -51,7 +54,7 @@ export const messages = sqliteTable(
     secrets: json<MessageSecret[]>('secrets').notNull().default([]),
     at: at('at').notNull(),
   },
-  (t) => [index('messages_by_time').on(t.at)],
+  (t) => [index('messages_by_time').on(t.at), index('messages_by_address').on(t.to, t.at)],
 )
 
 /**
@@ -83,6 +86,17 @@ export const happenings = sqliteTable(
     /** Pictures and files that stand with it, kept with the job. */
     files: json<{ sha: string; name: string; type: string }[] | null>('files'),
     notable: flag('notable').notNull().default(false),
+    /** Whom it is about, where that isn't the client of a job. */
+    contactId: text('contact_id').references(() => contacts.id),
   },
-  (t) => [index('happenings_by_job').on(t.jobId, t.at), index('happenings_notable').on(t.notable, t.at)],
+  (t) => [
+    index('happenings_by_job').on(t.jobId, t.at),
+    index('happenings_notable').on(t.notable, t.at),
+    index('happenings_by_contact')
+      .on(t.contactId, t.at)
+      .where(sql`contact_id is not null`),
+    index('happenings_by_paper')
+      .on(t.paperId, t.at)
+      .where(sql`paper_id is not null`),
+  ],
 )

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 import type { FieldSpec } from '../../../../core/document/field'
 import type { Json } from '../../../../core/evidence/canonical'
@@ -101,8 +102,15 @@ export const roundPeople = sqliteTable(
     draft: sealed<SignerDraft>('draft').notNull(),
     how: json<PersonHow>('how').notNull().default(PERSON_HOW),
     draftVersion: integer('draft_version').notNull().default(0),
+    /** Where they stopped: the first thing that was left to fill when they were last there. */
+    stopped: json<{ page: number; field: string } | null>('stopped'),
   },
-  (t) => [index('people_by_round').on(t.roundId)],
+  (t) => [
+    index('people_by_round').on(t.roundId),
+    index('people_by_contact')
+      .on(t.contactId)
+      .where(sql`contact_id is not null`),
+  ],
 )
 
 /** The truth of a round: appended, hash-chained, never changed. `actor` and `data` are canonical JSON, as hashed. */

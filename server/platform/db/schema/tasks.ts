@@ -22,7 +22,11 @@ export const tasks = sqliteTable(
     doneAt: at('done_at'),
     doneBy: text('done_by'),
   },
-  (t) => [index('tasks_by_job').on(t.jobId, t.doneAt), index('tasks_by_member').on(t.doneAt, t.memberId, t.day)],
+  (t) => [
+    index('tasks_by_job').on(t.jobId, t.doneAt),
+    index('tasks_by_member').on(t.doneAt, t.memberId, t.day),
+    index('tasks_by_contact').on(t.contactId),
+  ],
 )
 
 /** A word put on a job or a person. */

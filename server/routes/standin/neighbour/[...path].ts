@@ -1,13 +1,26 @@
 import { randomBytes } from 'node:crypto'
 import { type H3Event, getRequestHeaders, sendRedirect, setResponseHeader, setResponseStatus } from 'h3'
-import { escapeHtml } from '../../../../core/text/escape'
+import { answerTo } from '../../../../core/mail/letter'
 import { route, textBody } from '../../../doors/route'
-import { HOW, type How, howNow, takeCall, takeFile, taken, tellHow } from '../../../gateways/neighbour'
+import { readRowsInWorker } from '../../../files/pool'
+import { messageIdOf } from '../../../gateways/mail'
+import { HOW, type How, howNow, lettersToIt, takeCall, takeFile, taken, tellHow } from '../../../gateways/neighbour'
+import { type NeighbourPage, neighbourPage } from '../../../gateways/neighbour-page'
+import { takeMail } from '../../../messages/came-in'
+import { now } from '../../../platform/clock'
+import { useConfig } from '../../../platform/config'
+import { newId } from '../../../platform/ids'
+import { notFound } from '../../../platform/problem'
 
 /** So large is what it answers with where it answers at length. */
 const LONG = 10_000_000
+const SHOWN = 20
+const late = () => new Promise((resolve) => setTimeout(resolve, 3000))
 
-/** The neighbour: takes calls at `calls`, files at `files/…` (WebDAV), and shows on its page what it was given. */
+/**
+ * The neighbour: takes calls at `calls`, files at `files/…` (WebDAV) and letters, reads a calendar, and shows on its page what it
+ * was given.
+ */
 export default route(
   { who: 'anyone', standin: 'neighbour', page: true, signed: true, file: 60_000_000 },
   async ({ event, part, bytes }) => {
@@ -24,23 +37,40 @@ export default route(
     if (path.startsWith('files/') && event.method === 'PUT')
       return answer(event, await takeFile(path.slice('files/'.length), await bytes()))
     if (event.method === 'POST') {
-      const form = new URLSearchParams(await textBody(event, 2000))
-      const { how } = await howNow()
-      const wanted = form.get('how') ?? ''
-      await tellHow({
-        how: Object.hasOwn(HOW, wanted) ? wanted : how,
-        secret: (form.get('secret') ?? '').trim().slice(0, 200),
-      })
+      await told(new URLSearchParams(await textBody(event, 4000)))
       return sendRedirect(event, '/standin/neighbour', 303)
     }
     return page(event)
   },
 )
 
+/** What somebody pressed on its page: how it is from now on, or that it answers a letter. */
+async function told(form: URLSearchParams): Promise<void> {
+  const before = await howNow()
+  const letter = form.get('answer')
+  if (letter !== null) return answerLetter(letter, before.how)
+  const wanted = form.get('how') ?? ''
+  await tellHow({
+    how: Object.hasOwn(HOW, wanted) ? wanted : before.how,
+    secret: (form.get('secret') ?? '').trim().slice(0, 200),
+    calendar: (form.get('calendar') ?? '').trim().slice(0, 500),
+  })
+}
+
+/** Answers a letter as it does now: late, or twice the same. */
+async function answerLetter(id: string, how: How): Promise<void> {
+  const [letter] = await lettersToIt(id)
+  if (!letter) throw notFound('letter')
+  if (how === 'late') await late()
+  const words = 'Thank you, this is with us. We look at it on the next working day.'
+  const eml = new TextEncoder().encode(answerTo({ ...letter, messageId: messageIdOf(letter.key) }, words, newId()))
+  for (let times = how === 'twice' ? 2 : 1; times > 0; times -= 1) await takeMail(eml)
+}
+
 async function answer(event: H3Event, { how, status }: { how: How; status: number }): Promise<string | undefined> {
   setResponseHeader(event, 'content-type', 'text/plain')
   if (how === 'never') return new Promise(() => {})
-  if (how === 'late') await new Promise((resolve) => setTimeout(resolve, 3000))
+  if (how === 'late') await late()
   if (status === 302) {
     await sendRedirect(event, 'http://169.254.169.254/latest/', 302)
     return undefined
@@ -48,6 +78,24 @@ async function answer(event: H3Event, { how, status }: { how: How; status: numbe
   setResponseStatus(event, status)
   if (how === 'long') return 'x'.repeat(LONG)
   return status === 200 ? 'Taken, thank you.' : status === 410 ? 'Nothing more, please.' : 'Not now.'
+}
+
+/** What stands next in the calendar it was given the address of; one of Upwold’s own alone. */
+async function entriesOf(calendar: string): Promise<NeighbourPage['entries']> {
+  if (!calendar) return 'It was given no calendar.'
+  const { origin } = useConfig()
+  const path = URL.canParse(calendar, origin) ? new URL(calendar, origin).pathname : ''
+  if (!path.startsWith('/api/calendar/')) return 'That is no address of a calendar of Upwold’s.'
+  const read = await fetch(new URL(path, origin), { redirect: 'error' }).catch(() => null)
+  if (!read?.ok) return 'There is no calendar at that address any more.'
+  const file = await readRowsInWorker({ of: 'jobs', bytes: new Uint8Array(await read.arrayBuffer()) })
+  if (file.of !== 'icalendar') return 'That is no calendar.'
+  const today = now().slice(0, 10)
+  return file.jobs
+    .filter((j) => (j.starts ?? '') >= today)
+    .sort((a, b) => a.starts!.localeCompare(b.starts!))
+    .slice(0, SHOWN)
+    .map((j) => ({ day: j.starts!.replace('T', ' '), title: j.title }))
 }
 
 async function page(event: H3Event): Promise<string> {
@@ -59,31 +107,6 @@ async function page(event: H3Event): Promise<string> {
     'content-security-policy',
     `default-src 'none'; style-src 'nonce-${nonce}'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'`,
   )
-  const [{ how, secret }, rows] = [await howNow(), await taken()]
-  const e = escapeHtml
-  const options = Object.entries(HOW)
-    .map(([value, words]) => `<option value="${e(value)}"${value === how ? ' selected' : ''}>${e(words)}</option>`)
-    .join('')
-  const said = (body: string) => {
-    try {
-      return JSON.stringify(JSON.parse(body), null, 1)
-    } catch {
-      return body
-    }
-  }
-  const list = rows
-    .map(
-      (r) =>
-        `<li><b>${r.what === 'file' ? e(r.name) : e(typeOf(r.body))}</b> <span>${e(r.at.slice(0, 19).replace('T', ' '))}, answered ${r.answered}${r.signed === null ? '' : r.signed ? ', signature right' : ', <strong>signature wrong</strong>'}</span>${r.what === 'file' ? `<p>${e(r.body)}</p>` : `<pre>${e(said(r.body).slice(0, 3000))}</pre>`}</li>`,
-    )
-    .join('')
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>The neighbour</title><style nonce="${nonce}">body{font:16px/1.5 system-ui,sans-serif;background:#edf1f4;color:#16222c;margin:0;padding:24px 16px}main{max-width:760px;margin:0 auto;background:#fff;padding:28px;border:1px solid #c5d0d8}h1{font-size:28px;margin:0 0 8px}label{display:block;font-weight:600;margin:14px 0 4px}input,select{font:inherit;width:100%;box-sizing:border-box;padding:10px;border:1px solid #60717e;background:#fff}button{font:inherit;font-weight:600;margin-top:14px;padding:10px 18px;border:0;background:#14506e;color:#fff}ol{list-style:none;padding:0}li{border-top:1px solid #c5d0d8;padding:12px 0}pre{font-size:13px;overflow:auto;max-height:220px;background:#f4f7f9;padding:10px;margin:6px 0 0}span{color:#40525f;font-size:14px}p{margin:4px 0}</style></head><body><main><h1>The neighbour</h1><p>This page stands in for other systems: the accounts, a board, a place for files. It takes calls at <code>/standin/neighbour/calls</code> and files at <code>/standin/neighbour/files</code>.</p><form method="post"><label for="how">It</label><select id="how" name="how">${options}</select><label for="secret">The secret it checks calls with</label><input id="secret" name="secret" value="${e(secret)}" autocomplete="off"><button>Keep this</button></form><h2>What it was given</h2>${rows.length ? `<ol>${list}</ol>` : '<p>Nothing yet.</p>'}</main></body></html>`
-}
-
-function typeOf(body: string): string {
-  try {
-    return String((JSON.parse(body) as { type?: unknown }).type ?? 'a call')
-  } catch {
-    return 'a call'
-  }
+  const [how, rows, letters] = await Promise.all([howNow(), taken(), lettersToIt()])
+  return neighbourPage({ nonce, ...how, rows, letters, entries: await entriesOf(how.calendar) })
 }

@@ -1,0 +1,53 @@
+/** A stretch of time as local times, `2026-06-14T14:00`; without an end it is taken for an hour. */
+export interface Span {
+  starts: string
+  ends: string | null
+}
+/** What takes time, a place and people. */
+export interface Booked {
+  id: string
+  title: string
+  spans: readonly Span[]
+  /** Where; as it was typed. */
+  place: string
+  /** The members who are at it, by id. */
+  members: readonly string[]
+}
+export interface Clash {
+  kind: 'place' | 'member'
+  /** The place, or the member's id. */
+  of: string
+  /** What it meets. */
+  with: { id: string; title: string }
+}
+
+const HOUR = 60
+const minutes = (local: string) => Date.parse(`${local}Z`) / 60_000
+const range = ({ starts, ends }: Span): [number, number] => {
+  const from = minutes(starts)
+  return [from, ends ? Math.max(minutes(ends), from) : from + HOUR]
+}
+/** Whether two stretches of time meet; one that ends when the other begins doesn't. */
+export function meets(a: Span, b: Span): boolean {
+  const [a0, a1] = range(a)
+  const [b0, b1] = range(b)
+  return a0 < b1 && b0 < a1
+}
+const samePlace = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[\s,.;]+/g, ' ')
+    .trim()
+
+/** Where something meets others at the same time: at the same place, or with the same people. */
+export function clashesOf(mine: Booked, others: readonly Booked[]): Clash[] {
+  const place = samePlace(mine.place)
+  return others.flatMap((o): Clash[] => {
+    if (o.id === mine.id || !mine.spans.some((a) => o.spans.some((b) => meets(a, b)))) return []
+    const what = { id: o.id, title: o.title }
+    return [
+      ...(place && samePlace(o.place) === place ? [{ kind: 'place' as const, of: mine.place.trim(), with: what }] : []),
+      ...mine.members.filter((m) => o.members.includes(m)).map((m) => ({ kind: 'member' as const, of: m, with: what })),
+    ]
+  })
+}

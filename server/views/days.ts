@@ -1,0 +1,248 @@
+import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, ne, or, sql } from 'drizzle-orm'
+import { clashesOf } from '../../core/calendar/clashes'
+import { addDays, dayOf } from '../../core/calendar/dates'
+import { daysOf, mostWanted } from '../../core/items/stock'
+import { lineOf, standing } from '../../core/line/line'
+import { mayAny } from '../../core/members/rights'
+import { decimalString, minor, tenThousandths } from '../../core/money/money'
+import { counts } from '../../core/pricing/pricing'
+import type { CalendarDays, MoveLook } from '../../shared/calendar'
+import { bookedOf, bookedOn, clashWords, lookAtMove } from '../jobs/move'
+import type { Member } from '../members/members'
+import { driftOfJob } from '../papers/drift'
+import { today } from '../platform/clock'
+import { db } from '../platform/db/client'
+import {
+  catalogue,
+  contacts,
+  dues,
+  entries,
+  jobLines,
+  jobs,
+  kinds,
+  laidCalendars,
+  papers,
+  rounds,
+  standings,
+  tasks,
+} from '../platform/db/schema'
+import { toLine } from '../records/job'
+import { type Business, theBusiness } from '../records/business'
+import { shortOf } from './stock'
+
+/** So many jobs a calendar shows at once; so many other things. */
+const JOBS = 400
+const BESIDE = 300
+
+/** Jobs and what stands beside them on some days, both counted. */
+export async function calendarDays(from: string, to: string, member: Member): Promise<CalendarDays> {
+  const business = await theBusiness()
+  const day = today(business.timeZone)
+  const seesMoney = mayAny(member, ['money', 'book'])
+  const on = and(
+    sql`(${jobs.sortDay} between ${addDays(from, -31)} and ${to} or ${jobs.furtherDays} <> '[]' and ${jobs.sortDay} <= ${to})`,
+    sql`(substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from} or ${jobs.furtherDays} <> '[]')`,
+    isNotNull(jobs.starts),
+  )
+  const [rows, [sums], booked, beside, calendars, stock] = await Promise.all([
+    db()
+      .select({ job: jobs, client: contacts.name, settings: kinds.settings, facts: standings.facts })
+      .from(jobs)
+      .innerJoin(standings, eq(standings.jobId, jobs.id))
+      .innerJoin(kinds, eq(kinds.id, jobs.kindId))
+      .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+      .where(on)
+      .orderBy(asc(jobs.sortDay), asc(jobs.starts), asc(jobs.id))
+      .limit(JOBS),
+    db()
+      .select({
+        jobs: sql<number>`count(*)`,
+        notReady: sql<number>`coalesce(sum(not ${standings.ready}), 0)`,
+        total: sql<number>`coalesce(sum(${standings.total}), 0)`,
+      })
+      .from(jobs)
+      .innerJoin(standings, eq(standings.jobId, jobs.id))
+      .where(and(gte(jobs.sortDay, from), lte(jobs.sortDay, to))),
+    bookedOn(from, to),
+    besideOn(from, to, business, member, seesMoney),
+    db().select().from(laidCalendars).orderBy(asc(laidCalendars.at)),
+    stockOn(from, to),
+  ])
+  const shown = rows.filter(({ job }) =>
+    [{ starts: job.starts!, ends: job.ends }, ...job.furtherDays].some(
+      (s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from,
+    ),
+  )
+  const clashes = new Map(
+    shown.map((r) => [r.job.id, r.job.calledOff ? [] : clashesOf(bookedOf(r.job, r.settings.facts), booked)]),
+  )
+  const words = await clashWords([...clashes.values()].flat())
+  let at = 0
+  return {
+    today: day,
+    currency: business.currency,
+    jobs: shown.map(({ job, client, facts }) => {
+      const stops = lineOf(facts, day)
+      const { state, words: stands } = standing(stops, facts)
+      const n = clashes.get(job.id)!.length
+      const said = words.slice(at, (at += n))
+      return {
+        ...{
+          id: job.id,
+          title: job.title,
+          client: client ?? '',
+          state,
+          words: job.calledOff ? 'called off' : stands,
+          stops,
+        },
+        spans: [{ starts: job.starts!, ends: job.ends }, ...job.furtherDays],
+        clashes: said,
+      }
+    }),
+    sums: {
+      jobs: Number(sums!.jobs),
+      notReady: Number(sums!.notReady),
+      total: minor(seesMoney ? Number(sums!.total) : 0),
+    },
+    beside,
+    laid: calendars.flatMap((c) =>
+      c.entries
+        .filter((e) => e.from.slice(0, 10) <= to && e.to.slice(0, 10) >= from)
+        .slice(0, BESIDE)
+        .map((e, i) => ({ id: `${c.id}-${i}`, calendar: c.name, ...e })),
+    ),
+    calendars: calendars.map(({ id, name, url, readAt, trouble, entries: list }) => ({
+      ...{ id, name, url, readAt, trouble },
+      entries: list.length,
+    })),
+    stock,
+  }
+}
+
+async function besideOn(
+  from: string,
+  to: string,
+  { timeZone }: Business,
+  member: Member,
+  seesMoney: boolean,
+): Promise<CalendarDays['beside']> {
+  const [todo, due, lapse, own] = await Promise.all([
+    db()
+      .select({ id: tasks.id, day: tasks.day, words: tasks.words, jobId: tasks.jobId })
+      .from(tasks)
+      .where(
+        and(
+          isNull(tasks.doneAt),
+          gte(tasks.day, from),
+          lte(tasks.day, to),
+          or(isNull(tasks.memberId), eq(tasks.memberId, member.id)),
+        ),
+      )
+      .limit(BESIDE),
+    seesMoney
+      ? db()
+          .select({ stage: dues.stage, day: dues.dueOn, label: dues.label, jobId: jobs.id, title: jobs.title })
+          .from(dues)
+          .innerJoin(jobs, eq(jobs.id, dues.jobId))
+          .where(and(gte(dues.dueOn, from), lte(dues.dueOn, to)))
+          .limit(BESIDE)
+      : [],
+    db()
+      .select({ id: rounds.id, at: rounds.lapsesAt, title: papers.title, jobId: jobs.id })
+      .from(rounds)
+      .innerJoin(papers, eq(papers.id, rounds.paperId))
+      .innerJoin(jobs, eq(jobs.id, rounds.jobId))
+      .where(and(gte(rounds.lapsesAt, from), lte(rounds.lapsesAt, `${addDays(to, 1)}T12:00`), eq(papers.state, 'out')))
+      .limit(BESIDE),
+    db()
+      .select()
+      .from(entries)
+      .where(and(gte(entries.day, from), lte(entries.day, to), ne(entries.words, '')))
+      .limit(BESIDE),
+  ])
+  return [
+    ...todo.map((t) => ({ id: `t-${t.id}`, day: t.day!, words: t.words, kind: 'task' as const, jobId: t.jobId })),
+    ...due.map((d) => ({
+      id: `s-${d.jobId}-${d.stage}`,
+      day: d.day,
+      words: `${d.label} due: ${d.title}`,
+      kind: 'stage' as const,
+      jobId: d.jobId,
+    })),
+    ...lapse.map((l) => ({
+      id: `l-${l.id}`,
+      day: dayOf(l.at!, timeZone),
+      words: `${l.title} lapses`,
+      kind: 'lapse' as const,
+      jobId: l.jobId,
+    })),
+    ...own.map((e) => ({ id: `e-${e.id}`, day: e.day, words: e.words, kind: 'entry' as const, jobId: e.jobId })),
+  ]
+}
+
+/** What there is of limited items, and the most that agreed jobs take of each on one of these days. */
+async function stockOn(from: string, to: string): Promise<CalendarDays['stock']> {
+  const items = await db()
+    .select({ id: catalogue.id, description: catalogue.description, stock: catalogue.stock })
+    .from(catalogue)
+    .where(isNotNull(catalogue.stock))
+    .limit(40)
+  if (!items.length) return []
+  const rows = await db()
+    .select({ job: jobs, line: jobLines })
+    .from(jobs)
+    .innerJoin(jobLines, eq(jobLines.jobId, jobs.id))
+    .where(
+      and(
+        sql`${jobs.sortDay} between ${addDays(from, -31)} and ${to}`,
+        sql`substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from}`,
+        isNotNull(jobs.agreedOn),
+        isNull(jobs.calledOff),
+        inArray(
+          jobLines.item,
+          items.map((i) => i.id),
+        ),
+      ),
+    )
+    .limit(4000)
+  return items.map(({ id, description, stock }) => {
+    const wanted = rows
+      .map((r) => ({ job: r.job, line: toLine(r.line) }))
+      .filter((r) => r.line.item === id && counts(r.line))
+      .flatMap((r) => daysOf(r.job, tenThousandths(r.line.quantity)))
+      .filter((w) => w.from <= to && w.to >= from)
+    const most = mostWanted([{ from, to, quantity: 0n }], wanted)
+    const all = BigInt(stock!) * 10_000n
+    const full = wanted.filter((w) => mostWanted([{ ...w, quantity: 0n }], wanted) >= all)
+    const [first] = full.map((w) => w.from).sort()
+    const last = full
+      .map((w) => w.to)
+      .sort()
+      .at(-1)
+    return {
+      ...{ id, description, stock: stock!, most: Number(decimalString(most)) },
+      words: !wanted.length
+        ? 'free'
+        : first && last
+          ? `all out ${first === last ? first : `${first} to ${last}`}`
+          : `${decimalString(most)} at most`,
+    }
+  })
+}
+
+/** What moving a job to another day would touch. */
+export const moveView = (id: string, to: string): Promise<MoveLook> =>
+  lookAtMove(id, to, {
+    drift: driftOfJob,
+    short: shortOf,
+    titles: async (ids) =>
+      new Map(
+        (ids.length
+          ? await db()
+              .select({ id: papers.id, title: papers.title, state: papers.state })
+              .from(papers)
+              .where(inArray(papers.id, [...ids]))
+          : []
+        ).map((p) => [p.id, p]),
+      ),
+  })
