@@ -18,6 +18,7 @@ interface Session {
     timeZone: string
     locale: string
     taxRate: string
+    weekStart: number
     language: Language
   } | null
   /** What of the outside world is pretended here. */

@@ -211,6 +211,12 @@ const acts = computed(() => [
   font: 600 12px/20px var(--sans);
   text-align: center;
 }
+.bell {
+  display: inline-flex;
+  align-items: center;
+  color: var(--ink);
+  text-decoration: none;
+}
 .avatar {
   width: 34px;
   height: 34px;

@@ -111,8 +111,8 @@ const nudge = (paperId: string) => papers.nudge(paperId).catch(notices.trouble)
           </ul>
         </aside>
       </div>
-      <PulseStrip />
       <ComingStrip :view="view" />
+      <PulseStrip />
     </template>
     <WaitingPage v-else-if="!problem" />
   </div>

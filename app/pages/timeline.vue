@@ -74,7 +74,9 @@ const which = computed(() => rows.value.find((r) => r.job?.id === job.value)?.jo
         <span class="soft small">{{ whenWords(r.at, first!.today) }}</span>
         <span class="grid justify-center"><StopMark v-if="r.state" :state="r.state" :size="16" /></span>
         <span class="min-w-0 wrap-anywhere"
-          ><NuxtLink v-if="r.paperId" :to="`/papers/${r.paperId}`">{{ r.words }}</NuxtLink
+          ><NuxtLink v-if="r.paperId" :to="`/papers/${r.paperId}`" class="text-ink no-underline hover:underline">{{
+            r.words
+          }}</NuxtLink
           ><template v-else>{{ r.words }}</template
           ><span class="soft small block"
             ><NuxtLink v-if="r.job" :to="`/jobs/${r.job.id}`">{{ r.job.title }}</NuxtLink

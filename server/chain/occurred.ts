@@ -5,6 +5,7 @@ import type { Db } from '../platform/db/client'
 import { papers, roundPeople, rounds } from '../platform/db/schema'
 import { occurred } from '../queue/occurred'
 import { papersOf } from './papers'
+import { keepSending } from './sendings'
 
 /** Events of a round that others may wait for. */
 const HEARD: Partial<Record<RoundEvent['type'], OccurrenceKind>> = {
@@ -32,6 +33,9 @@ export async function roundOccurred(
   event: RoundEvent,
   by: string,
 ): Promise<void> {
+  await keepSending(tx, roundId, event, at)
+  if (event.type === 'signed')
+    await tx.update(roundPeople).set({ stopped: null }).where(eq(roundPeople.id, event.person))
   const kind = HEARD[event.type]
   if (!kind) return
   const [round] = await tx

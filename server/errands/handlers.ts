@@ -10,6 +10,7 @@ import { sendCallback } from '../gateways/cards/standin'
 import type { News } from '../../core/rounds/told'
 import type { NoticeKind } from '../../core/notices/notices'
 import { mailClient, mailDoor, mailPerson } from '../messages/house'
+import { keepOldAnswers } from '../chain/filled'
 import { readLaid } from '../jobs/laid'
 import { dailyLetters, tellMember, tellOfJob, tellOfPerson } from '../messages/notices'
 import { mailOwn, mailOwnCode } from '../messages/own'
@@ -89,6 +90,7 @@ export const handlers: Record<string, Handler> = {
     ),
   'notices.daily': () => dailyLetters(),
   'calendars.laid': () => readLaid(),
+  'answers.old': () => keepOldAnswers(),
   follow: async (e) => {
     await followOccurrence(Number(e.payload.n))
     await tellSystems(Number(e.payload.n))

@@ -12,6 +12,7 @@ import { firstAddress } from '../setup/found'
 import { keepFetching } from '../messages/mailbox'
 import { keepLate } from '../money/late'
 import { keepFollowing } from '../follow-ups/days'
+import { beginOldAnswers } from '../chain/filled'
 import { keepReadingLaid } from '../jobs/laid'
 import { keepDailyLetters } from '../messages/notices'
 import { keepRhythms } from '../jobs/put-down'
@@ -36,6 +37,7 @@ export default defineNitroPlugin((nitro) => {
     await keepFollowing()
     await keepDailyLetters()
     await keepReadingLaid()
+    await beginOldAnswers()
     await keepFetching()
     workWith(work)
     warmUp()

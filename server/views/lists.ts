@@ -4,11 +4,10 @@ import { majorString } from '../../core/money/money'
 import { lineOf, standing } from '../../core/line/line'
 import { groupedBy } from '../../core/lists/grouped'
 import type { SheetCell, TableKind } from '../../shared/lists'
-import { answersOf } from '../chain/answers'
 import { tableFile } from '../files/table'
 import { today } from '../platform/clock'
 import { db } from '../platform/db/client'
-import { contacts, jobs, kinds, papers, standings, tags, templates } from '../platform/db/schema'
+import { contacts, jobs, kinds, paperAnswers, papers, standings, tags, templates } from '../platform/db/schema'
 import { notFound } from '../platform/problem'
 import { breathe } from '../platform/turns'
 import { theBusiness } from '../records/business'
@@ -93,45 +92,33 @@ export async function jobsFile(as: TableKind): Promise<OutFile> {
 export async function answersFile(templateId: string, as: TableKind): Promise<OutFile> {
   const [template] = await db().select().from(templates).where(eq(templates.id, templateId))
   if (!template) throw notFound('template')
-  const rows = await db()
+  const filled = await db()
     .select({
-      paper: { id: papers.id, title: papers.title, bindings: papers.bindings, createdAt: papers.createdAt },
+      paper: { bindings: papers.bindings },
       job: { title: jobs.title, day: jobs.day, clientId: jobs.clientId },
+      values: paperAnswers.values,
     })
-    .from(papers)
+    .from(paperAnswers)
+    .innerJoin(papers, eq(papers.id, paperAnswers.paperId))
     .innerJoin(jobs, eq(jobs.id, papers.jobId))
-    .where(eq(papers.templateId, templateId))
-    .orderBy(desc(papers.createdAt))
+    .where(eq(paperAnswers.templateId, templateId))
+    .orderBy(desc(paperAnswers.at))
     .limit(MOST)
-  const columns: string[] = []
-  const filled: { of: (typeof rows)[number]; values: Map<string, SheetCell> }[] = []
-  for (const of of rows) {
-    const { fields, values } = await answersOf(of.paper.id)
-    if (!values.size) continue
-    const said = new Map<string, SheetCell>()
-    for (const f of fields) {
-      const name = f.dataName ?? f.label
-      const value = values.get(f.key)
-      if (value === undefined || value === null) continue
-      if (!columns.includes(name)) columns.push(name)
-      said.set(name, typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value))
-    }
-    filled.push({ of, values: said })
-    await breathe()
-  }
-  const ids = [...new Set(filled.flatMap(({ of }) => whoseId(of) ?? []))]
+  const columns = [...new Set(filled.flatMap(({ values }) => Object.keys(values)))]
+  const ids = [...new Set(filled.flatMap((of) => whoseId(of) ?? []))]
   const people = ids.length
     ? await db().select({ id: contacts.id, name: contacts.name }).from(contacts).where(inArray(contacts.id, ids))
     : []
+  const names = new Map(people.map((p) => [p.id, p.name]))
   return tableFile(
     `${template.name}, answers`,
     [
       ['job', 'day', 'who', ...columns],
-      ...filled.map(({ of, values }) => [
+      ...filled.map((of) => [
         of.job.title,
         of.job.day ?? '',
-        people.find((p) => p.id === whoseId(of))?.name ?? '',
-        ...columns.map((c) => values.get(c) ?? ''),
+        names.get(whoseId(of) ?? '') ?? '',
+        ...columns.map((c) => of.values[c] ?? ''),
       ]),
     ],
     as,

@@ -170,6 +170,7 @@ export const PLACES: Place[] = [
     to: '/settings/me',
     words: 'settings account security two-factor passkey',
   },
+  { label: 'Calendar', detail: 'jobs on their days', to: '/jobs/calendar', words: 'month week day schedule' },
   { label: 'Notices', detail: 'what I was told of', to: '/notices', words: 'alerts news' },
   {
     label: 'Everything that happened',

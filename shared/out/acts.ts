@@ -53,6 +53,8 @@ export const sessionView = z.object({
       timeZone: z.string(),
       locale: z.string(),
       taxRate: z.string(),
+      /** 1 for Monday to 7 for Sunday. */
+      weekStart: z.number(),
       language,
     })
     .nullable(),

@@ -63,7 +63,7 @@ const lay = (from: string | File) =>
         /></label>
         <p class="acts flex-wrap">
           <Button type="submit" :disabled="busy || !form.url.trim()">Read it from there</Button>
-          <FilePick label="Or take a file" accept=".ics,text/calendar" @files="(f: File[]) => f[0] && lay(f[0])" />
+          <FilePick label="Or take a file" accept=".ics,text/calendar" @picked="(f) => f[0] && lay(f[0])" />
         </p>
       </form>
     </Dialog>

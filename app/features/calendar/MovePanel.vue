@@ -36,13 +36,17 @@ const move = (tell: boolean) =>
             >{{ e.words }}<span v-if="e.detail" class="soft small block">{{ e.detail }}</span></span
           >
         </li>
-        <li v-if="!moving.look.effects.length" class="py-2">Nothing stands in its way, and nothing else moves with it.</li>
+        <li v-if="!moving.look.effects.length" class="py-2">
+          Nothing stands in its way, and nothing else moves with it.
+        </li>
       </ul>
       <p class="flex flex-wrap gap-2 mt-2">
         <Button v-if="moving.look.tell" :disabled="busy" autofocus @click="move(true)"
           >Move it, tell {{ moving.look.tell.name.split(' ')[0] }}</Button
         >
-        <Button :variant="moving.look.tell ? 'outlined' : undefined" :disabled="busy" @click="move(false)">{{ moving.look.tell ? 'Move it, tell nobody' : 'Move it' }}</Button>
+        <Button :variant="moving.look.tell ? 'outlined' : undefined" :disabled="busy" @click="move(false)">{{
+          moving.look.tell ? 'Move it, tell nobody' : 'Move it'
+        }}</Button>
         <Button variant="text" :disabled="busy" @click="calendar.leave()">Leave it</Button>
       </p>
     </template>

@@ -15,7 +15,9 @@ const open = computed(() => view.value.between)
       <li v-for="(b, i) in open" :key="i" class="grid grid-cols-[26px_1fr] items-start py-2">
         <StopMark :state="b.state" class="mt-0.5" />
         <span class="min-w-0 wrap-anywhere"
-          ><NuxtLink v-if="b.jobId" :to="`/jobs/${b.jobId}`">{{ b.words }}</NuxtLink
+          ><NuxtLink v-if="b.jobId" :to="`/jobs/${b.jobId}`" class="text-ink no-underline hover:underline">{{
+            b.words
+          }}</NuxtLink
           ><template v-else>{{ b.words }}</template
           ><span class="soft small block">{{ [b.title, b.detail].filter(Boolean).join(', ') }}</span></span
         >

@@ -35,9 +35,9 @@ const leads = (i: number) => groups.value.findIndex((g) => g.job?.id === groups.
     <div class="mb-3"><OneOf v-model="part" label="Which of it" :options="parts" /></div>
     <p v-if="problem" class="notice trouble" role="alert">{{ problem }}</p>
     <div v-for="(g, i) in groups" :key="g.key" class="mb-4">
-      <h3 class="flex flex-wrap gap-x-3 gap-y-1 items-center mb-1">
+      <h3 class="flex flex-wrap gap-x-3 gap-y-1 items-center mb-1 text-[14px] font-semibold font-sans">
         <template v-if="g.job">
-          <NuxtLink :to="`/jobs/${g.job.id}`"
+          <NuxtLink :to="`/jobs/${g.job.id}`" class="text-ink no-underline hover:underline"
             >{{ g.job.title
             }}<template v-if="known.get(g.job.id)?.day"
               >, {{ dayWords(known.get(g.job.id)!.day, view.today) }}</template
@@ -55,9 +55,9 @@ const leads = (i: number) => groups.value.findIndex((g) => g.job?.id === groups.
             ><StopMark v-if="r.state" :state="r.state" :size="16"
           /></span>
           <div class="min-w-0 wrap-anywhere" :class="{ soft: !r.state }">
-            <NuxtLink v-if="r.paperId" :to="`/papers/${r.paperId}`">{{ r.words }}</NuxtLink><template v-else>{{
+            <NuxtLink v-if="r.paperId" :to="`/papers/${r.paperId}`" class="text-ink no-underline hover:underline">{{
               r.words
-            }}</template>
+            }}</NuxtLink><template v-else>{{ r.words }}</template>
             <details v-if="r.detail.length > 180" class="soft small">
               <summary>{{ r.detail.slice(0, 180) }}…</summary>
               <p class="whitespace-pre-line">{{ r.detail }}</p>

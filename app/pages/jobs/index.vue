@@ -22,8 +22,15 @@ const which = computed({
   },
 })
 const { find, sort } = useFilterPage(filter, jobs.address)
-useRowKeys({ '/': () => search.value?.$el.focus(), n: () => navigateTo('/jobs/new') })
-useListKeys('In the list of jobs', [['n', 'a new job']])
+useRowKeys({
+  '/': () => search.value?.$el.focus(),
+  n: () => navigateTo('/jobs/new'),
+  c: () => navigateTo('/jobs/calendar'),
+})
+useListKeys('In the list of jobs', [
+  ['n', 'a new job'],
+  ['c', 'the calendar'],
+])
 
 /** The week a job's day is in; past jobs stand in one list. */
 const groupOf = computed(() => {
@@ -57,6 +64,7 @@ const STOPS = [
       <span v-if="page?.counts" class="soft"
         >{{ page.counts.coming }} to come, {{ page.counts.notReady }} of the next 30 days not ready for their day</span
       ><span class="grow" />
+      <LinkButton to="/jobs/calendar">Calendar <kbd>c</kbd></LinkButton>
       <LinkButton main to="/jobs/new">New job <kbd>n</kbd></LinkButton>
     </div>
     <div class="filters flex flex-wrap gap-2.5 items-center mb-2.5">

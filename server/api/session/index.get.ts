@@ -28,6 +28,7 @@ export default route({ who: 'anyone', out }, async ({ event }) => {
       timeZone,
       locale: settings.locale,
       taxRate: settings.taxRate,
+      weekStart: settings.weekStart,
       language: settings.language,
     },
     standins: [...standins],

@@ -17,7 +17,9 @@ import { makeJobPaper } from '../../papers/make'
 import { takeExtra } from '../../money/extras'
 import { usualWaivers } from '../../papers/usual'
 import { allSigned } from '../../chain/occurred'
+import { keepAnswers } from '../../chain/filled'
 import { type RoundPaper, papersOf } from '../../chain/papers'
+import { endSending } from '../../chain/sendings'
 import { agreedFor } from '../../chain/state'
 
 /** What follows when a round ends, or goes on after it had lapsed, in the transaction of the event. */
@@ -33,6 +35,7 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
           list.map((p) => p.paper.id),
         ),
       )
+    await endSending(tx, roundId, over, now())
     // What is signed by all is signed for once its seal is in the chain, too.
     if (over !== 'signed' && over !== 'out') await enqueue('heads.ended', `heads:${roundId}:${now()}`, { roundId })
     if (over !== 'signed') return
@@ -45,6 +48,7 @@ export async function roundEnded(roundId: string, over: RoundStatus): Promise<vo
       .limit(1)
     if (answer) await enqueue('standing', `standing:${roundId}`, { roundId })
     const [round] = await tx.select().from(rounds).where(eq(rounds.id, roundId))
+    for (const p of list) await keepAnswers(p.paper.id)
     await allSigned(roundId, round!.jobId)
     for (const p of list) if (p.paper.kind === 'extra') await takeExtra(p.paper.id)
     const quote = list.find((p) => p.paper.kind === 'quote')

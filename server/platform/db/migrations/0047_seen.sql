@@ -85,6 +85,31 @@ CREATE UNIQUE INDEX `notices_once` ON `notices` (`member_id`,`key`);--> statemen
 CREATE INDEX `notices_by_member` ON `notices` (`member_id`,`at`);--> statement-breakpoint
 CREATE INDEX `notices_unread` ON `notices` (`member_id`) WHERE read_at is null and listed = 'yes';--> statement-breakpoint
 CREATE INDEX `notices_daily` ON `notices` (`member_id`,`at`) WHERE daily = 'waits';--> statement-breakpoint
+CREATE TABLE `paper_answers` (
+	`paper_id` text PRIMARY KEY NOT NULL,
+	`template_id` text NOT NULL,
+	`at` text NOT NULL,
+	`values` text NOT NULL,
+	FOREIGN KEY (`paper_id`) REFERENCES `papers`(`id`) ON UPDATE no action ON DELETE cascade
+);
+--> statement-breakpoint
+CREATE INDEX `paper_answers_by_template` ON `paper_answers` (`template_id`,`at`,`paper_id`);--> statement-breakpoint
+CREATE TABLE `sendings` (
+	`round_id` text PRIMARY KEY NOT NULL,
+	`paper_id` text NOT NULL,
+	`job_id` text NOT NULL,
+	`kind_id` text NOT NULL,
+	`paper_kind` text NOT NULL,
+	`template_id` text,
+	`sent_at` text NOT NULL,
+	`ended_at` text,
+	`outcome` text NOT NULL,
+	`worth` integer NOT NULL,
+	`reminders` integer DEFAULT 0 NOT NULL
+);
+--> statement-breakpoint
+CREATE INDEX `sendings_by_time` ON `sendings` (`paper_kind`,`sent_at`);--> statement-breakpoint
+CREATE INDEX `sendings_by_paper` ON `sendings` (`paper_id`);--> statement-breakpoint
 ALTER TABLE `members` ADD `notices` text;--> statement-breakpoint
 ALTER TABLE `members` ADD `phone` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `contacts` ADD `notes` text DEFAULT '' NOT NULL;--> statement-breakpoint
@@ -114,3 +139,14 @@ JOIN `contacts` g ON g.id = p.bindings ->> '$.guardian.contactId'
 JOIN `contacts` c ON c.id = p.bindings ->> '$.guest.contactId'
 WHERE p.kind = 'waiver' AND g.id <> c.id
 GROUP BY 3, 4;
+--> statement-breakpoint
+INSERT OR IGNORE INTO `sendings` (`round_id`, `paper_id`, `job_id`, `kind_id`, `paper_kind`, `template_id`, `sent_at`, `ended_at`, `outcome`, `worth`, `reminders`)
+SELECT r.id, p.id, r.job_id, j.kind_id, p.kind, p.template_id, r.created_at,
+  (SELECT max(e.at) FROM `round_events` e WHERE e.round_id = r.id AND e.type IN ('signed', 'on-paper', 'declined', 'withdrawn', 'lapsed')),
+  CASE WHEN p.state IN ('signed', 'declined', 'lapsed', 'withdrawn') THEN p.state ELSE 'out' END,
+  CASE WHEN p.kind IN ('quote', 'contract') THEN coalesce((SELECT s.total FROM `standings` s WHERE s.job_id = r.job_id), 0) ELSE 0 END,
+  (SELECT count(*) FROM `round_events` e WHERE e.round_id = r.id AND e.type = 'nudged')
+FROM `rounds` r JOIN `papers` p ON p.id = r.paper_id JOIN `jobs` j ON j.id = r.job_id
+WHERE r.id = (SELECT x.id FROM `rounds` x WHERE x.paper_id = p.id ORDER BY x.created_at DESC, x.id DESC LIMIT 1);
+--> statement-breakpoint
+UPDATE `sendings` SET `ended_at` = NULL WHERE `outcome` = 'out';

@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm'
-import { index, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { NoticeKind } from '../../../../core/notices/notices'
 import { members } from './business'
-import { at, id, json } from './columns'
+import { at, id, json, money } from './columns'
 import { jobs } from './jobs'
+import { papers } from './papers'
 
 /** What a member is told of, each thing once however often and by whatever ways it comes. */
 export const notices = sqliteTable(
@@ -59,3 +60,37 @@ export interface LaidEntry {
   to: string
   words: string
 }
+
+/** How each sending went, kept in step with its round: what "how we do" adds up. */
+export const sendings = sqliteTable(
+  'sendings',
+  {
+    roundId: text('round_id').primaryKey(),
+    paperId: text('paper_id').notNull(),
+    jobId: text('job_id').notNull(),
+    /** The kind of the job, of the paper; the template, where it was made from one. */
+    kindId: text('kind_id').notNull(),
+    paperKind: text('paper_kind').notNull(),
+    templateId: text('template_id'),
+    sentAt: at('sent_at').notNull(),
+    endedAt: at('ended_at'),
+    outcome: text('outcome').$type<'out' | 'signed' | 'declined' | 'lapsed' | 'withdrawn'>().notNull(),
+    worth: money('worth').notNull(),
+    reminders: integer('reminders').notNull().default(0),
+  },
+  (t) => [index('sendings_by_time').on(t.paperKind, t.sentAt), index('sendings_by_paper').on(t.paperId)],
+)
+
+/** What was filled on a paper that was signed by all, by the name of each field. */
+export const paperAnswers = sqliteTable(
+  'paper_answers',
+  {
+    paperId: text('paper_id')
+      .primaryKey()
+      .references(() => papers.id, { onDelete: 'cascade' }),
+    templateId: text('template_id').notNull(),
+    at: at('at').notNull(),
+    values: json<Record<string, string>>('values').notNull(),
+  },
+  (t) => [index('paper_answers_by_template').on(t.templateId, t.at, t.paperId)],
+)

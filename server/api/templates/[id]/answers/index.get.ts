@@ -1,7 +1,7 @@
-import { listAs as query } from '../../../../shared/lists'
-import { noteSecurity } from '../../../doors/log'
-import { route, sendFile } from '../../../doors/route'
-import { answersFile } from '../../../views/lists'
+import { listAs as query } from '../../../../../shared/lists'
+import { noteSecurity } from '../../../../doors/log'
+import { route, sendFile } from '../../../../doors/route'
+import { answersFile } from '../../../../views/lists'
 
 /** What was filled on the papers of a template, a row each. */
 export default route({ who: 'papers', out: 'file', query, throttle: 'draw' }, async ({ id, query, event }) => {

@@ -173,6 +173,7 @@ const pdf = `/api/templates/${sheet.id}/export?as=pdf`
         >edition {{ view.edition }}{{ view.sample ? `, shown with ${view.sample.title.slice(0, 60)}` : '' }}</span
       >
       <span class="grow" />
+      <LinkButton v-if="view.used" :to="`/library/templates/${view.id}/answers`">What was filled</LinkButton>
       <span class="soft small" role="status"
         >{{ savedWords }} · {{ worked?.pages ?? '…' }} {{ worked?.pages === 1 ? 'page' : 'pages' }}</span
       >
