@@ -66,7 +66,7 @@ const plan = (
 })
 const GATE: FactRule = { key: 'gate', label: 'Gate width', unit: 'm', type: 'number', least: '2.4', most: '' }
 const FIRE_KEEPER: FactRule = { key: 'fireKeeper', label: 'Fire-keeper', unit: '', type: 'person' }
-const kind = (id: string, name: string, settings: KindSettings) => ({ id, name, settings })
+export const kind = (id: string, name: string, settings: KindSettings) => ({ id, name, settings })
 export const KINDS = [
   kind('garden', 'Garden weekend', {
     expects: { quote: true, contract: true, waivers: false, invoice: 'agreed' },

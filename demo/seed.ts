@@ -58,6 +58,7 @@ import { bringAgreement } from './bring'
 import { addLinks } from './links'
 import { addFollowUps, addNeighbour } from './follow-ups'
 import { addTasks } from './tasks'
+import { YEAR_KINDS, markVisits, yearGuests, yearJobs } from './year'
 import { CLAUSES, TEMPLATES } from './templates/index'
 
 const PHONE = 'Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 Chrome/140.0.0.0 Mobile Safari/537.36'
@@ -198,7 +199,13 @@ async function handIn(paperId: string, owner: string, staff: string): Promise<vo
   await takeCheckStep(paperId, { step: 'hand-in', remark: '' }, by)
 }
 
-async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: string, staff: string): Promise<void> {
+async function playJob(
+  job: DemoJob,
+  contactIds: Map<string, string>,
+  owner: string,
+  staff: string,
+  nth = 0,
+): Promise<void> {
   goTo(job.began, 10)
   const starts = job.day === null ? null : `${addDays(start, job.day)}T${job.hour}`
   const id = await createJob({
@@ -220,8 +227,20 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
     discount: job.discount ?? null,
     reverseCharge: false,
   })
-  const guestIds = CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => contactIds.get(c.name)!)
+  const names =
+    job.kind === 'evening'
+      ? yearGuests(job.guests ?? 0, nth)
+      : CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => c.name)
+  const guestIds = [...new Set(names)].map((name) => contactIds.get(name)!)
   for (const g of guestIds) await addGuest(id, g)
+  if (job.kind === 'evening') {
+    goTo(job.day!, 18)
+    await markVisits(id, guestIds, () => {
+      tick(4)
+      return now()
+    })
+    return
+  }
   if (job.brings) await bringAgreement(id, contactIds.get(job.client)!, owner, OWNER.name)
   for (let i = 0; i < (job.waivers?.sent ?? 0); i += 1) {
     goTo(job.began + 3, 11, i)
@@ -290,10 +309,10 @@ async function playJob(job: DemoJob, contactIds: Map<string, string>, owner: str
 }
 
 /** Fills an empty database with the demo business, through the services, around today's date. */
-export async function seedDemo(origin?: string): Promise<void> {
+export async function seedDemo(origin?: string, year = false): Promise<void> {
   begun = Date.now()
   start = today(BUSINESS.timeZone)
-  goTo(-90, 9)
+  goTo(year ? -400 : -90, 9)
   let playing = true
   // Sealing is the slowest errand and nothing waits for it: it goes on beside the rest.
   const sealed = (async () => {
@@ -314,8 +333,10 @@ export async function seedDemo(origin?: string): Promise<void> {
         const staff = await addMember(STAFF)
         const contactIds = new Map<string, string>()
         for (const c of CONTACTS) contactIds.set(c.name, await addContact(c))
-        for (const job of [...JOBS].sort((a, b) => a.began - b.began)) {
-          await playJob(job, contactIds, owner, staff)
+        if (year) await addYearKinds()
+        const played = [...JOBS, ...(year ? yearJobs() : [])].sort((a, b) => a.began - b.began)
+        for (const [i, job] of played.entries()) {
+          await playJob(job, contactIds, owner, staff, i)
           await drain(soon, now())
         }
         await addLinks(owner)
@@ -346,3 +367,14 @@ async function seedBusiness(): Promise<void> {
     await tx.insert(kinds).values(KINDS.map((k, position) => ({ ...k, position })))
   })
 }
+
+/** The kinds a year is made of, and how many saunas there are. */
+const addYearKinds = () =>
+  write(async (tx) => {
+    await tx.insert(kinds).values(YEAR_KINDS.map((k, i) => ({ ...k, position: KINDS.length + i })))
+    for (const [id, stock] of [
+      ['barrel', 3],
+      ['cabin', 1],
+    ] as const)
+      await tx.update(catalogue).set({ stock }).where(eq(catalogue.id, id))
+  })

@@ -10,7 +10,7 @@ const free = await fetch(`http://localhost:${wanted}/`).then(
   () => true,
 )
 const port = free ? wanted : await freePort()
-seed(folder, { UPWOLD_ORIGIN: `http://localhost:${port}` })
+seed(folder, { UPWOLD_ORIGIN: `http://localhost:${port}`, UPWOLD_DEMO_YEAR: 'yes' })
 const server = await serve(folder, port)
 say(`
 Larkmoor Saunas is open at  ${server.origin}

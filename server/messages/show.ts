@@ -18,10 +18,11 @@ export async function showMessage(id: string, actor: Actor): Promise<{ text: str
   const { secrets, text, subject } = await messageOf(id)
   await write(async (tx) => {
     for (const { personId, kind } of secrets) {
-      // A member's way in and what asks for a form belong to no round: the log of the doors says who looked.
-      if (kind === 'door' || kind === 'flow') continue
+      // A member's way in, what asks for a form, and somebody's own page belong to no round: the log of the doors says who looked.
+      if (kind === 'door' || kind === 'flow' || kind === 'own') continue
       const [person] = await tx.select().from(roundPeople).where(eq(roundPeople.id, personId))
-      await record(person!.roundId, actor, { type: 'shown', person: personId }, { what: kind, to: actor.name })
+      if (person)
+        await record(person.roundId, actor, { type: 'shown', person: personId }, { what: kind, to: actor.name })
     }
     await securityNote('post-room', `Opened “${subject}” in the post room`, actor, actor)
   })

@@ -203,9 +203,9 @@ describe('who works here', () => {
     const email = (await view(record.id)).person.email
     const template = await owner.must<{ id: string }>('POST', '/api/templates', {
       name: 'Working with us',
-      kind: 'contract',
-      from: (await owner.must<{ templates: { id: string; kind: string }[] }>('GET', '/api/library')).templates.find(
-        (t) => t.kind === 'contract',
+      kind: 'form',
+      from: (await owner.must<{ templates: { id: string; name: string }[] }>('GET', '/api/library')).templates.find(
+        (t) => t.name === 'Membership terms',
       )!.id,
     })
     await owner.must('PATCH', `/api/templates/${template.id}`, { revision: 0, target: 'staff' })

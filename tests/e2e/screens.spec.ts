@@ -15,6 +15,7 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
   const { rows: papers } = await api.must<PaperPage>('GET', '/api/papers?limit=100')
   const paper = (state: string) => `/papers/${papers.find((p) => p.state === state)!.id}`
   const jobs = ['Orchard weekend', 'Lakeside swim'].map((t) => `/jobs/${rows.find((r) => r.title === t)!.id}`)
+  const [client] = (await api.must<{ id: string }[]>('GET', '/api/contacts?find=Ines')) as [{ id: string }]
   const paths = [
     '/',
     '/jobs',
@@ -26,6 +27,14 @@ test('every screen: no serious fault of accessibility, at a desk and on a phone'
     paper('signed'),
     '/money',
     '/people',
+    `/people/${client.id}`,
+    `/people/${client.id}/own`,
+    '/jobs/calendar',
+    '/timeline',
+    '/notices',
+    '/settings/notices',
+    '/how',
+    '/library/templates/hire/answers',
     `${paper('draft')}/write`,
     `/papers/${papers.find((p) => p.title === 'Festival supplier agreement')!.id}/mark`,
     '/library',

@@ -32,6 +32,12 @@ async function invite(body: object) {
   Object.assign(form, { name: '', email: '', role: 'staff' })
   inviting.value = false
 }
+/** Their record as somebody papers are for: made where there is none. */
+const pageOf = (m: MemberRow) =>
+  act(async () => {
+    const { id } = await api<{ id: string }>(`/api/members/${m.id}/record`, { method: 'POST' })
+    await navigateTo(`/people/${id}`)
+  })
 const again = (m: MemberRow) =>
   act(async () => {
     await members.again(m.id)
@@ -91,6 +97,14 @@ watch(leaving, () => (takesOver.value = ''))
         <span class="acts">
           <Button v-if="!m.come" size="small" variant="outlined" :disabled="busy" @click="again(m)"
             >Invite once more</Button
+          >
+          <Button
+            size="small"
+            variant="text"
+            :disabled="busy"
+            :aria-label="`The page of ${m.name}, for papers with them`"
+            @click="pageOf(m)"
+            >Their page</Button
           >
           <Button size="small" variant="outlined" :aria-label="`What ${m.name} may do`" @click="changing = m"
             >May do</Button
