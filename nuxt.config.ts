@@ -87,6 +87,7 @@ export default defineNuxtConfig({
     '/s/**': { ssr: true },
     '/pad/**': { ssr: true },
     '/o/**': { ssr: true },
+    '/own/**': { ssr: true },
     '/sign-in': { ssr: false },
   },
   app: {

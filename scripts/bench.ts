@@ -13,6 +13,7 @@ import { money } from './bench/money'
 import { papers } from './bench/papers'
 import { crowds, slowPhone } from './bench/rounds'
 import { screens } from './bench/screens'
+import { PEOPLE, growSeen, seen } from './bench/seen'
 import { standing } from './bench/standing'
 import { typing } from './bench/typing'
 import { seedOnce } from './lib.mjs'
@@ -21,7 +22,7 @@ import { seedOnce } from './lib.mjs'
  * The measured figures, each beside a bare baseline run in the same process.
  * `npm run bench -- --out FILE` also writes them as JSON: name, value, unit, baseline, ratio, goal.
  * `npm run bench -- --part lists` takes one part alone: blanks, papers, follow-ups, screens, typing, phone, opening, crowds, money, desk,
- * standing, lists.
+ * standing, lists, seen.
  */
 const { values } = parseArgs({ options: { out: { type: 'string' }, part: { type: 'string' } } })
 const figures: Figure[] = []
@@ -56,6 +57,14 @@ try {
     grow(server.folder)
     await server.restart()
     return [...(await lists(server)), await signerPage(server, token)]
+  })
+  await add('seen', async () => {
+    await server.kill()
+    process.stdout.write(`growing it to ${PEOPLE} people, too…\n`)
+    if (values.part) grow(server.folder)
+    growSeen(server.folder)
+    await server.restart()
+    return seen(server)
   })
 } finally {
   await server.stop()

@@ -5,15 +5,17 @@ import { chromium, type Page } from '@playwright/test'
 import { launchOptions, signInAs } from '../tests/support/browser'
 import { SEEN as ENQUIRIES } from '../core/enquiry/set/en'
 import { signedIn } from '../tests/support/caller'
-import { linkTo } from '../tests/support/line'
-import { TestServer } from '../tests/support/server'
-import { root, seedOnce } from './lib.mjs'
+import { linkTo, mailsTo } from '../tests/support/line'
+import { TestServer, until } from '../tests/support/server'
+import { root, seed } from './lib.mjs'
 
 /** Takes the pictures in docs/screenshots/ from the demo business: `npm run screenshots`. */
 const out = join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
-await seedOnce()
-const server = await TestServer.start()
+// The demo business with its year behind it, as `npm run demo` makes it.
+const folder = join(root, 'node_modules/.cache/upwold-year')
+seed(folder, { UPWOLD_DEMO_YEAR: 'yes' })
+const server = await TestServer.start({}, folder)
 const browser = await chromium.launch(launchOptions)
 const context = await browser.newContext({
   baseURL: server.origin,
@@ -32,6 +34,7 @@ const paper = (title: string, state: string) =>
 const { links } = await api.must<{ links: { id: string; name: string }[] }>('GET', '/api/standing-links')
 const { rows: followUps } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/follow-ups')
 const followUp = followUps.find((f) => f.title.startsWith('Contract signed'))!.id
+const [{ id: ines }] = await api.must<[{ id: string }]>('GET', '/api/contacts?find=Ines%20Marlow')
 const link = links.find((l) => l.name === 'Joining the winter swimmers')!.id
 
 async function take(name: string, on: Page, ready: () => Promise<unknown>): Promise<void> {
@@ -53,7 +56,6 @@ const drawn = (on: Page) => () =>
 
 for (const [name, path] of [
   ['today', '/'],
-  ['jobs', '/jobs'],
   ['job', job('Orchard weekend')],
   ['papers', '/papers?find=stove'],
   ['money', '/money'],
@@ -61,6 +63,8 @@ for (const [name, path] of [
   ['desk', `/desk?day=${new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10)}`],
   ['kind', '/settings/kinds/garden'],
   ['follow-up', `/settings/follow-ups/${followUp}`],
+  ['person', `/people/${ines}`],
+  ['calendar', '/jobs/calendar'],
 ] as const) {
   await page.goto(path)
   await take(name, page, heading(page))
@@ -110,11 +114,20 @@ const phone = await browser.newContext({
 const signer = await phone.newPage()
 await signer.goto(`/s/${await linkTo(api, 'ines@marlow.example', /quote for/)}`)
 await take('signer', signer, heading(signer))
-await signer.getByRole('button', { name: 'Sign here' }).click()
-await signer.getByRole('tab', { name: 'Type' }).click()
-await take('signer-signature', signer, () => signer.getByRole('radio', { name: 'Caveat' }).waitFor())
-await signer.goto(`/s/${await linkTo(api, 'paul@okoro.example', /Deposit/)}`)
-await take('signer-done', signer, heading(signer))
+// Her own page, opened by the code that was sent.
+await api.must('POST', `/api/contacts/${ines}/own`, {})
+const inLetter = async (pattern: RegExp) => {
+  const mails = await until(
+    () => mailsTo(api, 'ines@marlow.example'),
+    (list) => list.some((m) => pattern.test(m.text)),
+  )
+  return pattern.exec(mails.find((m) => pattern.test(m.text))!.text)![1]!
+}
+await signer.goto(`/own/${await inLetter(/\/own\/([\w-]{43})/)}`)
+await signer.getByRole('button', { name: 'Send me the code' }).click()
+await signer.getByLabel('The code').fill(await inLetter(/\b(\d{6})\b/))
+await signer.getByRole('button', { name: 'Open my page' }).click()
+await take('own', signer, () => signer.getByText('for Ines Marlow').waitFor())
 
 // The first start, on a folder of its own.
 const nobody = await TestServer.empty()

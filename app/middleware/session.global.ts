@@ -1,6 +1,6 @@
 /** The business's side needs a member; a device that is handed over can only be handed back. */
 export default defineNuxtRouteMiddleware(async (to) => {
-  if (import.meta.server || /^\/(s|o|draw|setup|enter)\//.test(to.path)) return
+  if (import.meta.server || /^\/(s|o|own|draw|setup|enter)\//.test(to.path)) return
   const session = useSession()
   const data = session.data ?? (await session.load().catch(() => null))
   if (!data) return

@@ -1,20 +1,17 @@
-import { and, eq, ne, or, sql } from 'drizzle-orm'
+import { type SQL, and, desc, eq, ne, or, sql } from 'drizzle-orm'
 import { dayOf } from '../../core/calendar/dates'
 import { stillHolds } from '../../core/visits/holds'
 import { db } from '../platform/db/client'
 import { paperRows, papers, templates } from '../platform/db/schema'
 import { theBusiness } from '../records/business'
 
-/** Whether what somebody signed for another visit, of a template or in another of its languages, still holds on a day. */
-export async function holdsFrom(
-  contactId: string,
-  template: Pick<typeof templates.$inferSelect, 'id' | 'languageOf'>,
-  day: string,
-): Promise<boolean> {
-  const family = template.languageOf ?? template.id
-  const { timeZone } = await theBusiness()
-  const before = await db()
+/** Waivers somebody signed, or a guardian for them, that may hold beyond their own visit: all, or those of some templates. */
+export const signedWaivers = (contactId: string, of?: SQL) =>
+  db()
     .select({
+      paperId: papers.id,
+      jobId: papers.jobId,
+      title: papers.title,
       since: paperRows.since,
       edition: papers.templateEdition,
       holds: templates.holds,
@@ -29,9 +26,20 @@ export async function holdsFrom(
         eq(papers.state, 'signed'),
         ne(templates.holds, 'visit'),
         sql`${papers.bindings} ->> '$.guest.contactId' = ${contactId}`,
-        or(eq(templates.id, family), eq(templates.languageOf, family)),
+        of,
       ),
     )
+    .orderBy(desc(papers.createdAt))
+
+/** Whether what somebody signed for another visit, of a template or in another of its languages, still holds on a day. */
+export async function holdsFrom(
+  contactId: string,
+  template: Pick<typeof templates.$inferSelect, 'id' | 'languageOf'>,
+  day: string,
+): Promise<boolean> {
+  const family = template.languageOf ?? template.id
+  const { timeZone } = await theBusiness()
+  const before = await signedWaivers(contactId, or(eq(templates.id, family), eq(templates.languageOf, family)))
   return before.some((b) =>
     stillHolds(b.holds, { signedOn: dayOf(b.since, timeZone), edition: b.edition }, { day, edition: b.now }),
   )

@@ -9,6 +9,7 @@ import { holdsUntil, stillHolds } from '../../core/visits/holds'
 import type { PersonThread, PersonView, TieView } from '../../shared/out/person'
 import { APART_DAYS, apartOf } from '../contacts/merge'
 import { latestRounds } from '../chain/state'
+import { signedWaivers } from '../desk/holds'
 import { tagsOn } from '../follow-ups/tags'
 import type { Member } from '../members/members'
 import { today } from '../platform/clock'
@@ -21,13 +22,11 @@ import {
   jobs,
   members,
   ownPages,
-  paperRows,
   papers,
   roundPeople,
   rounds,
   standings,
   tasks,
-  templates,
   ties,
   visitMarks,
 } from '../platform/db/schema'
@@ -228,28 +227,7 @@ export async function tiesOf(id: string): Promise<TieView[]> {
 
 /** Waivers somebody signed, or a guardian for them, that hold for the next visit too. */
 export async function goodFor(id: string, timeZone: string, day: string): Promise<PersonView['good']> {
-  const rows = await db()
-    .select({
-      paperId: papers.id,
-      jobId: papers.jobId,
-      title: papers.title,
-      since: paperRows.since,
-      edition: papers.templateEdition,
-      holds: templates.holds,
-      now: templates.edition,
-    })
-    .from(papers)
-    .innerJoin(templates, eq(templates.id, papers.templateId))
-    .innerJoin(paperRows, eq(paperRows.paperId, papers.id))
-    .where(
-      and(
-        eq(papers.kind, 'waiver'),
-        eq(papers.state, 'signed'),
-        sql`${papers.bindings} ->> '$.guest.contactId' = ${id}`,
-      ),
-    )
-    .orderBy(sql`${papers.createdAt} desc`)
-    .limit(40)
+  const rows = await signedWaivers(id)
   const held = rows.filter((r) =>
     stillHolds(r.holds, { signedOn: dayOf(r.since, timeZone), edition: r.edition }, { day, edition: r.now }),
   )

@@ -1,9 +1,10 @@
 import { inDays, jobOf, mailsTo, makeJob } from '../support/line'
 import { until } from '../support/server'
 import type { PersonView } from '../../shared/out/person'
-import { accessible, expect, test } from './support'
+import { accessible, expect, signIn, test } from './support'
 
 test('somebody is added, gets a page, is taken for one with another and told apart again', async ({ page, api }) => {
+  await signIn(page)
   const { id: twin } = await api.must<{ id: string }>('POST', '/api/contacts', {
     name: 'Wren Ashby',
     phone: '01632 960 111',
@@ -49,6 +50,7 @@ test('somebody is added, gets a page, is taken for one with another and told apa
 })
 
 test('a client’s own page opens by a code, in one’s hand, and takes a question', async ({ page, api, browser }) => {
+  await signIn(page)
   const job = await makeJob(api, { title: 'Own weekend' })
   const client = (await jobOf(api, job.id)).client!
   await page.goto(`/people/${client.id}`)
@@ -88,6 +90,7 @@ test('a client’s own page opens by a code, in one’s hand, and takes a questi
 })
 
 test('a job is moved by keys, with what that touches shown first, and back', async ({ page, api }) => {
+  await signIn(page)
   const { id } = await makeJob(api, { title: 'Movable feast', starts: `${inDays(40)}T12:00`, ends: null })
   await page.goto(`/jobs/calendar?as=month&on=${inDays(40)}`)
   const one = page.locator(`[data-job="${id}"]`).first()
@@ -113,6 +116,7 @@ test('a job is moved by keys, with what that touches shown first, and back', asy
 })
 
 test('the pulse opens its lists, how we do opens its rows, and answers stand in a table', async ({ page, api }) => {
+  await signIn(page)
   await page.goto('/')
   await page.getByRole('link', { name: /^sent/ }).click()
   await expect(page.getByRole('heading', { name: 'Everything that happened' })).toBeVisible()
@@ -139,6 +143,7 @@ test('the pulse opens its lists, how we do opens its rows, and answers stand in 
 })
 
 test('a member says what they are told of', async ({ page, api }) => {
+  await signIn(page)
   await page.goto('/settings/notices')
   await page.getByRole('group', { name: 'Money' }).getByLabel('in the daily letter').check()
   await page.getByRole('group', { name: 'Money' }).getByLabel('by mail, at once').uncheck()

@@ -16,9 +16,9 @@ export class TestServer {
   private constructor(readonly folder = mkdtempSync(join(tmpdir(), 'upwold-'))) {}
 
   /** Copies the demo business and starts on it. */
-  static async start(env: Record<string, string> = {}): Promise<TestServer> {
+  static async start(env: Record<string, string> = {}, from = seededFolder): Promise<TestServer> {
     const server = new TestServer()
-    cpSync(seededFolder, server.folder, { recursive: true })
+    cpSync(from, server.folder, { recursive: true })
     await server.restart(env)
     return server
   }

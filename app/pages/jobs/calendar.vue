@@ -293,6 +293,12 @@ useScreenKeys('In the calendar', [
 .calendar .fc .fc-day-sun {
   background: color-mix(in srgb, var(--desk) 55%, transparent);
 }
+.calendar .fc .fc-day-other .fc-daygrid-day-top {
+  opacity: 1;
+}
+.calendar .fc .fc-day-other .fc-daygrid-day-number {
+  color: var(--ink-soft);
+}
 .calendar .fc .fc-day-today .fc-daygrid-day-number {
   font-weight: 700;
 }

@@ -18,9 +18,17 @@ store.follow()
 const { data, problem } = storeToRefs(store)
 const notices = useNotices()
 const form = reactive({ choices: {} as Record<NoticeKind, NoticeWay[]>, phone: '' })
-watch(data, (now) => now && Object.assign(form, structuredClone({ choices: { ...now.choices }, phone: now.phone })), {
-  immediate: true,
-})
+/** What is read anew meanwhile doesn't take back what is being chosen. */
+const begun = ref(false)
+watch(
+  data,
+  (now) => {
+    if (!now || begun.value) return
+    Object.assign(form, structuredClone({ choices: { ...now.choices }, phone: now.phone }))
+    begun.value = true
+  },
+  { immediate: true },
+)
 async function keep(body: object) {
   await store.keep(body as never)
   notices.say('Kept.')
