@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm'
-import { useConfig } from '../platform/config'
 import { db } from '../platform/db/client'
 import { contacts, members } from '../platform/db/schema'
 import { theBusiness } from '../records/business'

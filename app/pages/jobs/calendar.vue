@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import type { CalendarOptions, DatesSetArg, EventContentArg, EventDropArg, EventInput } from '@fullcalendar/core'
+import type {
+  CalendarApi,
+  CalendarOptions,
+  DatesSetArg,
+  EventContentArg,
+  EventDropArg,
+  EventInput,
+} from '@fullcalendar/core'
 import dayGrid from '@fullcalendar/daygrid'
 import interaction from '@fullcalendar/interaction'
 import list from '@fullcalendar/list'
@@ -27,7 +34,7 @@ const route = useRoute()
 const router = useRouter()
 const asked = String(route.query.as ?? '')
 const which = ref<keyof typeof VIEWS | 'table'>(asked in VIEWS ? (asked as 'week') : phone.value ? 'list' : 'month')
-const fc = useTemplateRef<{ getApi(): import('@fullcalendar/core').CalendarApi }>('fc')
+const fc = useTemplateRef<{ getApi(): CalendarApi }>('fc')
 const title = ref('')
 const day = ref(/^\d{4}-\d{2}-\d{2}$/.test(String(route.query.on)) ? String(route.query.on) : '')
 const today = dayOf(new Date().toISOString(), session.data?.business?.timeZone ?? 'UTC')
