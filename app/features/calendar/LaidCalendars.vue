@@ -9,14 +9,15 @@ const session = useSession()
 const notices = useNotices()
 const { busy, act } = useAct()
 const open = ref(false)
-const form = reactive({ name: '', url: '' })
+const called = ref('')
+const address = ref('')
 const begin = () => {
-  Object.assign(form, { name: '', url: '' })
+  called.value = address.value = ''
   open.value = true
 }
 const lay = (from: string | File) =>
   act(async () => {
-    await calendar.lay(form.name.trim() || (typeof from === 'string' ? new URL(from).hostname : from.name), from)
+    await calendar.lay(called.value.trim() || (typeof from === 'string' ? new URL(from).hostname : from.name), from)
     open.value = false
     notices.say('It lies beneath now.')
   })
@@ -53,16 +54,16 @@ const lay = (from: string | File) =>
       class="w-[min(480px,calc(100vw-24px))]"
       :draggable="false"
     >
-      <form class="grid gap-3" @submit.prevent="lay(form.url)">
+      <form class="grid gap-3" @submit.prevent="lay(address)">
         <label class="field"
-          ><span>What it is called</span><InputText v-model="form.name" maxlength="80" autofocus
+          ><span>What it is called</span><InputText v-model="called" maxlength="80" autofocus
         /></label>
         <label class="field"
           ><span>Its address (.ics)</span
-          ><InputText v-model="form.url" type="url" maxlength="500" placeholder="https://"
+          ><InputText v-model="address" type="url" maxlength="500" placeholder="https://"
         /></label>
         <p class="acts flex-wrap">
-          <Button type="submit" :disabled="busy || !form.url.trim()">Read it from there</Button>
+          <Button type="submit" :disabled="busy || !address.trim()">Read it from there</Button>
           <FilePick label="Or take a file" accept=".ics,text/calendar" @picked="(f) => f[0] && lay(f[0])" />
         </p>
       </form>

@@ -48,6 +48,7 @@ async function started(more: Parameters<typeof freshStores>[0] = {}) {
       timeZone: 'Europe/London',
       locale: 'en-GB',
       taxRate: '20',
+      weekStart: 1,
       language: 'en',
     },
   }

@@ -76,7 +76,7 @@ const file = (path: string) => (at ? `${at}/${path}` : undefined)
           ><span class="soft small block">{{
             about(
               a.day && day(a.day),
-              a.people && says('ownPeople', { count: a.people }),
+              a.people ? says('ownPeople', { count: a.people }) : '',
               a.total > 0 && amount(a.total),
             )
           }}</span></span
