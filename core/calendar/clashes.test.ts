@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Booked, clashesOf, meets } from './clashes'
+import { type Booked, clashFinder, clashesOf, meets } from './clashes'
 import { movedTo } from './moved'
 import { daysBetween } from './dates'
 
@@ -31,6 +31,21 @@ describe('a clash', () => {
     expect(clashesOf(mine, [booked('b', '2026-06-12T16:00', null), mine])).toEqual([])
     const nowhere = { ...mine, place: '' }
     expect(clashesOf(nowhere, [booked('b', '2026-06-12T15:00', null, { place: '', members: [] })])).toEqual([])
+  })
+
+  it('is found among many as it is with each of them', () => {
+    const one = fc.record({
+      id: fc.uuid(),
+      title: fc.constant('t'),
+      spans: fc.array(span, { maxLength: 2 }),
+      place: fc.constantFrom('', 'The lake', 'the lake.', 'Barn'),
+      members: fc.subarray(['m', 'n']),
+    })
+    fc.assert(
+      fc.property(one, fc.array(one, { maxLength: 12 }), (mine, all) => {
+        expect(clashFinder(all)(mine)).toEqual(clashesOf(mine, all))
+      }),
+    )
   })
 
   it('is one for both', () => {

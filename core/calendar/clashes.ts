@@ -39,6 +39,27 @@ const samePlace = (text: string) =>
     .replace(/[\s,.;]+/g, ' ')
     .trim()
 
+/**
+ * Finds what meets what among many: only those at the same place, or with one of the same people, are held against each other.
+ * The same as {@link clashesOf} with all of them.
+ */
+export function clashFinder(all: readonly Booked[]): (mine: Booked) => Clash[] {
+  const by = new Map<string, number[]>()
+  const put = (key: string, n: number) => by.get(key)?.push(n) ?? by.set(key, [n])
+  for (const [n, b] of all.entries()) {
+    const place = samePlace(b.place)
+    if (place) put(`p ${place}`, n)
+    for (const m of b.members) put(`m ${m}`, n)
+  }
+  return (mine) => {
+    const near = [`p ${samePlace(mine.place)}`, ...mine.members.map((m) => `m ${m}`)].flatMap((k) => by.get(k) ?? [])
+    return clashesOf(
+      mine,
+      [...new Set(near)].sort((a, b) => a - b).map((n) => all[n]!),
+    )
+  }
+}
+
 /** Where something meets others at the same time: at the same place, or with the same people. */
 export function clashesOf(mine: Booked, others: readonly Booked[]): Clash[] {
   const place = samePlace(mine.place)

@@ -118,9 +118,14 @@ const deviceOf = (agent: string) =>
     : /ipad|tablet|android/i.test(agent)
       ? 'a tablet'
       : 'a computer'
-/** It was looked at: what was there before isn't new next time. Counted once for an hour. */
+/** A look within so many seconds of the last is still the same one. */
+const SITTING = 3600
+const isSame = (page: OwnHolder['page']): boolean => page.seenAt !== null && page.seenAt > later(-SITTING)
+/** Since when what is on the page is new to whoever looks at it now: since they looked before this time. */
+export const newSince = (page: OwnHolder['page']): string | null => (isSame(page) ? page.seenBefore : page.seenAt)
+/** It was looked at: what was there before isn't new next time. */
 export async function sawOwnPage({ page }: OwnHolder, agent: string): Promise<void> {
-  if (page.seenAt && page.seenAt > later(-3600)) return
+  if (isSame(page)) return
   await write(async (tx) => {
     await tx
       .update(ownPages)

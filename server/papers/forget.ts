@@ -18,6 +18,7 @@ import {
   mailIn,
   merges,
   messages,
+  notices,
   occurrences,
   outbox,
   ownPages,
@@ -138,6 +139,8 @@ async function forgetBeside(tx: Db, id: string): Promise<void> {
   await tx.delete(consents).where(eq(consents.contactId, id))
   await tx.delete(ownPages).where(eq(ownPages.contactId, id))
   await tx.delete(happenings).where(eq(happenings.contactId, id))
+  const theirs = tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.clientId, id))
+  await tx.delete(notices).where(or(inArray(notices.jobId, theirs), eq(notices.path, `/people/${id}`)))
   await tx.delete(merges).where(eq(merges.keptId, id))
   const blank = { name: FORGOTTEN, email: '', phone: '', address: '', born: null, taxNumber: '', notes: '', search: '' }
   await tx

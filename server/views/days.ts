@@ -1,5 +1,5 @@
 import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, ne, or, sql } from 'drizzle-orm'
-import { clashesOf } from '../../core/calendar/clashes'
+import { clashFinder } from '../../core/calendar/clashes'
 import { addDays, dayOf } from '../../core/calendar/dates'
 import { daysOf, mostWanted } from '../../core/items/stock'
 import { lineOf, standing } from '../../core/line/line'
@@ -33,6 +33,8 @@ import { shortOf } from './stock'
 /** So many jobs a calendar shows at once; so many other things. */
 const JOBS = 400
 const BESIDE = 300
+/** So many clashes are said of one job. */
+const CLASHES = 5
 
 /** Jobs and what stands beside them on some days, both counted. */
 export async function calendarDays(from: string, to: string, member: Member): Promise<CalendarDays> {
@@ -73,8 +75,9 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
       (s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from,
     ),
   )
+  const find = clashFinder(booked)
   const clashes = new Map(
-    shown.map((r) => [r.job.id, r.job.calledOff ? [] : clashesOf(bookedOf(r.job, r.settings.facts), booked)]),
+    shown.map((r) => [r.job.id, r.job.calledOff ? [] : find(bookedOf(r.job, r.settings.facts)).slice(0, CLASHES)]),
   )
   const words = await clashWords([...clashes.values()].flat())
   let at = 0

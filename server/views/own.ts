@@ -5,7 +5,7 @@ import { minor } from '../../core/money/money'
 import { masked } from '../../core/rounds/masked'
 import type { Language } from '../../core/text/language'
 import type { OwnContents, OwnView } from '../../shared/out/own'
-import type { OwnHolder } from '../contacts/own-page'
+import { type OwnHolder, newSince } from '../contacts/own-page'
 import { latestRounds } from '../chain/state'
 import { takesCards } from '../gateways/cards'
 import { onItsWay } from '../money/payments'
@@ -43,7 +43,7 @@ export async function ownView(holder: OwnHolder, proved: boolean, chosen: Langua
     business: { name: business.name, email: business.email, phone: business.phone, look: drawnLookOf(business) },
     language: chosen ?? contact.language ?? business.settings.language,
     to: masked(contact.email),
-    contents: proved ? await contentsOf(contact.id, holder.page.seenBefore) : null,
+    contents: proved ? await contentsOf(contact.id, newSince(holder.page)) : null,
   }
 }
 /** The same as a member looks at it: as it is now, with nothing proved and nothing counted as seen. */
