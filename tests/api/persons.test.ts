@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { h, p, signatureBlock } from '../../core/document/build'
 import type { ContactView } from '../../shared/jobs'
 import type { NoticesView } from '../../shared/notices'
 import type { PersonData, PersonThread, PersonView, SameLook } from '../../shared/out/person'
@@ -203,12 +204,25 @@ describe('who works here', () => {
     const email = (await view(record.id)).person.email
     const template = await owner.must<{ id: string }>('POST', '/api/templates', {
       name: 'Working with us',
-      kind: 'form',
-      from: (await owner.must<{ templates: { id: string; name: string }[] }>('GET', '/api/library')).templates.find(
-        (t) => t.name === 'Membership terms',
-      )!.id,
+      kind: 'contract',
     })
-    await owner.must('PATCH', `/api/templates/${template.id}`, { revision: 0, target: 'staff' })
+    const { revision } = await owner.must<{ revision: number }>('GET', `/api/templates/${template.id}`)
+    const document = {
+      ...{ title: 'Working with us', language: 'en-GB', header: [], footer: [] },
+      parties: [
+        { key: 'client', label: 'Member' },
+        { key: 'business', label: 'Business' },
+      ],
+      body: [
+        h(1, 'Working with us'),
+        p('between {business.legalName} and *{client.name}*.'),
+        {
+          t: 'columns',
+          columns: [signatureBlock('client', 'For the member'), signatureBlock('business', 'For the business')],
+        },
+      ],
+    }
+    await owner.must('PATCH', `/api/templates/${template.id}`, { revision, document, target: 'staff' })
     const make = () =>
       owner.must<{ id: string }>('POST', `/api/contacts/${record.id}/papers`, {
         templateId: template.id,
