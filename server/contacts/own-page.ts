@@ -1,10 +1,10 @@
-import { eq, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { sha256Hex } from '../../core/evidence/chain'
 import { masked, plainCode } from '../../core/rounds/masked'
 import { later, now } from '../platform/clock'
 import { hmac } from '../platform/crypt'
 import { db, write } from '../platform/db/client'
-import { contacts, ownPages } from '../platform/db/schema'
+import { contacts, happenings, ownPages } from '../platform/db/schema'
 import { hashToken, newId } from '../platform/ids'
 import { Problem, notFound } from '../platform/problem'
 import { codeOf } from '../platform/secrets'
@@ -139,7 +139,16 @@ export async function sawOwnPage({ page }: OwnHolder, agent: string): Promise<vo
 export async function askOnPage({ contact }: OwnHolder, words: string, key: string): Promise<void> {
   await take('question', `own ${contact.id}`)
   const at = `own-question:${contact.id}:${key}`
-  await write(async () => {
+  await write(async (tx) => {
+    if (
+      (
+        await tx
+          .select({ id: happenings.id })
+          .from(happenings)
+          .where(and(eq(happenings.contactId, contact.id), eq(happenings.ref, at)))
+      ).length
+    )
+      return
     await note({
       jobId: null,
       contactId: contact.id,

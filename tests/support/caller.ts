@@ -17,7 +17,8 @@ async function asked(url: string, init: RequestInit): Promise<Response> {
   try {
     return await fetch(url, init)
   } catch (error) {
-    if (((error as Error).cause as { code?: string } | undefined)?.code !== 'ECONNRESET') throw error
+    const { code } = ((error as Error).cause as { code?: string } | undefined) ?? {}
+    if (code !== 'ECONNRESET' && code !== 'UND_ERR_SOCKET') throw error
     return fetch(url, init)
   }
 }
