@@ -141,6 +141,7 @@ const options = computed<CalendarOptions>(() => ({
   eventTimeFormat: { hour: '2-digit', minute: '2-digit', hour12: false },
   slotLabelFormat: { hour: '2-digit', minute: '2-digit', hour12: false },
   slotMinTime: '06:00',
+  allDayText: 'all day',
   eventInteractive: true,
   eventDurationEditable: false,
   eventStartEditable: may.value,
@@ -372,6 +373,17 @@ useScreenKeys('In the calendar', [
 }
 .calendar .fc .fc-list-event-title .words {
   white-space: normal;
+}
+@media (max-width: 760px) {
+  .calendar .fc .fc-list-day-side-text {
+    display: none;
+  }
+  .calendar .fc .fc-list-event td {
+    padding: 8px 6px;
+  }
+  .calendar .fc .fc-list-event-title {
+    overflow-wrap: anywhere;
+  }
 }
 .calendar .fc .fc-list {
   border-color: var(--hairline);

@@ -183,6 +183,10 @@ const logo = computed(() => view.value?.business.look.logo)
   color: var(--paper);
   padding: 16px 0;
 }
+.top :deep(.p-select) {
+  flex: none;
+  width: 128px;
+}
 .name {
   font: 600 var(--size-m)/1.3 var(--sans);
 }

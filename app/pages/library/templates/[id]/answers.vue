@@ -28,11 +28,13 @@ watch(
   },
   { immediate: true },
 )
+/** Of an instant, as a signature has it, the day is enough here. */
+const said = (value = '') => value.replace(/(\d{4}-\d{2}-\d{2})T[\d:.]+Z$/, '$1')
 const columns = computed<RowColumn<Row>[]>(() => [
   { key: 'job', header: 'Job', text: (r) => r.job.title, always: true },
   { key: 'who', header: 'Who', text: (r) => r.who },
   { key: 'day', header: 'Day', text: (r) => r.job.day ?? '' },
-  ...told.value.map((c, i): RowColumn<Row> => ({ key: `c${i}`, header: c.name, text: (r) => r.values[c.name] ?? '' })),
+  ...told.value.map((c, i): RowColumn<Row> => ({ key: `c${i}`, header: c.name, text: (r) => said(r.values[c.name]) })),
 ])
 const charted = computed(() => told.value.filter((c) => c.counts.length > 1))
 const figuresOf = (c: AnswersView['columns'][number]): Figures => ({
