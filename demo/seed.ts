@@ -232,7 +232,9 @@ async function playJob(
       ? yearGuests(job.guests ?? 0, nth)
       : CONTACTS.slice(10, 10 + (job.guests ?? 0)).map((c) => c.name)
   const guestIds = [...new Set(names)].map((name) => contactIds.get(name)!)
-  for (const g of guestIds) await addGuest(id, g)
+  await write(async () => {
+    for (const g of guestIds) await addGuest(id, g, job.kind === 'evening')
+  })
   if (job.kind === 'evening') {
     goTo(job.day!, 18)
     await markVisits(id, guestIds, () => {
@@ -281,7 +283,20 @@ async function playJob(
       )
     return
   }
+  const pay = async (stage: string) => {
+    const { stages } = await loadJob(id)
+    const s = stages.find((x) => x.key === stage)
+    if (s && s.open > 0)
+      await bookPayment({ jobId: id, stage, amount: s.open, method: 'card', reference: `demo:${id}:${stage}` })
+  }
   await signAs(quoteId, 'client')
+  if (job.kind === 'stove') {
+    // Paid when the stove was looked at.
+    goTo(job.day! + 2, 10)
+    await pay('deposit')
+    await pay('balance')
+    return
+  }
   if (!reaches(to, 'contract-out')) return
   goTo(job.began + 2, 9, 30)
   const contract = await paperOf(id, 'contract')
@@ -293,12 +308,6 @@ async function playJob(
   if (!reaches(to, 'complete')) return
   goTo(job.began + 4, 8, 15)
   await signAs(contract.id, 'business')
-  const pay = async (stage: string) => {
-    const { stages } = await loadJob(id)
-    const s = stages.find((x) => x.key === stage)
-    if (s && s.open > 0)
-      await bookPayment({ jobId: id, stage, amount: s.open, method: 'card', reference: `demo:${id}:${stage}` })
-  }
   if (!reaches(to, 'deposit')) return
   goTo(job.began + 5, 13)
   await pay('deposit')

@@ -16,7 +16,7 @@ export const YEAR_KINDS = [
     expects: { quote: true, contract: false, waivers: false, invoice: 'never' },
     templates: { quote: 'quote' },
     facts: [],
-    plan: KINDS[0]!.settings.plan,
+    plan: { ...KINDS[0]!.settings.plan, damageDeposit: null },
     pricesIncludeTax: false,
     usual: { startTime: '09:00', hours: 4 },
   }),
@@ -43,8 +43,8 @@ export function yearJobs(): DemoJob[] {
     place: turn(PLACES, i),
     client: turn(CLIENTS, i * 5 + 2),
   })
-  const evenings = Array.from({ length: 60 }, (_, i): DemoJob => {
-    const day = -358 + i * 5
+  const evenings = Array.from({ length: 84 }, (_, i): DemoJob => {
+    const day = -358 + i * 4
     return {
       ...base(i),
       title: `Lakeside evening ${i + 1}`,
@@ -58,8 +58,8 @@ export function yearJobs(): DemoJob[] {
       guests: 3 + (i % 4),
     }
   })
-  const stoves = Array.from({ length: 17 }, (_, i): DemoJob => {
-    const day = -350 + i * 17
+  const stoves = Array.from({ length: 8 }, (_, i): DemoJob => {
+    const day = -340 + i * 34
     return {
       ...base(i),
       title: `Stove at ${turn(VILLAGES, i)}, ${i + 1}`,
@@ -73,8 +73,8 @@ export function yearJobs(): DemoJob[] {
       to: 'accepted',
     }
   })
-  const lost = Array.from({ length: 20 }, (_, i): DemoJob => {
-    const day = -345 + i * 13
+  const lost = Array.from({ length: 9 }, (_, i): DemoJob => {
+    const day = -345 + i * 30
     return {
       ...base(i),
       title: `${turn(VILLAGES, i + 2)} garden ${i + 1}`,
@@ -89,8 +89,8 @@ export function yearJobs(): DemoJob[] {
       to: i % 3 === 0 ? 'lapsed' : 'quote-declined',
     }
   })
-  const full = Array.from({ length: 6 }, (_, i): DemoJob => {
-    const day = -330 + i * 42
+  const full = Array.from({ length: 2 }, (_, i): DemoJob => {
+    const day = -330 + i * 126
     return {
       ...base(i),
       title: `${turn(['May', 'Birch', 'Weir', 'Mill', 'Alder', 'Heron'], i)} weekend`,

@@ -25,7 +25,7 @@ const context = await browser.newContext({
 const page = await context.newPage()
 await signInAs(page)
 const api = await signedIn(server)
-const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=all&limit=100')
+const { rows } = await api.must<{ rows: { id: string; title: string }[] }>('GET', '/api/jobs?when=coming&limit=100')
 const { rows: papers } = await api.must<PaperPage>('GET', '/api/papers?limit=100')
 const job = (title: string) => `/jobs/${rows.find((r) => r.title === title)!.id}`
 const paper = (title: string, state: string) =>
