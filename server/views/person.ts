@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, isNull, or, sql } from 'drizzle-orm'
 import { addDays, dayOf, formatDay, relativeDay } from '../../core/calendar/dates'
 import { lineOf } from '../../core/line/line'
 import { personParts } from '../../core/line/thread'
@@ -40,6 +40,8 @@ import { columns, outOf, toMove, waitingOf } from './moves'
 /** How many jobs of theirs, and how many open things, a person's page has. */
 const JOBS = 30
 const OPEN = 12
+/** How far back a job still counts as open, in days. */
+const BACK = 60
 type Between = PersonView['between']
 
 /** A person's page, as a member may see it: what is open on top, who they are, what they have to do with the business. */
@@ -130,7 +132,14 @@ async function betweenOf(id: string, { currency }: Business, day: string, seesMo
       .from(standings)
       .innerJoin(jobs, eq(jobs.id, standings.jobId))
       .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-      .where(and(eq(jobs.clientId, id), inArray(standings.state, ['yours', 'trouble', 'theirs'])))
+      .where(
+        and(
+          eq(jobs.clientId, id),
+          inArray(standings.state, ['yours', 'trouble', 'theirs']),
+          // What came to nothing long ago isn't open any more, as on Today.
+          gte(standings.sortDay, addDays(day, -BACK)),
+        ),
+      )
       .orderBy(asc(standings.sortDay), asc(standings.jobId))
       .limit(OPEN),
     // Papers of others' jobs that wait for them, such as a waiver.
