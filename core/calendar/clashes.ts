@@ -23,9 +23,15 @@ export interface Clash {
 
 const HOUR = 60
 const minutes = (local: string) => Date.parse(`${local}Z`) / 60_000
-const range = ({ starts, ends }: Span): [number, number] => {
-  const from = minutes(starts)
-  return [from, ends ? Math.max(minutes(ends), from) : from + HOUR]
+/** Spans are held against many others: what they come to is worked out once. */
+const known = new WeakMap<Span, [number, number]>()
+function range(span: Span): [number, number] {
+  const there = known.get(span)
+  if (there) return there
+  const from = minutes(span.starts)
+  const made: [number, number] = [from, span.ends ? Math.max(minutes(span.ends), from) : from + HOUR]
+  known.set(span, made)
+  return made
 }
 /** Whether two stretches of time meet; one that ends when the other begins doesn't. */
 export function meets(a: Span, b: Span): boolean {

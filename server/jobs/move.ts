@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { type Booked, type Clash, clashesOf } from '../../core/calendar/clashes'
 import { addDays, daysBetween, formatDay } from '../../core/calendar/dates'
 import { movedTo } from '../../core/calendar/moved'
@@ -25,12 +25,17 @@ export function bookedOf(job: Job, facts: readonly FactRule[]): Booked {
     members: facts.flatMap((f) => (f.type === 'person' && job.facts[f.key] ? [job.facts[f.key]!] : [])),
   }
 }
+/** The further facts of each kind of job: read once for many jobs. */
+export const factsByKind = async (): Promise<Map<string, readonly FactRule[]>> =>
+  new Map(
+    (await db().select({ id: kinds.id, settings: kinds.settings }).from(kinds)).map((k) => [k.id, k.settings.facts]),
+  )
 /** What is booked on some days, but what was called off. */
 export async function bookedOn(from: string, to: string): Promise<Booked[]> {
+  const facts = await factsByKind()
   const rows = await db()
-    .select({ job: jobs, settings: kinds.settings })
+    .select()
     .from(jobs)
-    .innerJoin(kinds, eq(kinds.id, jobs.kindId))
     .where(
       and(
         // A job of several days, or of further ones, may have begun before.
@@ -40,7 +45,7 @@ export async function bookedOn(from: string, to: string): Promise<Booked[]> {
       ),
     )
     .limit(2000)
-  return rows.map((r) => bookedOf(r.job, r.settings.facts))
+  return rows.map((job) => bookedOf(job, facts.get(job.kindId) ?? []))
 }
 /** Clashes in words. */
 export async function clashWords(clashes: readonly Clash[]): Promise<string[]> {

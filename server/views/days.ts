@@ -7,7 +7,7 @@ import { mayAny } from '../../core/members/rights'
 import { decimalString, minor, tenThousandths } from '../../core/money/money'
 import { counts } from '../../core/pricing/pricing'
 import type { CalendarDays, MoveLook } from '../../shared/calendar'
-import { bookedOf, bookedOn, clashWords, lookAtMove } from '../jobs/move'
+import { bookedOf, bookedOn, clashWords, factsByKind, lookAtMove } from '../jobs/move'
 import type { Member } from '../members/members'
 import { driftOfJob } from '../papers/drift'
 import { today } from '../platform/clock'
@@ -19,7 +19,6 @@ import {
   entries,
   jobLines,
   jobs,
-  kinds,
   laidCalendars,
   papers,
   rounds,
@@ -48,10 +47,9 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
   )
   const [rows, [sums], booked, beside, calendars, stock] = await Promise.all([
     db()
-      .select({ job: jobs, client: contacts.name, settings: kinds.settings, facts: standings.facts })
+      .select({ job: jobs, client: contacts.name, facts: standings.facts })
       .from(jobs)
       .innerJoin(standings, eq(standings.jobId, jobs.id))
-      .innerJoin(kinds, eq(kinds.id, jobs.kindId))
       .leftJoin(contacts, eq(contacts.id, jobs.clientId))
       .where(on)
       .orderBy(asc(jobs.sortDay), asc(jobs.starts), asc(jobs.id))
@@ -75,9 +73,12 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
       (s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from,
     ),
   )
-  const find = clashFinder(booked)
+  const [find, factsOf] = [clashFinder(booked), await factsByKind()]
   const clashes = new Map(
-    shown.map((r) => [r.job.id, r.job.calledOff ? [] : find(bookedOf(r.job, r.settings.facts)).slice(0, CLASHES)]),
+    shown.map((r) => [
+      r.job.id,
+      r.job.calledOff ? [] : find(bookedOf(r.job, factsOf.get(r.job.kindId) ?? [])).slice(0, CLASHES),
+    ]),
   )
   const words = await clashWords([...clashes.values()].flat())
   let at = 0

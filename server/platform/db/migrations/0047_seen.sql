@@ -108,7 +108,7 @@ CREATE TABLE `sendings` (
 	`reminders` integer DEFAULT 0 NOT NULL
 );
 --> statement-breakpoint
-CREATE INDEX `sendings_by_time` ON `sendings` (`paper_kind`,`sent_at`);--> statement-breakpoint
+CREATE INDEX `sendings_by_time` ON `sendings` (`paper_kind`,`sent_at`,`kind_id`,`outcome`,`ended_at`,`worth`,`reminders`);--> statement-breakpoint
 CREATE INDEX `sendings_by_paper` ON `sendings` (`paper_id`);--> statement-breakpoint
 ALTER TABLE `members` ADD `notices` text;--> statement-breakpoint
 ALTER TABLE `members` ADD `phone` text DEFAULT '' NOT NULL;--> statement-breakpoint

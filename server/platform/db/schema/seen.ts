@@ -78,7 +78,10 @@ export const sendings = sqliteTable(
     worth: money('worth').notNull(),
     reminders: integer('reminders').notNull().default(0),
   },
-  (t) => [index('sendings_by_time').on(t.paperKind, t.sentAt), index('sendings_by_paper').on(t.paperId)],
+  (t) => [
+    index('sendings_by_time').on(t.paperKind, t.sentAt, t.kindId, t.outcome, t.endedAt, t.worth, t.reminders),
+    index('sendings_by_paper').on(t.paperId),
+  ],
 )
 
 /** What was filled on a paper that was signed by all, by the name of each field. */
