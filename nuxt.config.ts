@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import tailwind from '@tailwindcss/vite'
+import { browserPages, onlyInBrowsers } from './scripts/browser-pages.mjs'
 import { buildWorker } from './scripts/build-worker.mjs'
 import { layFonts, layReader } from './scripts/assets.mjs'
 
@@ -21,6 +22,7 @@ export default defineNuxtConfig({
     },
   ],
   css: ['~/assets/main.css', '~/assets/utilities.css'],
+  features: { inlineStyles: (id?: string) => !onlyInBrowsers(id) },
   devtools: { enabled: false },
   telemetry: false,
   // Nothing that runs reads them, and they cost half of the build.
@@ -101,7 +103,7 @@ export default defineNuxtConfig({
   // Prettier breaks lines between words and inline tags; the space that stood there has to stay.
   vue: { compilerOptions: { whitespace: 'preserve' } },
   vite: {
-    plugins: [tailwind()],
+    plugins: [tailwind(), browserPages()],
     build: { target: 'es2022' },
     optimizeDeps: { include: [] },
     define: { __VUE_I18N_FULL_INSTALL__: false, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../calendar/dates'
-import { type Wanted, daysOf, mostWanted } from './stock'
+import { type Wanted, daysOf, mostWanted, wantedByDay } from './stock'
 
 const FIRST = '2026-05-01'
 const wanted = fc
@@ -26,6 +26,17 @@ describe('what there has to be of an item', () => {
           expect(mostWanted(mine, others)).toBe(byDay.reduce((a, b) => (a > b ? a : b), 0n))
         },
       ),
+    )
+  })
+
+  it('is the same day by day, however long before it began', () => {
+    fc.assert(
+      fc.property(fc.array(wanted, { maxLength: 12 }), fc.nat(20), fc.nat(20), (all, at, n) => {
+        const [from, to] = [addDays(FIRST, at), addDays(FIRST, at + n)]
+        const days = Array.from({ length: n + 1 }, (_, i) => addDays(from, i))
+        const on = (day: string) => all.filter((w) => w.from <= day && day <= w.to).reduce((s, w) => s + w.quantity, 0n)
+        expect(wantedByDay(all, from, to)).toEqual(days.map((day) => ({ day, quantity: on(day) })))
+      }),
     )
   })
 

@@ -26,6 +26,24 @@ export function mostWanted(mine: readonly Wanted[], others: readonly Wanted[]): 
   return most
 }
 
+/** How many are wanted on each day from one to another, both counted; in ten-thousandths. */
+export function wantedByDay(wanted: readonly Wanted[], from: Day, to: Day): { day: Day; quantity: bigint }[] {
+  const change = new Map<Day, bigint>()
+  const add = (day: Day, n: bigint) => change.set(day, (change.get(day) ?? 0n) + n)
+  for (const w of wanted) {
+    if (w.to < from || w.from > to) continue
+    add(w.from < from ? from : w.from, w.quantity)
+    if (w.to < to) add(addDays(w.to, 1), -w.quantity)
+  }
+  const out: { day: Day; quantity: bigint }[] = []
+  let quantity = 0n
+  for (let day = from; day <= to; day = addDays(day, 1)) {
+    quantity += change.get(day) ?? 0n
+    out.push({ day, quantity })
+  }
+  return out
+}
+
 /** The days something is wanted on a job: its own span, and each further day. */
 export function daysOf(
   job: { starts: string | null; ends: string | null; furtherDays: readonly { starts: string; ends: string | null }[] },

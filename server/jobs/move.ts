@@ -15,8 +15,20 @@ import { note } from '../standing/thread'
 import { changeJob } from './jobs'
 
 type Job = typeof jobs.$inferSelect
+/** What of a job says when, where and who. */
+export const BOOKED = {
+  id: jobs.id,
+  kindId: jobs.kindId,
+  title: jobs.title,
+  starts: jobs.starts,
+  ends: jobs.ends,
+  furtherDays: jobs.furtherDays,
+  place: jobs.place,
+  facts: jobs.facts,
+  calledOff: jobs.calledOff,
+}
 /** A job as what takes time, a place and people; `facts` are its kind's. */
-export function bookedOf(job: Job, facts: readonly FactRule[]): Booked {
+export function bookedOf(job: Pick<Job, keyof typeof BOOKED>, facts: readonly FactRule[]): Booked {
   return {
     id: job.id,
     title: job.title,
@@ -30,20 +42,17 @@ export const factsByKind = async (): Promise<Map<string, readonly FactRule[]>> =
   new Map(
     (await db().select({ id: kinds.id, settings: kinds.settings }).from(kinds)).map((k) => [k.id, k.settings.facts]),
   )
+/** Jobs that may take some of the days between two: one of several days, or of further ones, may have begun before. */
+export const bookedBetween = (from: string, to: string) => sql`
+  (${jobs.sortDay} between ${addDays(from, -31)} and ${to} or ${jobs.furtherDays} <> '[]' and ${jobs.sortDay} <= ${to})
+  and (substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from} or ${jobs.furtherDays} <> '[]')`
 /** What is booked on some days, but what was called off. */
 export async function bookedOn(from: string, to: string): Promise<Booked[]> {
   const facts = await factsByKind()
   const rows = await db()
-    .select()
+    .select(BOOKED)
     .from(jobs)
-    .where(
-      and(
-        // A job of several days, or of further ones, may have begun before.
-        sql`(${jobs.sortDay} between ${addDays(from, -31)} and ${to} or ${jobs.furtherDays} <> '[]' and ${jobs.sortDay} <= ${to})`,
-        sql`(substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from} or ${jobs.furtherDays} <> '[]')`,
-        isNull(jobs.calledOff),
-      ),
-    )
+    .where(and(bookedBetween(from, to), isNull(jobs.calledOff)))
     .limit(2000)
   return rows.map((job) => bookedOf(job, facts.get(job.kindId) ?? []))
 }

@@ -30,22 +30,33 @@ export function decrypt(text: string, purpose: string): Uint8Array {
   return Buffer.concat([decipher.update(all.subarray(28)), decipher.final()])
 }
 
-const COST = { N: 16_384, r: 8, p: 5, maxmem: 64 * 1024 * 1024 }
-const derive = (password: string, salt: Buffer) =>
+/** What deriving a key costs: N = 2^ln, r, p of RFC 7914. */
+export interface Cost {
+  ln: number
+  r: number
+  p: number
+}
+const COST: Cost = { ln: 14, r: 8, p: 5 }
+const derive = (password: string, salt: Buffer, { ln, r, p }: Cost) =>
   new Promise<Buffer>((resolve, reject) => {
-    scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)))
+    scrypt(password.normalize('NFKC'), salt, 32, { N: 2 ** ln, r, p, maxmem: 64 * 1024 * 1024 }, (error, key) =>
+      error ? reject(error) : resolve(key),
+    )
   })
 
-/** A password or PIN as scrypt hash (RFC 7914; N = 2^14, r = 8, p = 5). */
-export async function hashPassword(password: string): Promise<string> {
+/** A password or PIN as scrypt hash (RFC 7914) that carries what it cost: `scrypt$ln=14,r=8,p=5$salt$key`. */
+export async function hashPassword(password: string, cost = COST): Promise<string> {
   const salt = randomBytes(16)
-  return `scrypt$${salt.toString('base64')}$${(await derive(password, salt)).toString('base64')}`
+  const key = await derive(password, salt, cost)
+  return ['scrypt', `ln=${cost.ln},r=${cost.r},p=${cost.p}`, salt.toString('base64'), key.toString('base64')].join('$')
 }
 
+/** Whether a password is the one of a hash; a hash of an earlier main says no cost, and had today's. */
 export async function verifyPassword(password: string, hash: string): Promise<boolean> {
-  const [, salt, key] = hash.split('$')
+  const [, ln, r, p, salt, key] = /^scrypt\$(?:ln=(\d+),r=(\d+),p=(\d+)\$)?([^$]+)\$([^$]+)$/.exec(hash) ?? []
   const wanted = Buffer.from(key ?? '', 'base64')
-  const given = await derive(password, Buffer.from(salt ?? '', 'base64'))
+  const cost = ln ? { ln: Number(ln), r: Number(r), p: Number(p) } : COST
+  const given = await derive(password, Buffer.from(salt ?? '', 'base64'), cost)
   return wanted.length === given.length && timingSafeEqual(wanted, given)
 }
 

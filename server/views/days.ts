@@ -1,13 +1,13 @@
 import { and, asc, eq, gte, inArray, isNotNull, isNull, lte, ne, or, sql } from 'drizzle-orm'
 import { clashFinder } from '../../core/calendar/clashes'
 import { addDays, dayOf } from '../../core/calendar/dates'
-import { daysOf, mostWanted } from '../../core/items/stock'
+import { daysOf, wantedByDay } from '../../core/items/stock'
 import { lineOf, standing } from '../../core/line/line'
 import { mayAny } from '../../core/members/rights'
 import { decimalString, minor, tenThousandths } from '../../core/money/money'
 import { counts } from '../../core/pricing/pricing'
 import type { CalendarDays, MoveLook } from '../../shared/calendar'
-import { bookedOf, bookedOn, clashWords, factsByKind, lookAtMove } from '../jobs/move'
+import { BOOKED, bookedBetween, bookedOf, bookedOn, clashWords, factsByKind, lookAtMove } from '../jobs/move'
 import type { Member } from '../members/members'
 import { driftOfJob } from '../papers/drift'
 import { today } from '../platform/clock'
@@ -40,18 +40,13 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
   const business = await theBusiness()
   const day = today(business.timeZone)
   const seesMoney = mayAny(member, ['money', 'book'])
-  const on = and(
-    sql`(${jobs.sortDay} between ${addDays(from, -31)} and ${to} or ${jobs.furtherDays} <> '[]' and ${jobs.sortDay} <= ${to})`,
-    sql`(substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from} or ${jobs.furtherDays} <> '[]')`,
-    isNotNull(jobs.starts),
-  )
   const [rows, [sums], booked, beside, calendars, stock] = await Promise.all([
     db()
-      .select({ job: jobs, client: contacts.name, facts: standings.facts })
+      .select({ job: BOOKED, client: contacts.name, facts: standings.facts })
       .from(jobs)
       .innerJoin(standings, eq(standings.jobId, jobs.id))
       .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-      .where(on)
+      .where(and(bookedBetween(from, to), isNotNull(jobs.starts)))
       .orderBy(asc(jobs.sortDay), asc(jobs.starts), asc(jobs.id))
       .limit(JOBS),
     db()
@@ -193,13 +188,12 @@ async function stockOn(from: string, to: string): Promise<CalendarDays['stock']>
     .limit(40)
   if (!items.length) return []
   const rows = await db()
-    .select({ job: jobs, line: jobLines })
+    .select({ job: { starts: jobs.starts, ends: jobs.ends, furtherDays: jobs.furtherDays }, line: jobLines })
     .from(jobs)
     .innerJoin(jobLines, eq(jobLines.jobId, jobs.id))
     .where(
       and(
-        sql`${jobs.sortDay} between ${addDays(from, -31)} and ${to}`,
-        sql`substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from}`,
+        bookedBetween(from, to),
         isNotNull(jobs.agreedOn),
         isNull(jobs.calledOff),
         inArray(
@@ -209,25 +203,20 @@ async function stockOn(from: string, to: string): Promise<CalendarDays['stock']>
       ),
     )
     .limit(4000)
+  const taken = rows.map(({ job, line }) => ({ job, line: toLine(line) })).filter(({ line }) => counts(line))
   return items.map(({ id, description, stock }) => {
-    const wanted = rows
-      .map((r) => ({ job: r.job, line: toLine(r.line) }))
-      .filter((r) => r.line.item === id && counts(r.line))
-      .flatMap((r) => daysOf(r.job, tenThousandths(r.line.quantity)))
-      .filter((w) => w.from <= to && w.to >= from)
-    const most = mostWanted([{ from, to, quantity: 0n }], wanted)
-    const all = BigInt(stock!) * 10_000n
-    const full = wanted.filter((w) => mostWanted([{ ...w, quantity: 0n }], wanted) >= all)
-    const [first] = full.map((w) => w.from).sort()
-    const last = full
-      .map((w) => w.to)
-      .sort()
-      .at(-1)
+    const wanted = taken
+      .filter(({ line }) => line.item === id)
+      .flatMap(({ job, line }) => daysOf(job, tenThousandths(line.quantity)))
+    const days = wantedByDay(wanted, from, to)
+    const most = days.reduce((n, d) => (d.quantity > n ? d.quantity : n), 0n)
+    const full = days.filter((d) => d.quantity >= BigInt(stock!) * 10_000n)
+    const [first, last] = [full[0]?.day, full.at(-1)?.day]
     return {
       ...{ id, description, stock: stock!, most: Number(decimalString(most)) },
-      words: !wanted.length
+      words: !most
         ? 'free'
-        : first && last
+        : first
           ? `all out ${first === last ? first : `${first} to ${last}`}`
           : `${decimalString(most)} at most`,
     }

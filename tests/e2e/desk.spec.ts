@@ -16,7 +16,6 @@ test('at the gate: found by scanning, signed on the tablet, refused, turned away
   server,
   api,
 }) => {
-  test.setTimeout(300_000)
   const { id } = await makeJob(api, {
     kindId: 'session',
     title: 'Moonlight bathing',

@@ -99,7 +99,6 @@ test('a picture of a message is read on the device, can be stopped, and says whe
   context,
 }) => {
   // Reading takes all a small machine has.
-  test.setTimeout(240_000)
   const patience = { timeout: 90_000 }
   const shot = await context.newPage()
   await shot.setViewportSize({ width: 390, height: 560 })

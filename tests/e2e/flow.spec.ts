@@ -10,7 +10,6 @@ test('a form asked from a job names a neighbour, who signs too; the facts come h
   browser,
   server,
 }) => {
-  test.setTimeout(240_000)
   const { id: template } = await form(
     api,
     'You keep the key of {paper.house}.',

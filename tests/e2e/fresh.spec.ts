@@ -8,7 +8,6 @@ const PASSWORD = 'walnuss-zaun-orgel-nebel'
 test('from an empty folder: a business is made by four questions, and every setting is found, changed and kept', async ({
   browser,
 }) => {
-  test.setTimeout(240_000)
   const server = await TestServer.empty()
   const context = await browser.newContext({ baseURL: server.origin, locale: 'de-DE', timezoneId: 'Europe/Berlin' })
   const faults = watch(context, server.origin)

@@ -18,7 +18,6 @@ test('a job becomes a quote, a contract, a sealed copy, a deposit and an invoice
   server,
   api,
 }) => {
-  test.setTimeout(300_000)
   await signIn(page)
 
   await test.step('a new job, with a client made on the spot and lines from the catalogue', async () => {

@@ -33,7 +33,6 @@ class Hand {
 }
 
 test('twelve things asked of somebody new, each by the shortest way there is', async ({ page, api }) => {
-  test.setTimeout(300_000)
   await signIn(page)
   // Whatever hour it is: within quiet hours a nudge asks once more.
   const settings = await api.must<object>('GET', '/api/business/settings')

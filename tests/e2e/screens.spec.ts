@@ -7,7 +7,6 @@ import { STAFF } from '../support/caller'
 import { addLine, choose, openLine, accessible, expect, phone, signIn, test, newJobByHand } from './support'
 
 test('every screen: no serious fault of accessibility, at a desk and on a phone', async ({ page, api }) => {
-  test.setTimeout(300_000)
   await page.goto('/sign-in')
   await accessible(page)
   await signIn(page)

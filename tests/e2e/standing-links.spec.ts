@@ -10,7 +10,6 @@ test('a standing link is put together, tried, opened and answered on a phone by 
   browser,
   server,
 }) => {
-  test.setTimeout(180_000)
   const { id: job } = await makeJob(api, {
     kindId: 'session',
     title: 'Lakeside evening',

@@ -28,7 +28,6 @@ const insert = async (page: Page, what: string) => {
 }
 
 test('a template is written by keyboard alone, kept by itself, and undone over sittings', async ({ page, api }) => {
-  test.setTimeout(240_000)
   await signIn(page)
   await page.goto('/library')
   await accessible(page)
@@ -198,7 +197,6 @@ test('a template is written by keyboard alone, kept by itself, and undone over s
 })
 
 test('a job’s paper is filled, corrected at the source, amended, looked at and sent', async ({ page, api }) => {
-  test.setTimeout(240_000)
   const { id: job } = await makeJob(api, { place: '' })
   await signIn(page)
   await page.goto(`/jobs/${job}`)

@@ -1,9 +1,9 @@
 import { type Locator, type Page, expect } from '@playwright/test'
 import { OWNER } from './caller'
 
-/** Debian's Chromium, with nothing that would look for the network. */
+/** Debian's headless Chromium, with nothing that would look for the network. */
 export const launchOptions = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',
@@ -47,13 +47,15 @@ export async function choose(where: Page | Locator, label: string | RegExp, opti
   await expect(list).toBeHidden()
 }
 
-/** Waits until a dialog that is open has come to rest: it takes the focus at the end of its opening. */
+/** Waits until a dialog that is opening has come to rest: it takes the focus at the end of it. */
 export const atRest = (page: Page): Promise<void> => expect(page.getByRole('dialog').locator(':focus')).toHaveCount(1)
 
 /** Adds a priced line, an item of the library by its first words or a line of one's own. */
 export async function addLine(page: Page, item: string): Promise<void> {
   const box = page.getByRole('combobox', { name: 'Add a line' })
-  if (await page.getByRole('dialog').count()) await atRest(page)
+  // A dialog that is opening would take the focus; one that is closing goes.
+  const open = page.getByRole('dialog')
+  await expect.poll(async () => !(await open.count()) || (await open.locator(':focus').count()) === 1).toBe(true)
   await box.fill(item)
   // The last row is what was typed: the others are found by it, then.
   await expect(page.getByRole('option', { name: `“${item}”` })).toBeVisible()

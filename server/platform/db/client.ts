@@ -2,10 +2,9 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { type Client, type InStatement, type Transaction, createClient } from '@libsql/client'
 import { type LibSQLDatabase, drizzle } from 'drizzle-orm/libsql'
 import { useConfig } from '../config'
-import * as schema from './schema'
 import { breathe } from '../turns'
 
-export type Db = LibSQLDatabase<typeof schema>
+export type Db = LibSQLDatabase
 
 /**
  * libSQL: a failed SQLITE_BUSY on a prepared statement poisons its connection (docs/decisions/0002). So every write goes
@@ -52,7 +51,7 @@ function readOnly(c: Client): Client {
 
 /** The database as the caller may use it: the open transaction inside `write`, else for reading. */
 export function db(): Db {
-  return current.getStore()?.db ?? (reader ??= drizzle(readOnly(raw()), { schema }))
+  return current.getStore()?.db ?? (reader ??= drizzle(readOnly(raw())))
 }
 
 /** Raw access for what drizzle can't say: pragmas, checks, measurements. */
@@ -75,7 +74,7 @@ export async function write<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   let result: T
   try {
     const tx = await begin()
-    open = { tx, db: drizzle(tx as unknown as Client, { schema }), gathered: new Map(), after: [] }
+    open = { tx, db: drizzle(tx as unknown as Client), gathered: new Map(), after: [] }
     try {
       result = await current.run(open, async () => {
         const done = await work(open.db)

@@ -5,7 +5,7 @@ import { CSS, PAGES } from './pages'
 
 /** Prints the papers of `pages.ts` and measures where each blank came to stand: `npx tsx tests/blanks/make/print.ts`. */
 const out = join(import.meta.dirname, '../set')
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox'] })
 const tab = await browser.newPage({ viewport: { width: 794, height: 1122 } })
 for (const p of PAGES) {
   await tab.setContent(
