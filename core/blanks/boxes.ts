@@ -89,6 +89,17 @@ export function combsOf(ticks: Candidate[], s: Scene): { combs: Candidate[]; tic
   return { combs, ticks: ticks.filter((t) => rest.has(t)) }
 }
 
+/** Whether a sentence goes on behind a box. */
+const withinSentence = (s: Scene, c: Area): boolean =>
+  s.phrases.some(
+    (p) =>
+      p.base > c.y &&
+      p.base < bottom(c) + 4 &&
+      p.x >= right(c) - 2 &&
+      p.x - right(c) < 14 &&
+      /^[\p{Ll},.(“"]/u.test(p.text),
+  )
+
 /** Boxes that stand alone: empty ones, and ones with a label in a corner and room to write. */
 export function boxCandidates(s: Scene, known: (text: string) => boolean): Candidate[] {
   const out: Candidate[] = []
@@ -100,7 +111,7 @@ export function boxCandidates(s: Scene, known: (text: string) => boolean): Candi
     const { phrases, text } = contentOf(s, c)
     const inner = { base: bottom(c) - Math.min(4, c.h * 0.25), size: s.body }
     if (!phrases.length) {
-      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner })
+      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner, inText: withinSentence(s, c) })
       continue
     }
     const spare = labelled(c, phrases, text, known)

@@ -7,7 +7,18 @@ import type { Scene } from './scene'
 /** Something that looks like a place to write, before its words are read. */
 export interface Candidate extends Area {
   how:
-    'underscores' | 'dots' | 'dashes' | 'rule' | 'cell' | 'box' | 'tick' | 'comb' | 'brackets' | 'date' | 'form field'
+    | 'underscores'
+    | 'dots'
+    | 'dashes'
+    | 'rule'
+    | 'cell'
+    | 'box'
+    | 'tick'
+    | 'comb'
+    | 'brackets'
+    | 'date'
+    | 'space'
+    | 'form field'
   /** The level words beside it stand on: a baseline or a rule. */
   base: number
   size: number

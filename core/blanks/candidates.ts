@@ -1,5 +1,6 @@
 import { asks, type Candidate, isBorder, labelLike, near } from './candidate'
 import { bottom, right, shared } from './ink'
+import { withinWord } from './listing'
 import type { Phrase } from './lines'
 import type { Rule } from './rules'
 import { type Scene, roomAbove } from './scene'
@@ -25,7 +26,7 @@ export function fillerCandidates(s: Scene): Candidate[] {
     return [...ends.values()].filter((e) => Math.abs(e - right(after[0]!)) < 3).length >= 2
   }
   return s.fillers.flatMap((f): Candidate[] => {
-    if (ledTo(f)) return []
+    if (s.listing.has(f.line) || withinWord(f.line, f.index) || ledTo(f)) return []
     if (f.kind === 'box' || f.kind === 'ring') {
       const size = Math.min(f.size, Math.max(f.w, 5))
       return [{ how: 'tick', x: f.x, y: f.base - 0.76 * f.size, w: size, h: 0.86 * f.size, base: f.base, size: f.size }]
@@ -65,8 +66,23 @@ interface Line extends Rule {
   label?: Phrase
 }
 
+const standsOn = (s: Scene, r: Rule): boolean =>
+  s.phrases.some(
+    (p) => p.base <= r.y + 1.2 && p.base > r.y - 1.3 * p.size && shared(p.x, right(p), r.x1, r.x2) > 0.5 * p.w,
+  )
+/** Rules that touch one at its ends: the same row of a table. */
+const inRow = (s: Scene, r: Rule): Rule[] =>
+  s.rules.level.filter((o) => o !== r && near(o.y, r.y, 1) && (near(o.x1, r.x2, 3) || near(o.x2, r.x1, 3)))
+/** Rules as long as one, right over or under it: the same column of a table. */
+const column = (s: Scene, r: Rule): Rule[] =>
+  s.rules.level.filter((o) => o !== r && near(o.x1, r.x1, 2) && near(o.x2, r.x2, 2) && Math.abs(o.y - r.y) < 120)
+/** A running head or foot: words on a long rule with nothing of the page above them, or below. */
+const atEdge = (s: Scene, r: Rule, words: Phrase): boolean =>
+  r.x2 - r.x1 > 0.5 * (s.right - s.left) &&
+  (s.phrases.every((p) => p.base > words.base - 2) || s.phrases.every((p) => p.base < words.base + 4))
+
 /** Rules that could be written on, each with the words that stand on it. */
-function writingRules(s: Scene, used: ReadonlySet<Rule>): Line[] {
+function writingRules(s: Scene, known: (text: string) => boolean, used: ReadonlySet<Rule>): Line[] {
   const wide = Math.max(60, s.right - s.left)
   return s.rules.level.flatMap((r): Line[] => {
     if (used.has(r) || r.thick > 2.6 || isBorder(s, r)) return []
@@ -97,8 +113,12 @@ function writingRules(s: Scene, used: ReadonlySet<Rule>): Line[] {
       const title = first!.bold || first!.size > 1.12 * s.body
       const lead = on.length === 1 && near(first!.x, r.x1, 8) && right(first!) < r.x2 - 40
       if (!lead || cover > 0.6 * w || (title && !asks(first!.text)) || first!.text.length > 60) return []
+      if (!asks(first!.text) && !known(first!.text) && (atEdge(s, r, first!) || inRow(s, r).length)) return []
       return [{ ...r, from: right(first!) + 3, label: first }]
     }
+    // A hole in a row of a table whose columns are filled elsewhere.
+    const beside = inRow(s, r)
+    if (beside.some((o) => standsOn(s, o)) && column(s, r).some((o) => standsOn(s, o))) return []
     // Words high above the rule but still in its row: a form ruled row by row.
     const row = s.phrases.filter(
       (p) => p.base <= r.y - 3 && p.base > r.y - 1.35 * p.size && shared(p.x, right(p), r.x1, r.x2) > 1,
@@ -133,7 +153,7 @@ function captionsUnder(s: Scene, r: { x1: number; x2: number; y: number }): Phra
 
 /** Drawn rules to write on. `known` tells whether words name a kind of blank. */
 export function ruleCandidates(s: Scene, known: (text: string) => boolean, used: ReadonlySet<Rule>): Candidate[] {
-  const lines = writingRules(s, used)
+  const lines = writingRules(s, known, used)
   const out: Candidate[] = []
   for (const r of lines) {
     const w = r.x2 - r.from

@@ -20,6 +20,8 @@ export function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen
       return c.label ? 0.9 : c.how === 'tick' && seen.filter((o) => o.how === 'tick').length > 1 ? 0.6 : 0.4
     case 'date':
       return 0.95
+    case 'space':
+      return c.label ? (typed || asks(c.label) ? 0.75 : 0.62) : 0.3
     case 'comb':
       return c.label ? 0.85 : 0.4
     case 'brackets':

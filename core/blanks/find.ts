@@ -7,6 +7,7 @@ import { type Ink, bottom, overlap } from './ink'
 import { countParties, mainParty, namesRole, typeNamed } from './judge'
 import { label } from './label'
 import { type Scene, sceneOf } from './scene'
+import { gapCandidates } from './gaps'
 import { judge } from './type'
 import { type WordList, listsFor, plainText } from './words/index'
 
@@ -21,6 +22,7 @@ const HOW: Record<Candidate['how'], string> = {
   comb: 'row of boxes',
   brackets: 'brackets',
   date: 'places for a date',
+  space: 'room left',
   'form field': 'form field',
 }
 
@@ -73,6 +75,7 @@ function gather(s: Scene, lists: readonly WordList[]): Candidate[] {
     ...rules,
     ...boxes,
     ...cells,
+    ...gapCandidates(s, s.listing),
   ]
 }
 

@@ -5,6 +5,7 @@ import type { Scene } from './scene'
 import type { WordList } from './words'
 import type { Candidate } from './candidate'
 import { wordsBeside, type Beside } from './labels'
+import { labelsAbove, withoutBelow } from './sides'
 
 /** Whether words under a place say what to write there, as a caption does. */
 const isHint = (text: string, lists: readonly WordList[]): boolean =>
@@ -74,9 +75,11 @@ function chooseLabel(c: Candidate, b: Beside, lists: readonly WordList[]): { tex
 /** Gives every place its words: nearest first, captions before what is above, a further line its first line's. */
 export function label(s: Scene, all: Candidate[], lists: readonly WordList[]): Seen[] {
   const seen: Seen[] = []
+  const around = new Map(all.map((c) => [c, wordsBeside(s, c, all)]))
+  const above = labelsAbove(all, around)
   for (const c of all) {
-    const beside = wordsBeside(s, c, all)
-    const { text, where } = chooseLabel(c, beside, lists)
+    const beside = above.has(c) ? withoutBelow(around.get(c)!) : around.get(c)!
+    const { text, where } = chooseLabel(above.has(c) ? { ...c, caption: undefined } : c, beside, lists)
     const it: Seen = { ...c, beside, label: text, where, type: 'text', party: '', by: 'main', confidence: 0 }
     it.continues = continued(s, it, seen)
     if (it.continues) {

@@ -189,8 +189,23 @@ function joinDates(parts: Part[]): Part[] {
 }
 
 /** `[   ]` and `(   )` with nothing in them are places to tick, or to write when they are wide. */
-function joinBrackets(parts: Part[]): Part[] {
+/** A few underscores between brackets are a place for a tick: they are taken out. */
+function withoutInner(parts: Part[]): Part[] {
+  return parts.filter((p, i) => {
+    const [before, after] = [parts[i - 1], parts[i + 1]]
+    const inner = p.is === 'filler' && p.kind === 'underscore' && p.w < 3.2 * p.size
+    return !(
+      inner &&
+      before?.is === 'phrase' &&
+      after?.is === 'phrase' &&
+      /[[(]$/.test(before.text) &&
+      /^[\])]/.test(after.text)
+    )
+  })
+}
+function joinBrackets(given: Part[]): Part[] {
   const out: Part[] = []
+  const parts = withoutInner(given)
   const pairs: Record<string, string> = { '[': ']', '(': ')', '{': '}' }
   for (const p of parts) {
     const last = out.at(-1)

@@ -1,6 +1,7 @@
 import { type Grid, gridsOf } from './cells'
 import { type Area, type Ink, type Shape, bottom, right, shared } from './ink'
 import { type Filler, type Phrase, type TextLine, textLines } from './lines'
+import { listings } from './listing'
 import { type Rules, rulesOf } from './rules'
 
 /** A page made ready for looking: lines of text, rules, grids, and where its content lies. */
@@ -9,6 +10,8 @@ export interface Scene {
   lines: TextLine[]
   phrases: Phrase[]
   fillers: (Filler & { line: TextLine; index: number })[]
+  /** Lines of source code. */
+  listing: ReadonlySet<TextLine>
   rules: Rules
   grids: Grid[]
   shapes: Shape[]
@@ -38,6 +41,7 @@ export function sceneOf(ink: Ink): Scene {
     lines,
     phrases,
     fillers,
+    listing: listings(lines),
     rules,
     grids: gridsOf(rules),
     shapes: ink.shapes,

@@ -44,6 +44,15 @@ export function ruledTables(s: Scene): { grids: Grid[]; used: Set<Rule> } {
     }
     const empty = stack.slice(top, -1).filter((_, k) => !rowOf(top + k).length || rowOf(top + k).length < head.length)
     if (!empty.length) continue
+    // Most rows have most of their words: a table of facts with a hole here and there asks for nothing.
+    const body = stack.slice(top, -1).map((_, k) => rowOf(top + k).length)
+    if (body.filter((n) => n > head.length / 2).length * 2 > body.length) {
+      for (const r of stack) {
+        taken.add(r)
+        used.add(r)
+      }
+      continue
+    }
     head = [...head].sort((a, b) => a.x - b.x)
     const xs = [first.x1, ...head.slice(1).map((h) => h.x - 4), first.x2]
     const ys = headAbove ? [first.y - 20, ...stack.map((r) => r.y)] : stack.map((r) => r.y)
@@ -106,9 +115,9 @@ export function cellCandidates(
       const { phrases } = content.get(c)!
       const low = lowest(phrases)
       return (
-        c.h >= 25 &&
+        c.h >= 20 &&
         phrases.length <= 2 &&
-        bottom(c) - low >= 13 &&
+        bottom(c) - low >= 11 &&
         phrases[0]!.y - c.y < 0.35 * c.h &&
         low - c.y < 0.55 * c.h
       )

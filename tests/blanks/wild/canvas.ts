@@ -36,9 +36,12 @@ export function layOut(form: Form): Drawn {
   const truth: Truth[] = []
   let [page, y] = [1, 60]
   const widthOf = (text: string, s = size, bold = false) => faces[bold ? 1 : 0].widthOfTextAtSize(text, s)
-  const text = (x: number, at: number, words: string, s = size, bold = false) => ops.push({ page, op: 'text', x, y: at, size: s, bold, text: words })
-  const line = (x1: number, y1: number, x2: number, y2: number, dotted = false, thick = 0.7) => ops.push({ page, op: 'line', x1, y1, x2, y2, w: thick, dotted })
-  const rect = (x: number, top: number, wd: number, h: number, fill: number | null = null, stroke = true) => ops.push({ page, op: 'rect', x, y: top, w: wd, h, fill, stroke })
+  const text = (x: number, at: number, words: string, s = size, bold = false) =>
+    ops.push({ page, op: 'text', x, y: at, size: s, bold, text: words })
+  const line = (x1: number, y1: number, x2: number, y2: number, dotted = false, thick = 0.7) =>
+    ops.push({ page, op: 'line', x1, y1, x2, y2, w: thick, dotted })
+  const rect = (x: number, top: number, wd: number, h: number, fill: number | null = null, stroke = true) =>
+    ops.push({ page, op: 'rect', x, y: top, w: wd, h, fill, stroke })
   const furniture = () => {
     if (!form.running) return
     text(LEFT, 34, form.running.head, 8)
@@ -53,7 +56,8 @@ export function layOut(form: Form): Drawn {
     y = 60
     furniture()
   }
-  const is = (b: Asked, x: number, top: number, wd: number, h: number) => truth.push({ page, x, y: top, w: wd, h, type: b.type, party: b.party })
+  const is = (b: Asked, x: number, top: number, wd: number, h: number) =>
+    truth.push({ page, x, y: top, w: wd, h, type: b.type, party: b.party })
   /** A place to write on that begins at `x` and stands on the baseline `at`. */
   const place = (b: Asked, x: number, at: number, wd: number): void => {
     if (b.type === 'checkbox') return tick(b, x, at)
@@ -104,10 +108,16 @@ export function layOut(form: Form): Drawn {
     }
     y += 0.8 * size
   }
-  const beside = (rows: { label: string; blank: Asked }[], per: number, draw: (r: (typeof rows)[number], x: number, wd: number) => void, h: number) => {
+  const beside = (
+    rows: { label: string; blank: Asked }[],
+    per: number,
+    draw: (r: (typeof rows)[number], x: number, wd: number) => void,
+    h: number,
+  ) => {
     for (let i = 0; i < rows.length; i += per) {
       room(h)
-      for (const [k, r] of rows.slice(i, i + per).entries()) draw(r, LEFT + (k * WIDE) / per, WIDE / per - (per > 1 ? 14 : 0))
+      for (const [k, r] of rows.slice(i, i + per).entries())
+        draw(r, LEFT + (k * WIDE) / per, WIDE / per - (per > 1 ? 14 : 0))
       y += h
     }
   }
@@ -125,7 +135,10 @@ export function layOut(form: Form): Drawn {
     }
     y += 10
   }
-  const words = (s: string, bold = false) => (x: number) => void text(x + 4, y + 13, s, size - 0.5, bold)
+  const words =
+    (s: string, bold = false) =>
+    (x: number) =>
+      void text(x + 4, y + 13, s, size - 0.5, bold)
   const open = (b: Asked, h: number) => (x: number, wd: number) => void is(b, x, y, wd, h)
 
   const block = (b: Block): void => {
@@ -158,7 +171,11 @@ export function layOut(form: Form): Drawn {
         return flow(b.parts, LEFT, WIDE, 1.9)
       case 'fields':
         y += 4
-        if (f.label === 'grid') return cells([WIDE * 0.34, WIDE * 0.66], b.rows.map((r) => ({ h: 20, cells: [words(r.label), open(r.blank, 20)] })))
+        if (f.label === 'grid')
+          return cells(
+            [WIDE * 0.34, WIDE * 0.66],
+            b.rows.map((r) => ({ h: 20, cells: [words(r.label), open(r.blank, 20)] })),
+          )
         if (f.label === 'inside')
           beside(
             b.rows,
@@ -230,7 +247,10 @@ export function layOut(form: Form): Drawn {
       case 'table':
         return cells(
           b.heads.map(() => WIDE / b.heads.length),
-          [{ h: 18, cells: b.heads.map((h) => words(h, true)) }, ...b.rows.map((r) => ({ h: 20, cells: r.map((c) => open(c, 20)) }))],
+          [
+            { h: 18, cells: b.heads.map((h) => words(h, true)) },
+            ...b.rows.map((r) => ({ h: 20, cells: r.map((c) => open(c, 20)) })),
+          ],
           true,
         )
       case 'filled':
@@ -300,7 +320,10 @@ export function layOut(form: Form): Drawn {
         heads.map(() => WIDE / heads.length),
         [
           { h: 18, cells: heads.map((h) => words(h, true)) },
-          ...b.people.map((p) => ({ h: 28, cells: [words(p.role), ...[p.name, p.signature, p.date].flatMap((a) => (a ? [open(a, 28)] : []))] })),
+          ...b.people.map((p) => ({
+            h: 28,
+            cells: [words(p.role), ...[p.name, p.signature, p.date].flatMap((a) => (a ? [open(a, 28)] : []))],
+          })),
         ],
       )
     }
@@ -313,7 +336,11 @@ export function layOut(form: Form): Drawn {
         const x = LEFT + i * per
         y = top + size
         text(x, y, p.role, size, true)
-        for (const [a, said] of [[p.signature, w.signature], [p.name, w.name], [p.date, w.date]] as [Asked | null, string][]) {
+        for (const [a, said] of [
+          [p.signature, w.signature],
+          [p.name, w.name],
+          [p.date, w.date],
+        ] as [Asked | null, string][]) {
           if (!a) continue
           y += 26
           text(x, y, `${said}:`)
@@ -327,7 +354,13 @@ export function layOut(form: Form): Drawn {
     for (const p of b.people) {
       room(60)
       if (f.sign === 'captions') {
-        const all = ([[p.signature, `${w.signature} ${p.role}`], [p.name, w.name], [p.date, w.date]] as [Asked | null, string][]).filter(([a]) => a)
+        const all = (
+          [
+            [p.signature, `${w.signature} ${p.role}`],
+            [p.name, w.name],
+            [p.date, w.date],
+          ] as [Asked | null, string][]
+        ).filter(([a]) => a)
         const per = WIDE / all.length
         all.forEach(([a, said], i) => {
           place(a!, LEFT + i * per, y + 26, per - 20)

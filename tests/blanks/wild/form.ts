@@ -108,7 +108,12 @@ export function makeForm(n: number, plain = false): Form {
     ])()
   if (plain) {
     for (let k = 0; k < 6 + below(6); k += 1)
-      blocks.push({ is: 'heading', text: one(t.heads) }, ...prose(2 + below(3)), ...(next() < 0.7 ? [furniture()] : []), ...(next() < 0.25 ? [listing] : []))
+      blocks.push(
+        { is: 'heading', text: one(t.heads) },
+        ...prose(2 + below(3)),
+        ...(next() < 0.7 ? [furniture()] : []),
+        ...(next() < 0.25 ? [listing] : []),
+      )
     return { n, lang, family, blocks, running: { head: one(t.titles), foot: true }, size: 9.5 + below(3) / 2, plain }
   }
   const fields = (whose: string, k: number): Block => {
@@ -136,19 +141,29 @@ export function makeForm(n: number, plain = false): Form {
   for (let k = 0; k < sections; k += 1) {
     blocks.push({ is: 'heading', text: one(t.heads) }, ...prose(1 + below(3)))
     if (next() < 0.55) blocks.push(furniture())
-    if (next() < 0.3) blocks.push({ is: 'initial', text: one(t.sentences), label: t.initial, blank: ask('initials', main) })
+    if (next() < 0.3)
+      blocks.push({ is: 'initial', text: one(t.sentences), label: t.initial, blank: ask('initials', main) })
   }
   if (next() < 0.6) {
     const [question, options] = one(t.ticks)
-    blocks.push({ is: 'ticks', ask: question, options: options.map((text) => ({ text, blank: ask('checkbox', main) })) })
+    blocks.push({
+      is: 'ticks',
+      ask: question,
+      options: options.map((text) => ({ text, blank: ask('checkbox', main) })),
+    })
   }
   if (next() < 0.4) {
     const columns = one(t.columns)
     const rows = Array.from({ length: 3 + below(3) }, () => columns.map((c) => ask(c.type, main)))
     blocks.push({ is: 'heading', text: one(t.heads) }, { is: 'table', heads: columns.map((c) => c.head), rows })
   }
-  if (forGuests && next() < 0.5) blocks.push({ is: 'heading', text: t.over(t.roles.guardian) }, fields('guardian', 1 + below(2)))
-  if (next() < 0.3) blocks.push({ is: 'heading', text: t.office }, { is: 'fields', rows: some(t.asked.text, 2).map((label) => ({ label, blank: ask('text', 'business') })) })
+  if (forGuests && next() < 0.5)
+    blocks.push({ is: 'heading', text: t.over(t.roles.guardian) }, fields('guardian', 1 + below(2)))
+  if (next() < 0.3)
+    blocks.push(
+      { is: 'heading', text: t.office },
+      { is: 'fields', rows: some(t.asked.text, 2).map((label) => ({ label, blank: ask('text', 'business') })) },
+    )
   blocks.push(...prose(1))
   const signs = (role: string, whose: string, named: boolean): Signs => ({
     role,
@@ -169,7 +184,16 @@ export function makeForm(n: number, plain = false): Form {
 
 const listing: Block = {
   is: 'listing',
-  lines: ['def open_gate(gate_no, at_hour):', '    state__before = read_state(gate_no)', '', '    if state__before == "shut":', '        ______________ = None', '        return at_hour - 1', '', '# ------------------------------'],
+  lines: [
+    'def open_gate(gate_no, at_hour):',
+    '    state__before = read_state(gate_no)',
+    '',
+    '    if state__before == "shut":',
+    '        ______________ = None',
+    '        return at_hour - 1',
+    '',
+    '# ------------------------------',
+  ],
 }
 /** Words that stand beside each other as one piece. */
 const joined = (parts: Part[]): Part[] => {

@@ -5,7 +5,8 @@ export type Reads = 'all' | 'words'
 const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;')
 /** A blank is a link that leads nowhere: whoever prints it writes down where it stands. */
 export const addressOf = (id: number) => `http://blank.example/${id}`
-const link = (b: Asked, inner: string, style = '') => `<a href="${addressOf(b.id)}"${style ? ` style="${style}"` : ''}>${inner}</a>`
+const link = (b: Asked, inner: string, style = '') =>
+  `<a href="${addressOf(b.id)}"${style ? ` style="${style}"` : ''}>${inner}</a>`
 
 /** A form as HTML. */
 export function toHtml(form: Form, reads: Reads): string {
@@ -16,14 +17,28 @@ export function toHtml(form: Form, reads: Reads): string {
   /** A place to write on of about so many points. */
   const place = (b: Asked, points: number, block = false): string => {
     if (b.type === 'checkbox') return tick(b)
-    if (ink === 'underscores' || (ink === 'white' && reads === 'words')) return link(b, '_'.repeat(Math.round(points / (0.5 * form.size))))
+    if (ink === 'underscores' || (ink === 'white' && reads === 'words'))
+      return link(b, '_'.repeat(Math.round(points / (0.5 * form.size))))
     if (ink === 'dots') return link(b, '.'.repeat(Math.round(points / (0.278 * form.size))))
-    const border = { rule: 'border-bottom:0.8px solid #222', dotted: 'border-bottom:1px dotted #222', box: 'border:0.8px solid #333', white: '' }[ink]
+    const border = {
+      rule: 'border-bottom:0.8px solid #222',
+      dotted: 'border-bottom:1px dotted #222',
+      box: 'border:0.8px solid #333',
+      white: '',
+    }[ink]
     const h = ink === 'box' ? 20 : 15
-    return link(b, '&nbsp;', `display:${block ? 'block' : 'inline-block'};${block ? '' : `width:${points}pt;`}height:${h}px;${border}`)
+    return link(
+      b,
+      '&nbsp;',
+      `display:${block ? 'block' : 'inline-block'};${block ? '' : `width:${points}pt;`}height:${h}px;${border}`,
+    )
   }
   const tick = (b: Asked): string =>
-    f.tick === 'brackets' ? link(b, '[&nbsp;&nbsp;&nbsp;]') : f.tick === 'glyph' || reads === 'words' ? link(b, '☐', 'font-family:DejaVu Sans') : link(b, '&nbsp;', 'display:inline-block;width:11px;height:11px;border:1px solid #222')
+    f.tick === 'brackets'
+      ? link(b, '[&nbsp;&nbsp;&nbsp;]')
+      : f.tick === 'glyph' || reads === 'words'
+        ? link(b, '☐', 'font-family:DejaVu Sans')
+        : link(b, '&nbsp;', 'display:inline-block;width:11px;height:11px;border:1px solid #222')
   const stop = ink === 'white' ? '.' : ''
   const block = (b: Block): string => {
     switch (b.is) {
@@ -47,18 +62,27 @@ export function toHtml(form: Form, reads: Reads): string {
         return signed(b)
       case 'table':
         return `<table class="grid"><tr>${b.heads.map((h) => `<th>${esc(h)}</th>`).join('')}</tr>${b.rows
-          .map((r) => `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 70) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`)
+          .map(
+            (r) =>
+              `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 70) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`,
+          )
           .join('')}</table>`
       case 'filled':
         return `<table class="${b.shaded ? 'shaded' : 'lined'}">${b.rows.map((r) => `<tr>${r.map((c) => `<td>${esc(c)}</td>`).join('')}</tr>`).join('')}</table>`
       case 'leaders':
-        return b.rows.map(([a, z]) => `<p class="tight">${esc(a)} ${'.'.repeat(Math.max(8, 90 - a.length - z.length))} ${esc(z)}</p>`).join('')
+        return b.rows
+          .map(
+            ([a, z]) => `<p class="tight">${esc(a)} ${'.'.repeat(Math.max(8, 90 - a.length - z.length))} ${esc(z)}</p>`,
+          )
+          .join('')
       case 'listing':
         return `<pre>${esc(b.lines.join('\n'))}</pre>`
       case 'columns':
         return `<table class="text"><tr><td>${esc(b.left)}</td><td>${esc(b.right)}</td></tr></table>`
       case 'chart':
-        return reads === 'words' ? '' : `<div class="chart">${b.values.map((v) => `<span style="height:${v}px"></span>`).join('')}</div><p class="tight small">1 &nbsp; 2 &nbsp; 3 &nbsp; 4 &nbsp; 5</p>`
+        return reads === 'words'
+          ? ''
+          : `<div class="chart">${b.values.map((v) => `<span style="height:${v}px"></span>`).join('')}</div><p class="tight small">1 &nbsp; 2 &nbsp; 3 &nbsp; 4 &nbsp; 5</p>`
       case 'line':
         return '<hr>'
     }
@@ -66,19 +90,28 @@ export function toHtml(form: Form, reads: Reads): string {
   const fields = (b: Extract<Block, { is: 'fields' }>): string => {
     const row = (r: (typeof b.rows)[number]) => {
       if (label === 'over') return `<p class="tight">${esc(r.label)}</p><p class="tight">${place(r.blank, 260)}</p>`
-      if (label === 'under') return `<p class="tight" style="margin-top:10px">${place(r.blank, 240)}<br><small>${esc(r.label)}</small></p>`
+      if (label === 'under')
+        return `<p class="tight" style="margin-top:10px">${place(r.blank, 240)}<br><small>${esc(r.label)}</small></p>`
       return `<p>${esc(r.label)}: ${place(r.blank, 220)}${stop}</p>`
     }
     if (label === 'grid')
       return `<table class="grid">${b.rows.map((r) => `<tr><td style="width:34%">${esc(r.label)}</td><td>${link(r.blank, '&nbsp;', 'display:block;height:17px')}</td></tr>`).join('')}</table>`
     if (label === 'inside') {
-      const cells = b.rows.map((r) => `<td><small>${esc(r.label)}</small>${link(r.blank, '&nbsp;', 'display:block;height:19px')}</td>`)
-      const pairs = Array.from({ length: Math.ceil(cells.length / 2) }, (_, i) => `<tr>${cells[2 * i]}${cells[2 * i + 1] ?? '<td style="background:#ddd">&nbsp;</td>'}</tr>`)
+      const cells = b.rows.map(
+        (r) => `<td><small>${esc(r.label)}</small>${link(r.blank, '&nbsp;', 'display:block;height:19px')}</td>`,
+      )
+      const pairs = Array.from(
+        { length: Math.ceil(cells.length / 2) },
+        (_, i) => `<tr>${cells[2 * i]}${cells[2 * i + 1] ?? '<td style="background:#ddd">&nbsp;</td>'}</tr>`,
+      )
       return `<table class="grid half">${pairs.join('')}</table>`
     }
     if (label === 'pair') {
       const cells = b.rows.map((r) => `<td>${esc(r.label)} ${place(r.blank, 120)}</td>`)
-      const pairs = Array.from({ length: Math.ceil(cells.length / 2) }, (_, i) => `<tr>${cells[2 * i]}${cells[2 * i + 1] ?? '<td></td>'}</tr>`)
+      const pairs = Array.from(
+        { length: Math.ceil(cells.length / 2) },
+        (_, i) => `<tr>${cells[2 * i]}${cells[2 * i + 1] ?? '<td></td>'}</tr>`,
+      )
       return `<table class="text">${pairs.join('')}</table>`
     }
     return b.rows.map(row).join('')
@@ -111,7 +144,10 @@ export function toHtml(form: Form, reads: Reads): string {
         })
         .join('')
     return `<table class="grid"><tr><th></th>${b.people[0]!.name ? `<th>${esc(w.name)}</th>` : ''}<th>${esc(w.signature)}</th><th>${esc(w.date)}</th></tr>${b.people
-      .map((p) => `<tr><td>${esc(p.role)}</td>${[p.name, p.signature, p.date].flatMap((a) => (a ? [`<td>${link(a, '&nbsp;', 'display:block;height:24px')}</td>`] : [])).join('')}</tr>`)
+      .map(
+        (p) =>
+          `<tr><td>${esc(p.role)}</td>${[p.name, p.signature, p.date].flatMap((a) => (a ? [`<td>${link(a, '&nbsp;', 'display:block;height:24px')}</td>`] : [])).join('')}</tr>`,
+      )
       .join('')}</table>`
   }
   const face = ['Liberation Sans, Arial, sans-serif', 'Liberation Serif, serif', 'DejaVu Sans, sans-serif'][form.n % 3]!

@@ -56,8 +56,19 @@ async function byLinks(bytes: Uint8Array, form: Form): Promise<Truth[]> {
       const uri = link.lookupMaybe(PDFName.of('A'), PDFDict)?.lookup(PDFName.of('URI'))
       const b = blanks.get(uri instanceof PDFString ? uri.asString().replace(/\/$/, '') : '')
       if (!b) continue
-      const [x1, y1, x2, y2] = link.lookup(PDFName.of('Rect'), PDFArray).asArray().map((n) => (n as PDFNumber).asNumber()) as [number, number, number, number]
-      const at = { page: i + 1, x: Math.min(x1, x2), y: page.getHeight() - Math.max(y1, y2), w: Math.abs(x2 - x1), h: Math.abs(y2 - y1), type: b.type, party: b.party }
+      const [x1, y1, x2, y2] = link
+        .lookup(PDFName.of('Rect'), PDFArray)
+        .asArray()
+        .map((n) => (n as PDFNumber).asNumber()) as [number, number, number, number]
+      const at = {
+        page: i + 1,
+        x: Math.min(x1, x2),
+        y: page.getHeight() - Math.max(y1, y2),
+        w: Math.abs(x2 - x1),
+        h: Math.abs(y2 - y1),
+        type: b.type,
+        party: b.party,
+      }
       const first = places.get(String(b.id))
       // One that was printed in pieces is where the longest stands.
       if (!first || first.w < at.w) places.set(String(b.id), at)
@@ -68,13 +79,31 @@ async function byLinks(bytes: Uint8Array, form: Form): Promise<Truth[]> {
 
 async function pdfLib(drawn: Drawn): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
-  const [plain, bold] = await Promise.all([pdf.embedFont(drawn.serif ? StandardFonts.TimesRoman : StandardFonts.Helvetica), pdf.embedFont(drawn.serif ? StandardFonts.TimesRomanBold : StandardFonts.HelveticaBold)])
+  const [plain, bold] = await Promise.all([
+    pdf.embedFont(drawn.serif ? StandardFonts.TimesRoman : StandardFonts.Helvetica),
+    pdf.embedFont(drawn.serif ? StandardFonts.TimesRomanBold : StandardFonts.HelveticaBold),
+  ])
   for (let n = 1; n <= drawn.pages; n += 1) {
     const page = pdf.addPage([SHEET.w, SHEET.h])
     for (const o of drawn.ops.filter((p) => p.page === n))
-      if (o.op === 'text') page.drawText(o.text, { x: o.x, y: SHEET.h - o.y, size: o.size, font: o.bold ? bold : plain })
-      else if (o.op === 'line') page.drawLine({ start: { x: o.x1, y: SHEET.h - o.y1 }, end: { x: o.x2, y: SHEET.h - o.y2 }, thickness: o.w, ...(o.dotted ? { dashArray: [1, 2] } : {}) })
-      else page.drawRectangle({ x: o.x, y: SHEET.h - o.y - o.h, width: o.w, height: o.h, ...(o.fill === null ? {} : { color: rgb(o.fill, o.fill, o.fill) }), ...(o.stroke ? { borderWidth: 0.7, borderColor: rgb(0, 0, 0) } : {}) })
+      if (o.op === 'text')
+        page.drawText(o.text, { x: o.x, y: SHEET.h - o.y, size: o.size, font: o.bold ? bold : plain })
+      else if (o.op === 'line')
+        page.drawLine({
+          start: { x: o.x1, y: SHEET.h - o.y1 },
+          end: { x: o.x2, y: SHEET.h - o.y2 },
+          thickness: o.w,
+          ...(o.dotted ? { dashArray: [1, 2] } : {}),
+        })
+      else
+        page.drawRectangle({
+          x: o.x,
+          y: SHEET.h - o.y - o.h,
+          width: o.w,
+          height: o.h,
+          ...(o.fill === null ? {} : { color: rgb(o.fill, o.fill, o.fill) }),
+          ...(o.stroke ? { borderWidth: 0.7, borderColor: rgb(0, 0, 0) } : {}),
+        })
   }
   return pdf.save()
 }
@@ -87,7 +116,12 @@ function pdfKit(drawn: Drawn): Promise<Uint8Array> {
   for (let n = 1; n <= drawn.pages; n += 1) {
     doc.addPage()
     for (const o of drawn.ops.filter((p) => p.page === n))
-      if (o.op === 'text') doc.font(drawn.serif ? (o.bold ? 'Times-Bold' : 'Times-Roman') : o.bold ? 'Helvetica-Bold' : 'Helvetica').fontSize(o.size).fillColor('black').text(o.text, o.x, o.y, { lineBreak: false, baseline: 'alphabetic' })
+      if (o.op === 'text')
+        doc
+          .font(drawn.serif ? (o.bold ? 'Times-Bold' : 'Times-Roman') : o.bold ? 'Helvetica-Bold' : 'Helvetica')
+          .fontSize(o.size)
+          .fillColor('black')
+          .text(o.text, o.x, o.y, { lineBreak: false, baseline: 'alphabetic' })
       else if (o.op === 'line') {
         doc.lineWidth(o.w)
         if (o.dotted) doc.dash(1, { space: 2 })
@@ -112,13 +146,23 @@ async function byOrder(file: string, order: ReturnType<typeof toTyped>['order'])
   let [page, next] = [0, 0]
   for (const line of stdout.split('\n')) {
     if (line.includes('<page ')) page += 1
-    const [, x1, y1, x2, y2, word] = /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/.exec(line) ?? []
+    const [, x1, y1, x2, y2, word] =
+      /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/.exec(line) ?? []
     if (!word || !/_{2}/.test(word)) continue
     const text = word.replace(/&[a-z]+;/g, '#')
     const each = (Number(x2) - Number(x1)) / text.length
     for (const m of text.matchAll(/\[__\]|_{3,}/g)) {
       const b = order[next++]
-      if (b) truth.push({ page, x: Number(x1) + each * m.index, y: Number(y1), w: each * m[0].length, h: Number(y2) - Number(y1), type: b.type, party: b.party })
+      if (b)
+        truth.push({
+          page,
+          x: Number(x1) + each * m.index,
+          y: Number(y1),
+          w: each * m[0].length,
+          h: Number(y2) - Number(y1),
+          type: b.type,
+          party: b.party,
+        })
     }
   }
   return truth
@@ -134,7 +178,8 @@ export async function makePapers(out: string, from: number, to: number, only?: s
   const path = (n: number, end: string) => join(out, `${String(n).padStart(4, '0')}.${end}`)
   const say = async (n: number, form: Form, producer: string, truth: Truth[]) => {
     const asked = blanksOf(form).length
-    if (truth.length !== asked) process.stderr.write(`${n} ${producer} ${form.family.name}: ${truth.length} of ${asked} blanks\n`)
+    if (truth.length !== asked)
+      process.stderr.write(`${n} ${producer} ${form.family.name}: ${truth.length} of ${asked} blanks\n`)
     const made: Made = {
       file: basename(path(n, 'pdf')),
       producer,
@@ -167,19 +212,36 @@ export async function makePapers(out: string, from: number, to: number, only?: s
       const { text, order } = toTyped(form)
       const typed = text.replace(/[“”„]/g, '"').replace(/[’‘]/g, "'").replace(/€/g, 'EUR').replace(/·/g, '-')
       await writeFile(`${source}.txt`, Buffer.from(typed, 'latin1'))
-      await sh('enscript', ['-q', '-B', '-M', 'A4', '-X', '88591', '-f', `Courier${form.n % 2 ? 9 : 10}`, '-p', `${source}.ps`, `${source}.txt`])
+      await sh('enscript', [
+        '-q',
+        '-B',
+        '-M',
+        'A4',
+        '-X',
+        '88591',
+        '-f',
+        `Courier${form.n % 2 ? 9 : 10}`,
+        '-p',
+        `${source}.ps`,
+        `${source}.txt`,
+      ])
       await sh('ps2pdf', ['-sPAPERSIZE=a4', `${source}.ps`, file])
       return say(n, form, producer, await byOrder(file, order))
     }
     if (producer.startsWith('latex')) {
       await writeFile(`${source}.tex`, toLatex(form, producer === 'latex-article' ? 'article' : 'scrartcl'))
-      await sh('pdflatex', ['-interaction=nonstopmode', '-output-directory', work, `${source}.tex`]).catch((error: { stdout?: string }) => {
-        if (!/Output written/.test(error.stdout ?? '')) throw error
-      })
+      await sh('pdflatex', ['-interaction=nonstopmode', '-output-directory', work, `${source}.tex`]).catch(
+        (error: { stdout?: string }) => {
+          if (!/Output written/.test(error.stdout ?? '')) throw error
+        },
+      )
       await rename(`${source}.pdf`, file)
     } else if (producer === 'groff') {
       await writeFile(`${source}.ms`, toGroff(form))
-      const { stdout } = await sh('groff', ['-t', '-k', '-ms', '-mspdf', '-Tpdf', '-P-pa4', `${source}.ms`], { encoding: 'buffer', maxBuffer: 1e8 })
+      const { stdout } = await sh('groff', ['-t', '-k', '-ms', '-mspdf', '-Tpdf', '-P-pa4', `${source}.ms`], {
+        encoding: 'buffer',
+        maxBuffer: 1e8,
+      })
       await writeFile(file, stdout)
     } else {
       await writeFile(`${source}.html`, toHtml(form, producer === 'libreoffice' ? 'words' : 'all'))
@@ -191,7 +253,12 @@ export async function makePapers(out: string, from: number, to: number, only?: s
         await page.goto(`file://${source}.html`)
         await writeFile(file, await page.pdf({ format: 'A4', preferCSSPageSize: true }))
       } else if (producer === 'weasyprint') await sh('/usr/bin/weasyprint', ['-q', `${source}.html`, file])
-      else await sh('wkhtmltopdf', ['-q', '--page-size', 'A4', '-B', '18mm', '-T', '18mm', '-L', '18mm', '-R', '18mm', `${source}.html`, file], { env: { ...process.env, QT_QPA_PLATFORM: 'offscreen' } })
+      else
+        await sh(
+          'wkhtmltopdf',
+          ['-q', '--page-size', 'A4', '-B', '18mm', '-T', '18mm', '-L', '18mm', '-R', '18mm', `${source}.html`, file],
+          { env: { ...process.env, QT_QPA_PLATFORM: 'offscreen' } },
+        )
     }
     return say(n, form, producer, await byLinks(await readFile(file), form))
   }
@@ -200,7 +267,19 @@ export async function makePapers(out: string, from: number, to: number, only?: s
       await one(n).catch((error: unknown) => process.stderr.write(`${n}: ${String(error).slice(0, 300)}\n`))
     if (office.length) {
       const files = office.map(({ n }) => join(work, `${n}.html`))
-      await sh('soffice', ['--headless', `-env:UserInstallation=file://${work}/office`, '--convert-to', 'pdf:writer_web_pdf_Export', '--outdir', work, ...files], { maxBuffer: 1e8 })
+      await sh(
+        'soffice',
+        [
+          '--headless',
+          `-env:UserInstallation=file://${work}/office`,
+          '--convert-to',
+          'pdf:writer_web_pdf_Export',
+          '--outdir',
+          work,
+          ...files,
+        ],
+        { maxBuffer: 1e8 },
+      )
       for (const { n, form } of office) {
         await rename(join(work, `${n}.pdf`), path(n, 'pdf'))
         await say(n, form, 'libreoffice', await byLinks(await readFile(path(n, 'pdf')), form))

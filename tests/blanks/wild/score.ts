@@ -60,7 +60,13 @@ export async function scorePapers(folder: string, keep = false) {
       step[0] += Number(!missed.has(f))
       step[1] += 1
     }
-    const split = made.held.producer ? (made.held.family ? 'both unseen' : 'unseen producer') : made.held.family ? 'unseen manner' : 'looked at'
+    const split = made.held.producer
+      ? made.held.family
+        ? 'both unseen'
+        : 'unseen producer'
+      : made.held.family
+        ? 'unseen manner'
+        : 'looked at'
     add(`= ${split}`, score, pages)
     if (made.held.producer || made.held.family) add('= only scored, all', score, pages)
     add(`producer ${made.producer}`, score, pages)
@@ -68,12 +74,23 @@ export async function scorePapers(folder: string, keep = false) {
     add(`language ${made.lang}`, score, pages)
     const tell = (what: string, t: Truth, said: string) => {
       mistakes.set(`${split}: ${what}`, (mistakes.get(`${split}: ${what}`) ?? 0) + 1)
-      if (split === 'looked at') wrong.push(`${made.file} ${made.producer} ${made.family} p${t.page} ${Math.round(t.x)},${Math.round(t.y)} ${what}: ${said}`)
+      if (split === 'looked at')
+        wrong.push(
+          `${made.file} ${made.producer} ${made.family} p${t.page} ${Math.round(t.x)},${Math.round(t.y)} ${what}: ${said}`,
+        )
     }
     for (const t of score.missed) tell(`missed ${t.type}`, t, t.party)
-    for (const f of extra) tell(`none there, said ${f.type}`, f, (f as unknown as { why: string; confidence: number }).why)
+    for (const f of extra)
+      tell(`none there, said ${f.type}`, f, (f as unknown as { why: string; confidence: number }).why)
     for (const w of score.wrong) {
-      const why = (all.find((f) => f.page === w.truth.page && Math.abs(f.x - w.truth.x) < 30 && Math.abs(f.y + f.h - w.truth.y - w.truth.h) < 12) ?? { why: '' }).why
+      const why = (
+        all.find(
+          (f) =>
+            f.page === w.truth.page &&
+            Math.abs(f.x - w.truth.x) < 30 &&
+            Math.abs(f.y + f.h - w.truth.y - w.truth.h) < 12,
+        ) ?? { why: '' }
+      ).why
       if (w.type !== w.truth.type) tell(`${w.truth.type} taken for ${w.type}`, w.truth, why)
       if (w.party !== w.truth.party) tell(`${w.truth.party} taken for ${w.party}`, w.truth, why)
     }
@@ -88,8 +105,16 @@ if (process.argv[1] === import.meta.filename) {
   const [folder = '', list] = process.argv.slice(2)
   const { sums, curve, plain, wrong, mistakes } = await scorePapers(folder, list === 'keep')
   for (const [name, s] of [...sums].sort(([a], [b]) => (a < b ? -1 : 1))) say(lineOf(name, s))
-  say(`no forms: ${plain.papers} papers, ${plain.pages} pages, ${plain.sure} shown as blanks (${((10 * plain.sure) / Math.max(1, plain.pages)).toFixed(2)} on 10 pages), ${plain.high} of them at 0.8 or more`)
-  say(`confidence: ${curve.map(([good, n], i) => (n ? `${(i / 10).toFixed(1)} ${(good / n).toFixed(2)} of ${n}` : '')).filter(Boolean).join(' · ')}`)
-  if (list) for (const [k, n] of [...mistakes].sort((a, b) => b[1] - a[1]).slice(0, 60)) say(`${String(n).padStart(5)}  ${k}`)
+  say(
+    `no forms: ${plain.papers} papers, ${plain.pages} pages, ${plain.sure} shown as blanks (${((10 * plain.sure) / Math.max(1, plain.pages)).toFixed(2)} on 10 pages), ${plain.high} of them at 0.8 or more`,
+  )
+  say(
+    `confidence: ${curve
+      .map(([good, n], i) => (n ? `${(i / 10).toFixed(1)} ${(good / n).toFixed(2)} of ${n}` : ''))
+      .filter(Boolean)
+      .join(' · ')}`,
+  )
+  if (list)
+    for (const [k, n] of [...mistakes].sort((a, b) => b[1] - a[1]).slice(0, 60)) say(`${String(n).padStart(5)}  ${k}`)
   if (list) writeFileSync(join(folder, 'wrong.txt'), wrong.join('\n'))
 }

@@ -14,14 +14,31 @@ const rowsOf = (form: Form, b: Signed): [string, Asked][][] => {
 /** A form for LaTeX, in one of its classes. */
 export function toLatex(form: Form, kind: 'article' | 'scrartcl'): string {
   const { family: f } = form
-  const esc = (s: string) => s.replace(/[\\{}#$%&_^~]/g, (c) => (c === '\\' ? '\\textbackslash{}' : `\\${c}${c === '^' || c === '~' ? '{}' : ''}`)).replace(/€/g, '\\texteuro{}').replace(/£/g, '\\pounds{}')
+  const esc = (s: string) =>
+    s
+      .replace(/[\\{}#$%&_^~]/g, (c) =>
+        c === '\\' ? '\\textbackslash{}' : `\\${c}${c === '^' || c === '~' ? '{}' : ''}`,
+      )
+      .replace(/€/g, '\\texteuro{}')
+      .replace(/£/g, '\\pounds{}')
   const link = (b: Asked, inner: string) => `\\href{${addressOf(b.id)}}{${inner}}`
   const place = (b: Asked, pt: number): string => {
-    if (b.type === 'checkbox') return link(b, f.tick === 'brackets' ? '[\\hspace{9pt}]' : '\\fbox{\\rule{0pt}{5pt}\\rule{5pt}{0pt}}')
-    const fill = { underscores: '\\hrulefill', rule: '\\hrulefill', dots: '\\dotfill', dotted: '\\dotfill', box: '\\hrulefill', white: '\\hfill' }[f.ink]
-    return f.ink === 'box' ? link(b, `\\fbox{\\makebox[${pt}pt]{\\strut}}`) : link(b, `\\makebox[${pt}pt]{\\strut${fill}}`)
+    if (b.type === 'checkbox')
+      return link(b, f.tick === 'brackets' ? '[\\hspace{9pt}]' : '\\fbox{\\rule{0pt}{5pt}\\rule{5pt}{0pt}}')
+    const fill = {
+      underscores: '\\hrulefill',
+      rule: '\\hrulefill',
+      dots: '\\dotfill',
+      dotted: '\\dotfill',
+      box: '\\hrulefill',
+      white: '\\hfill',
+    }[f.ink]
+    return f.ink === 'box'
+      ? link(b, `\\fbox{\\makebox[${pt}pt]{\\strut}}`)
+      : link(b, `\\makebox[${pt}pt]{\\strut${fill}}`)
   }
-  const table = (spec: string, rows: string[], rules: boolean) => `\\par\\medskip\\noindent\\begin{tabular}{${spec}}${rules ? '\\hline ' : ''}${rows.map((r) => `${r}\\\\${rules ? '\\hline' : ''}`).join('\n')}\\end{tabular}\\par\\medskip`
+  const table = (spec: string, rows: string[], rules: boolean) =>
+    `\\par\\medskip\\noindent\\begin{tabular}{${spec}}${rules ? '\\hline ' : ''}${rows.map((r) => `${r}\\\\${rules ? '\\hline' : ''}`).join('\n')}\\end{tabular}\\par\\medskip`
   const block = (b: Block): string => {
     switch (b.is) {
       case 'title':
@@ -35,24 +52,53 @@ export function toLatex(form: Form, kind: 'article' | 'scrartcl'): string {
       case 'sentence':
         return `{\\linespread{1.5}\\selectfont ${b.parts.map((p) => (typeof p === 'string' ? esc(p) : place(p, p.type === 'text' ? 90 : p.type === 'date' ? 80 : 150))).join('')}\\par}`
       case 'fields':
-        if (f.label === 'grid' || f.label === 'inside') return table('|p{120pt}|p{260pt}|', b.rows.map((r) => `${esc(r.label)} & ${link(r.blank, '\\makebox[258pt]{\\strut}')}`), true)
-        if (f.label === 'over') return b.rows.map((r) => `${esc(r.label)}\\\\[4pt]${place(r.blank, 260)}\\par\\medskip`).join('\n')
-        if (f.label === 'under') return b.rows.map((r) => `\\bigskip${place(r.blank, 240)}\\\\{\\footnotesize ${esc(r.label)}}\\par`).join('\n')
+        if (f.label === 'grid' || f.label === 'inside')
+          return table(
+            '|p{120pt}|p{260pt}|',
+            b.rows.map((r) => `${esc(r.label)} & ${link(r.blank, '\\makebox[258pt]{\\strut}')}`),
+            true,
+          )
+        if (f.label === 'over')
+          return b.rows.map((r) => `${esc(r.label)}\\\\[4pt]${place(r.blank, 260)}\\par\\medskip`).join('\n')
+        if (f.label === 'under')
+          return b.rows
+            .map((r) => `\\bigskip${place(r.blank, 240)}\\\\{\\footnotesize ${esc(r.label)}}\\par`)
+            .join('\n')
         if (f.label === 'pair') {
           const cells = b.rows.map((r) => `${esc(r.label)} ${place(r.blank, 90)}`)
-          return table('@{}p{0.48\\linewidth}p{0.48\\linewidth}', Array.from({ length: Math.ceil(cells.length / 2) }, (_, i) => `${cells[2 * i]} & ${cells[2 * i + 1] ?? ''}`), false)
+          return table(
+            '@{}p{0.48\\linewidth}p{0.48\\linewidth}',
+            Array.from(
+              { length: Math.ceil(cells.length / 2) },
+              (_, i) => `${cells[2 * i]} & ${cells[2 * i + 1] ?? ''}`,
+            ),
+            false,
+          )
         }
-        return b.rows.map((r) => `${esc(r.label)}: ${place(r.blank, 220)}${f.ink === 'white' ? '.' : ''}\\par`).join('\n')
+        return b.rows
+          .map((r) => `${esc(r.label)}: ${place(r.blank, 220)}${f.ink === 'white' ? '.' : ''}\\par`)
+          .join('\n')
       case 'ticks':
         return `${esc(b.ask)}\\\\ ${b.options.map((o) => `${place(o.blank, 9)} ${esc(o.text)}`).join(' \\qquad ')}\\par\\medskip`
       case 'initial':
         return `${esc(b.text)} \\quad ${esc(b.label)}: ${place(b.blank, 40)}\\par`
       case 'table': {
         const wide = Math.floor(380 / b.heads.length)
-        return table(`|${b.heads.map(() => `p{${wide}pt}|`).join('')}`, [b.heads.map((h) => `\\textbf{${esc(h)}}`).join(' & '), ...b.rows.map((r) => r.map((c) => link(c, `\\makebox[${wide - 2}pt]{\\strut}`)).join(' & '))], true)
+        return table(
+          `|${b.heads.map(() => `p{${wide}pt}|`).join('')}`,
+          [
+            b.heads.map((h) => `\\textbf{${esc(h)}}`).join(' & '),
+            ...b.rows.map((r) => r.map((c) => link(c, `\\makebox[${wide - 2}pt]{\\strut}`)).join(' & ')),
+          ],
+          true,
+        )
       }
       case 'filled':
-        return table(b.rows[0]!.map(() => 'l').join(''), b.rows.map((r) => r.map(esc).join(' & ')), !b.shaded)
+        return table(
+          b.rows[0]!.map(() => 'l').join(''),
+          b.rows.map((r) => r.map(esc).join(' & ')),
+          !b.shaded,
+        )
       case 'leaders':
         return b.rows.map(([a, z]) => `\\noindent ${esc(a)} \\dotfill{} ${esc(z)}\\par`).join('\n')
       case 'listing':
@@ -70,9 +116,28 @@ export function toLatex(form: Form, kind: 'article' | 'scrartcl'): string {
           const named = !!b.people[0]!.name
           const heads = ['', ...(named ? [w.name] : []), w.signature, w.date]
           const wide = Math.floor(370 / heads.length)
-          return table(`|${heads.map(() => `p{${wide}pt}|`).join('')}`, [heads.map(esc).join(' & '), ...b.people.map((p) => [esc(p.role), ...[p.name, p.signature, p.date].flatMap((a) => (a ? [link(a, `\\makebox[${wide - 2}pt]{\\rule{0pt}{20pt}}`)] : []))].join(' & '))], true)
+          return table(
+            `|${heads.map(() => `p{${wide}pt}|`).join('')}`,
+            [
+              heads.map(esc).join(' & '),
+              ...b.people.map((p) =>
+                [
+                  esc(p.role),
+                  ...[p.name, p.signature, p.date].flatMap((a) =>
+                    a ? [link(a, `\\makebox[${wide - 2}pt]{\\rule{0pt}{20pt}}`)] : [],
+                  ),
+                ].join(' & '),
+              ),
+            ],
+            true,
+          )
         }
-        return rows.map((r) => `\\bigskip ${r.map(([said, a]) => `${esc(said)} ${place(a, a.type === 'date' ? 70 : 140)}`).join(' \\quad ')}\\par`).join('\n')
+        return rows
+          .map(
+            (r) =>
+              `\\bigskip ${r.map(([said, a]) => `${esc(said)} ${place(a, a.type === 'date' ? 70 : 140)}`).join(' \\quad ')}\\par`,
+          )
+          .join('\n')
       }
     }
   }
@@ -90,14 +155,32 @@ ${form.blocks.map(block).join('\n\n')}
 /** A form for groff, in its manuscript macros. */
 export function toGroff(form: Form): string {
   const { family: f } = form
-  const esc = (s: string) => s.replace(/\\/g, '\\e').replace(/^([.'])/, '\\&$1').replace(/"/g, '\\(dq').replace(/“/g, '\\(lq').replace(/”/g, '\\(rq').replace(/’/g, '\\(cq')
+  const esc = (s: string) =>
+    s
+      .replace(/\\/g, '\\e')
+      .replace(/^([.'])/, '\\&$1')
+      .replace(/"/g, '\\(dq')
+      .replace(/“/g, '\\(lq')
+      .replace(/”/g, '\\(rq')
+      .replace(/’/g, '\\(cq')
   /** A blank among words, closed up with what follows it. */
   const place = (b: Asked, pt: number, after = ''): string => {
     const ink =
-      b.type === 'checkbox' ? (f.tick === 'brackets' ? "[\\h'9p']" : '\\[sq]') : f.ink === 'dots' || f.ink === 'dotted' ? `\\l'${pt}p.'` : f.ink === 'white' ? `\\h'${pt}p'` : f.ink === 'underscores' ? '_'.repeat(Math.round(pt / 5)) : `\\l'${pt}p'`
+      b.type === 'checkbox'
+        ? f.tick === 'brackets'
+          ? "[\\h'9p']"
+          : '\\[sq]'
+        : f.ink === 'dots' || f.ink === 'dotted'
+          ? `\\l'${pt}p.'`
+          : f.ink === 'white'
+            ? `\\h'${pt}p'`
+            : f.ink === 'underscores'
+              ? '_'.repeat(Math.round(pt / 5))
+              : `\\l'${pt}p'`
     return `\n.pdfhref W -D "${addressOf(b.id)}"${after ? ` -A "${after}"` : ''} -- "${ink}"\n`
   }
-  const row = (pairs: [string, Asked][]) => `.LP\n${pairs.map(([said, a]) => `${esc(said)}${place(a, a.type === 'date' ? 70 : a.type === 'text' || a.type === 'name' ? 200 : 130)}`).join('')}`
+  const row = (pairs: [string, Asked][]) =>
+    `.LP\n${pairs.map(([said, a]) => `${esc(said)}${place(a, a.type === 'date' ? 70 : a.type === 'text' || a.type === 'name' ? 200 : 130)}`).join('')}`
   const block = (b: Block): string => {
     switch (b.is) {
       case 'title':
@@ -112,7 +195,11 @@ export function toGroff(form: Form): string {
           .map((p, i) => {
             if (typeof p === 'string') return esc(i === 0 ? p : p.replace(/^[^\s]+/, '').trimStart())
             const next = b.parts[i + 1]
-            return place(p, p.type === 'text' ? 90 : p.type === 'date' ? 80 : 150, typeof next === 'string' ? (/^[^\s]+/.exec(next)?.[0] ?? '').replace(/["\\]/g, '') : '')
+            return place(
+              p,
+              p.type === 'text' ? 90 : p.type === 'date' ? 80 : 150,
+              typeof next === 'string' ? (/^[^\s]+/.exec(next)?.[0] ?? '').replace(/["\\]/g, '') : '',
+            )
           })
           .join('')}`
       case 'fields':
@@ -139,7 +226,10 @@ export function toGroff(form: Form): string {
         return rowsOf(form, b).map(row).join('\n')
     }
   }
-  return `.fp 1 R\n.nr PS ${Math.round(form.size)}\n.nr VS ${Math.round(form.size * 1.4)}\n.nr PO 60p\n.nr LL 460p\n.ds CH ${form.running ? esc(form.running.head) : ''}\n.ds CF ${form.running?.foot ? '\\n(PN' : ''}\n${form.blocks.map(block).join('\n')}\n`.replace(/\n{2,}/g, '\n')
+  return `.fp 1 R\n.nr PS ${Math.round(form.size)}\n.nr VS ${Math.round(form.size * 1.4)}\n.nr PO 60p\n.nr LL 460p\n.ds CH ${form.running ? esc(form.running.head) : ''}\n.ds CF ${form.running?.foot ? '\\n(PN' : ''}\n${form.blocks.map(block).join('\n')}\n`.replace(
+    /\n{2,}/g,
+    '\n',
+  )
 }
 
 /** A form as typed on a typewriter; the blanks are told by their order, where `false` is something that only looks like one. */
@@ -212,7 +302,8 @@ export function toTyped(form: Form): { text: string; order: (Asked | false)[] } 
       case 'chart':
         break
       case 'sign':
-        for (const r of rowsOf(form, b)) out.push('', r.map(([said, a]) => `${said} ${bar(a, a.type === 'date' ? 14 : 26)}`).join('  '))
+        for (const r of rowsOf(form, b))
+          out.push('', r.map(([said, a]) => `${said} ${bar(a, a.type === 'date' ? 14 : 26)}`).join('  '))
     }
   return { text: out.join('\n'), order }
 }
