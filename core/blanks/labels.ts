@@ -80,7 +80,7 @@ export function wordsBeside(s: Scene, c: Candidate, all: readonly Candidate[]): 
       .sort((a, b) => a.x - b.x)[0]
     if (on && on.x < s.left + 40) rights[0] = { ...last, text: `${last.text} ${on.text}` }
   }
-  const ahead = s.lines.find((l) => Math.abs(l.base - c.base) < 2)
+  const ahead = s.lines.find((l) => Math.abs(l.base - c.base) < Math.max(2, 0.4 * c.size))
   const over = s.lines.filter((l) => c.base - l.base > 4 && c.base - l.base < 2.2 * c.size).at(-1)
   const flows = c.inText && over && right(over.parts.at(-1)!) > s.right - 10 * c.size
   const sentence = [...(flows ? over.parts : []), ...(ahead?.parts ?? []).filter((p) => p.x < c.x)]

@@ -17,7 +17,9 @@ export function listings(lines: readonly TextLine[]): Set<TextLine> {
   }
   for (const line of lines) {
     const last = run.at(-1)
-    if (last && line.base - last.base > 2.6 * Math.max(line.size, last.size)) close()
+    const far = last ? (line.base - last.base) / Math.max(line.size, last.size) : 0
+    // A listing has empty lines.
+    if (far > (CODE.test(textOf(line)) ? 4 : 2.6)) close()
     // A run of prose before the code isn’t part of it.
     if (!run.length && !CODE.test(textOf(line))) continue
     run.push(line)

@@ -44,7 +44,8 @@ export function typeOf(c: Seen, lists: readonly WordList[]): BlankType {
     if (byHead) return byHead
     return typeNamed(c.row, lists) ?? 'text'
   }
-  const byLabel = typeNamed(c.label, lists)
+  // `by` alone is where one signs; in a sentence it is a day, or who.
+  const byLabel = c.inText && /^by$/i.test(c.label.trim()) ? null : typeNamed(c.label, lists)
   if (byLabel) return byLabel
   if (c.how === 'cell' && c.where === 'before' && typeNamed(b.above, lists) === 'initials') return 'initials'
   const sentence = plainText(b.sentence)

@@ -64,6 +64,8 @@ export interface Form {
   plain: boolean
 }
 
+const PARTICIPANT = /participant|participante/i
+
 /** Numbers from a seed, from 0 to under 1 (mulberry32). */
 export function numbers(seed: number): () => number {
   let a = seed >>> 0
@@ -118,13 +120,11 @@ export function makeForm(n: number, plain = false): Form {
   }
   const fields = (whose: string, k: number): Block => {
     const labels: [Asked['type'], string][] = [
-      ['name', one(t.asked.name)],
+      ['name', one(t.asked.name.filter((l) => whose === 'participant' || !PARTICIPANT.test(l)))],
       ...(next() < 0.6 ? [['date', one(t.asked.date)] as [Asked['type'], string]] : []),
       ...some(t.asked.text, k).map((l): [Asked['type'], string] => ['text', l]),
     ]
-    // What a label names itself is theirs wherever it stands.
-    const of = (l: string) => (/participant|teilnehmer/i.test(l) ? 'participant' : whose)
-    return { is: 'fields', rows: labels.map(([type, label]) => ({ label, blank: ask(type, of(label)) })) }
+    return { is: 'fields', rows: labels.map(([type, label]) => ({ label, blank: ask(type, whose) })) }
   }
   if (!forGuests && next() < 0.75) {
     const parts: Part[] = []

@@ -64,7 +64,7 @@ export function toHtml(form: Form, reads: Reads): string {
         return `<table class="grid"><tr>${b.heads.map((h) => `<th>${esc(h)}</th>`).join('')}</tr>${b.rows
           .map(
             (r) =>
-              `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 70) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`,
+              `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 130 / b.heads.length) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`,
           )
           .join('')}</table>`
       case 'filled':

@@ -142,8 +142,8 @@ function pdfKit(drawn: Drawn): Promise<Uint8Array> {
 /** Words of a typed page, where a tool of others finds them. */
 async function byOrder(file: string, order: ReturnType<typeof toTyped>['order']): Promise<Truth[]> {
   const { stdout } = await sh('pdftotext', ['-bbox', file, '-'], { maxBuffer: 1e8 })
-  const truth: Truth[] = []
-  let [page, next] = [0, 0]
+  const places: (Omit<Truth, 'type' | 'party'> & { x: number })[] = []
+  let page = 0
   for (const line of stdout.split('\n')) {
     if (line.includes('<page ')) page += 1
     const [, x1, y1, x2, y2, word] =
@@ -152,20 +152,18 @@ async function byOrder(file: string, order: ReturnType<typeof toTyped>['order'])
     const text = word.replace(/&[a-z]+;/g, '#')
     const each = (Number(x2) - Number(x1)) / text.length
     for (const m of text.matchAll(/\[__\]|_{3,}/g)) {
-      const b = order[next++]
-      if (b)
-        truth.push({
-          page,
-          x: Number(x1) + each * m.index,
-          y: Number(y1),
-          w: each * m[0].length,
-          h: Number(y2) - Number(y1),
-          type: b.type,
-          party: b.party,
-        })
+      places.push({
+        page,
+        x: Number(x1) + each * m.index,
+        y: Number(y1),
+        w: each * m[0].length,
+        h: Number(y2) - Number(y1),
+      })
     }
   }
-  return truth
+  // It may tell them column by column; they were typed line by line.
+  places.sort((p, q) => p.page - q.page || Math.round(p.y / 4) - Math.round(q.y / 4) || p.x - q.x)
+  return places.flatMap((p, i) => (order[i] ? [{ ...p, type: order[i].type, party: order[i].party }] : []))
 }
 
 /** Makes papers of some numbers into a folder: `NNN.pdf`, and what is true of it as `NNN.json`. */

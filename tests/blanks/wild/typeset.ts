@@ -276,7 +276,11 @@ export function toTyped(form: Form): { text: string; order: (Asked | false)[] } 
         wrap(`${b.text} ${b.label}: ${bar(b.blank, 8)}`)
         break
       case 'table':
-        for (const r of b.rows) out.push(r.map((c, i) => `${b.heads[i]}: ${bar(c, 14)}`).join('  '), '')
+        for (const r of b.rows) {
+          const cells = r.map((c, i) => `${b.heads[i]}: ${bar(c, 12)}`)
+          for (let i = 0; i < cells.length; i += 2) out.push(cells.slice(i, i + 2).join('  '))
+          out.push('')
+        }
         break
       case 'filled':
         for (const r of b.rows) out.push(r.map((c) => c.padEnd(24)).join(''))
