@@ -10,7 +10,10 @@ export const onlyInBrowsers = (id = '') => {
   return /^(pages|layouts)\/.+\.vue$/.test(file) && !DRAWN.test(file)
 }
 
-/** Leaves them out of the server's build: half of what it would have to go through. */
+/**
+ * Leaves them out of the server's build: half of what it would have to go through.
+ * @returns {import('vite').Plugin}
+ */
 export const browserPages = () => ({
   name: 'upwold-browser-pages',
   enforce: 'pre',

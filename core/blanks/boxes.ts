@@ -2,7 +2,7 @@ import { overlap, type Area, right, holds, bottom } from './ink'
 import type { Phrase } from './lines'
 import { type Scene, phrasesIn } from './scene'
 import { GROUND } from './rules'
-import { near, type Candidate, labelled } from './candidate'
+import { near, type Candidate, labelled, runsOn } from './candidate'
 
 export interface Content {
   phrases: Phrase[]
@@ -91,6 +91,9 @@ export function combsOf(ticks: Candidate[], s: Scene): { combs: Candidate[]; tic
 
 /** Whether a sentence goes on behind a box. */
 const withinSentence = (s: Scene, c: Area): boolean =>
+  s.phrases.some(
+    (p) => p.base > c.y && p.base < bottom(c) + 4 && right(p) <= c.x + 2 && c.x - right(p) < 14 && runsOn(p.text),
+  ) ||
   s.phrases.some(
     (p) =>
       p.base > c.y &&

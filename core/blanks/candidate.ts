@@ -42,6 +42,11 @@ export const labelLike = (text: string): boolean =>
   text.length <= 70 && text.split(/\s+/).length <= 9 && lastWords.test(text)
 /** Whether words end as a question to be filled in does. */
 export const asks = (text: string): boolean => /[:?]\s*$/.test(text)
+/** Whether words before a place are a sentence it stands in, not its label. */
+export const runsOn = (text: string): boolean => {
+  const words = text.trim().split(/\s+/).length
+  return words > 8 || (words > 2 && !asks(text) && /^[\p{Ll},.;)]/u.test(text))
+}
 export const near = (a: number, b: number, by = 2.4) => Math.abs(a - b) <= by
 /** Whether a rule is an edge of an opening of some grid. */
 export const isBorder = (s: Scene, r: Rule): boolean =>

@@ -1,4 +1,4 @@
-import { asks, type Candidate, isBorder, labelLike, near } from './candidate'
+import { asks, type Candidate, runsOn, isBorder, labelLike, near } from './candidate'
 import { bottom, right, shared } from './ink'
 import { withinWord } from './listing'
 import type { Phrase } from './lines'
@@ -66,11 +66,6 @@ interface Line extends Rule {
   label?: Phrase
 }
 
-/** Whether words before a place are a sentence it stands in, not its label. */
-const runs = (text: string): boolean => {
-  const words = text.trim().split(/\s+/).length
-  return words > 8 || (words > 2 && !asks(text) && /^[\p{Ll},.;)]/u.test(text))
-}
 const standsOn = (s: Scene, r: Rule): boolean =>
   s.phrases.some(
     (p) => p.base <= r.y + 1.2 && p.base > r.y - 1.3 * p.size && shared(p.x, right(p), r.x1, r.x2) > 0.5 * p.w,
@@ -192,7 +187,7 @@ export function ruleCandidates(s: Scene, known: (text: string) => boolean, used:
           !r.label &&
           onLine.some((p) =>
             right(p) <= r.from + 4
-              ? r.from - right(p) < 14 && runs(p.text)
+              ? r.from - right(p) < 14 && runsOn(p.text)
               : p.x - r.x2 < 14 && /^[\p{Ll},.(]/u.test(p.text),
           ),
       })

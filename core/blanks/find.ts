@@ -67,7 +67,7 @@ function gather(s: Scene, lists: readonly WordList[]): Candidate[] {
   const inner = [...fillers, ...rules, ...ticks, ...combs]
   const boxes = boxCandidates(s, known).filter((b) => !inner.some((i) => overlap(i, b) > 0.5 * i.w * i.h))
   const cells = cellCandidates(s, known, yesNo, [...inner, ...boxes])
-  return [
+  const inked = [
     ...widgetCandidates(s),
     ...combs,
     ...ticks,
@@ -75,8 +75,8 @@ function gather(s: Scene, lists: readonly WordList[]): Candidate[] {
     ...rules,
     ...boxes,
     ...cells,
-    ...gapCandidates(s, s.listing),
   ]
+  return [...inked, ...gapCandidates(s, s.listing, (text) => typeNamed(text, lists) !== null, inked)]
 }
 
 function inOrder(all: readonly Candidate[]): Candidate[] {

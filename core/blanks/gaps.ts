@@ -1,5 +1,5 @@
 import { asks, type Candidate, labelLike, near } from './candidate'
-import { right } from './ink'
+import { type Area, overlap, right } from './ink'
 import type { Phrase, TextLine } from './lines'
 import type { Scene } from './scene'
 
@@ -12,7 +12,12 @@ const ROOM = 3.6
  * Blanks without ink: white space on a line between a label and its stop (`Name:            .`), or within a sentence that
  * goes on behind it. Columns of text and of tables, whose gaps stand one below the other, are none.
  */
-export function gapCandidates(s: Scene, listing: ReadonlySet<TextLine>): Candidate[] {
+export function gapCandidates(
+  s: Scene,
+  listing: ReadonlySet<TextLine>,
+  named: (text: string) => boolean,
+  taken: readonly Area[],
+): Candidate[] {
   const gaps = s.lines.flatMap((line, n) =>
     listing.has(line)
       ? []
@@ -22,29 +27,56 @@ export function gapCandidates(s: Scene, listing: ReadonlySet<TextLine>): Candida
           return [{ line, n, left: p, next }]
         }),
   )
+  const ends = gapsAtEnd(s, listing, named)
   const column = (g: (typeof gaps)[number]) =>
     gaps.some((o) => o !== g && Math.abs(o.n - g.n) <= 2 && near(o.next.x, g.next.x, 2) && o.next.text.length > 1)
-  return gaps.flatMap((g): Candidate[] => {
-    const { left, next, line } = g
-    const stop = /^[.;,]$/.test(next.text.trim())
-    const labelled = asks(left.text) && labelLike(left.text)
-    const goesOn =
-      /^[\p{Ll}(“"„«,.;)]/u.test(next.text) && /[\p{L},]$/u.test(left.text.trim()) && left.text.trim().length > 1
-    if (!(stop && (labelled || goesOn)) && !(goesOn && !column(g))) return []
-    if (s.grids.some((o) => o.cells.length > 1 && line.base > o.y && line.base < o.y + o.h)) return []
-    const x = right(left) + 0.3 * line.size
-    const h = 1.2 * line.size
-    return [
-      {
-        how: 'space',
-        x,
-        w: next.x - x - 0.1 * line.size,
-        y: line.base + 0.2 * line.size - h,
-        h,
-        base: line.base,
-        size: line.size,
-        inText: !labelled,
-      },
-    ]
-  })
+  const free = (c: Candidate) => !taken.some((t) => overlap(t, c) > 0)
+  return [
+    ...ends,
+    ...gaps.flatMap((g): Candidate[] => {
+      const { left, next, line } = g
+      const stop = /^[.;,]$/.test(next.text.trim())
+      const labelled = asks(left.text) && labelLike(left.text)
+      const goesOn =
+        /^[\p{Ll}(“"„«,.;)]/u.test(next.text) && /[\p{L},]$/u.test(left.text.trim()) && left.text.trim().length > 1
+      if (!(stop && (labelled || goesOn)) && !(goesOn && !column(g))) return []
+      if (s.grids.some((o) => o.cells.length > 1 && line.base > o.y && line.base < o.y + o.h)) return []
+      const x = right(left) + 0.3 * line.size
+      const h = 1.2 * line.size
+      return [
+        {
+          how: 'space',
+          x,
+          w: next.x - x - 0.1 * line.size,
+          y: line.base + 0.2 * line.size - h,
+          h,
+          base: line.base,
+          size: line.size,
+          inText: !labelled,
+        },
+      ]
+    }),
+  ].filter(free)
+}
+
+/** `Signature:` with nothing behind it, and nothing under it that would be what it leads to. */
+function gapsAtEnd(s: Scene, listing: ReadonlySet<TextLine>, named: (text: string) => boolean): Candidate[] {
+  return s.lines.flatMap((line) =>
+    listing.has(line)
+      ? []
+      : line.parts.flatMap((p, i): Candidate[] => {
+          const next = line.parts[i + 1]
+          const end = next ? next.x - 2 * line.size : Math.max(s.right, s.ink.width - s.left)
+          if (!isWords(p) || !/:\s*$/.test(p.text) || !labelLike(p.text) || !named(p.text) || end - right(p) < 60)
+            return []
+          const h = 1.2 * line.size
+          const x = right(p) + 0.4 * line.size
+          const low = line.base + 0.2 * line.size
+          const room = { x, w: Math.min(end - x, 150), y: low - h, h }
+          const under = s.phrases.some(
+            (o) => o.base > line.base + 1 && o.base < line.base + 2 * line.size && o.x < right(p) && right(o) > x,
+          )
+          return under ? [] : [{ how: 'space', ...room, base: line.base, size: line.size }]
+        }),
+  )
 }

@@ -72,6 +72,22 @@ function chooseLabel(c: Candidate, b: Beside, lists: readonly WordList[]): { tex
   return { text: '', where: '' }
 }
 
+const inRow = (a: Candidate, b: Candidate): boolean => Math.abs(bottom(a) - bottom(b)) < 4
+/**
+ * The place over one whose head is its head, too: lines in rows and columns under heads, without rules around them. One
+ * answer of several lines has nothing beside it.
+ */
+function columnHead(c: Seen, seen: readonly Seen[]): Seen | undefined {
+  if (!isLine(c) || c.row || c.inText || c.beside.left) return undefined
+  const over = [...seen]
+    .reverse()
+    .find(
+      (o) => isLine(o) && Math.abs(o.x - c.x) < 6 && Math.abs(right(o) - right(c)) < 12 && bottom(o) < bottom(c) - 8,
+    )
+  if (!over || over.where !== 'under' || bottom(c) - bottom(over) > 60 || over.beside.left) return undefined
+  return seen.some((o) => o !== over && isLine(o) && inRow(o, over) && !o.beside.left && o.label) ? over : undefined
+}
+
 /** Gives every place its words: nearest first, captions before what is above, a further line its first line's. */
 export function label(s: Scene, all: Candidate[], lists: readonly WordList[]): Seen[] {
   const seen: Seen[] = []
@@ -81,7 +97,9 @@ export function label(s: Scene, all: Candidate[], lists: readonly WordList[]): S
     const beside = above.has(c) ? withoutBelow(around.get(c)!) : around.get(c)!
     const { text, where } = chooseLabel(above.has(c) ? { ...c, caption: undefined } : c, beside, lists)
     const it: Seen = { ...c, beside, label: text, where, type: 'text', party: '', by: 'main', confidence: 0 }
-    it.continues = continued(s, it, seen)
+    const head = columnHead(it, seen)
+    if (head) Object.assign(it, { label: head.label, where: 'under', head: head.head })
+    else it.continues = continued(s, it, seen)
     if (it.continues) {
       it.label = ''
       it.where = ''

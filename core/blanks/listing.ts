@@ -4,25 +4,30 @@ import type { TextLine } from './lines'
 const CODE =
   /[;{}]\s*$|[=!<>]=|=>|->|:=|^\s*(def|class|function|const|let|var|import|from|public|private|static|return|#include)\b|^\s*(if|for|while|else|elif|switch|try)\b.*[:{]\s*$|\p{L}\w*\([^)]*\)\s*[;:{]\s*$|^\s*(#|\/\/|\/\*)|=\s*(None|null|nil|true|false|True|False)\b|\p{L}_+\p{L}/u
 
-const textOf = (line: TextLine): string => line.parts.map((p) => p.text).join(' ')
+/** The words of a line, closed up where they stand close. */
+const textOf = (line: TextLine): string =>
+  line.parts.reduce((text, p, i) => {
+    const before = line.parts[i - 1]
+    return text + (before && p.x - (before.x + before.w) > 0.12 * p.size ? ' ' : '') + p.text
+  }, '')
 
 /** The lines of listings: source code in which underscores are names and dashes are comments. */
 export function listings(lines: readonly TextLine[]): Set<TextLine> {
   const out = new Set<TextLine>()
-  let run: TextLine[] = []
+  let run: { line: TextLine; code: boolean }[] = []
   const close = () => {
-    const code = run.filter((l) => CODE.test(textOf(l))).length
-    if (code >= 3 && code * 2 >= run.length) for (const l of run) out.add(l)
+    while (run.length && !run.at(-1)!.code) run.pop()
+    const code = run.filter((l) => l.code).length
+    if (code >= 3 && code * 2 >= run.length) for (const l of run) out.add(l.line)
     run = []
   }
   for (const line of lines) {
+    const code = CODE.test(textOf(line))
     const last = run.at(-1)
-    const far = last ? (line.base - last.base) / Math.max(line.size, last.size) : 0
-    // A listing has empty lines.
-    if (far > (CODE.test(textOf(line)) ? 4 : 2.6)) close()
-    // A run of prose before the code isn’t part of it.
-    if (!run.length && !CODE.test(textOf(line))) continue
-    run.push(line)
+    // A listing has empty lines, and now and then one that could be prose; two of those end it.
+    const far = last ? (line.base - last.line.base) / Math.max(line.size, last.line.size) : 0
+    if (far > (code ? 4 : 2.6) || (!code && last && !last.code)) close()
+    if (code || run.length) run.push({ line, code })
   }
   close()
   return out

@@ -19,6 +19,7 @@ describe('a list', () => {
       .join('\r\n')
     expect(read(`\uFEFF${csv}\r\n`)).toEqual({
       rows: [{ name: 'Ines Marlow', email: 'ines@marlow.example', phone: '', values: { tent: 'B2' } }],
+      lines: [2],
       problems: [],
     })
   })

@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import { isMail } from '../fields/mail'
+import { type Grid, overlong, overlongWords, readGrid } from '../tables/grid'
 import { isPhone } from '../text/phone'
 
 /** The most people one list goes to. */
@@ -45,19 +45,22 @@ export function problemOf(n: number, row: ListRow, seen: ReadonlyMap<string, num
   return taken === undefined ? null : `Line ${n}: the same address as line ${taken}.`
 }
 
-/**
- * The rows of a CSV with a head: separated by comma, semicolon or tab; a byte order mark and either kind of line end are
- * fine. A cell that begins like a formula is taken as the text it is.
- */
-export function readList(csv: string): { rows: ListRow[]; problems: LineProblem[] } | ListRefusal {
-  const parsed = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    // One more than goes at once is enough to know that there are too many.
-    preview: MOST_ROWS + 1,
-    transformHeader: (h) => h.trim().toLowerCase(),
-  })
-  const heads = parsed.meta.fields ?? []
+/** A list as it was read; `n` of a problem is the line of the file, and `lines` has that of each row. */
+export interface ReadList {
+  rows: ListRow[]
+  lines: number[]
+  problems: LineProblem[]
+}
+
+/** The rows of a CSV with a head, as {@link readGrid} reads any table. A cell that begins like a formula is taken as the text it is. */
+export function readList(csv: string): ReadList | ListRefusal {
+  let grid: Grid
+  try {
+    grid = readGrid(csv, MOST_ROWS)
+  } catch (error) {
+    return { refused: (error as Error).message, todo: 'Mend the file and choose it again.' }
+  }
+  const heads = grid.heads.map((h) => h.toLowerCase())
   const named = (names: string[]) => heads.find((h) => names.includes(h))
   const [name, first, last, email, phone] = [NAME, FIRST, LAST, EMAIL, PHONE].map(named)
   if (!name && !first)
@@ -70,17 +73,23 @@ export function readList(csv: string): { rows: ListRow[]; problems: LineProblem[
       refused: 'There is no column “email” or “phone”, so nobody on the list can be reached.',
       todo: 'Add a column named email or phone.',
     }
-  if (parsed.data.length === 0) return { refused: 'There is nobody on the list.', todo: 'Add at least one line.' }
-  if (parsed.data.length > MOST_ROWS)
+  const twice = heads.find((h, i) => h && heads.indexOf(h) !== i)
+  if (twice)
+    return {
+      refused: `Two columns are called “${twice.slice(0, 60)}”, so it can’t be said which one is meant.`,
+      todo: 'Name each column differently.',
+    }
+  if (grid.rows.length === 0) return { refused: 'There is nobody on the list.', todo: 'Add at least one line.' }
+  if (grid.rows.length > MOST_ROWS)
     return {
       refused: `The list has more than ${MOST_ROWS} people; that many go at once. Split it.`,
       todo: 'Split the list.',
     }
   const seen = new Map<string, number>()
   const problems: LineProblem[] = []
-  const rows = parsed.data.map((cells, i): ListRow => {
+  const rows = grid.rows.map(({ line, cells }): ListRow => {
     const cell = (key: string | undefined) =>
-      (key ? (cells[key] ?? '') : '')
+      (key ? (cells[heads.indexOf(key)] ?? '') : '')
         .replace(/[\u0000-\u001f]/g, ' ')
         .trim()
         .slice(0, 200)
@@ -92,12 +101,11 @@ export function readList(csv: string): { rows: ListRow[]; problems: LineProblem[
         heads.filter((h) => h && ![name, first, last, email, phone].includes(h)).map((h) => [h, cell(h)]),
       ),
     }
-    const n = i + 2
-    const wrong = parsed.errors.find((e) => e.row === i && e.code !== 'TooFewFields')
-    const problem = wrong ? `Line ${n}: ${wrong.message}.` : problemOf(n, row, seen)
-    if (problem) problems.push({ n, problem })
-    else seen.set(addressOf(row), n)
+    const long = overlong({ heads, rows: [{ line, cells }] })
+    const problem = long ? overlongWords(long, heads.length) : problemOf(line, row, seen)
+    if (problem) problems.push({ n: line, problem })
+    else seen.set(addressOf(row), line)
     return row
   })
-  return { rows, problems }
+  return { rows, lines: grid.rows.map((r) => r.line), problems }
 }

@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import { fromPlainCell } from '../text/spreadsheet'
+import { overlong, overlongWords, readGrid } from './grid'
 
 /** Encodings spreadsheets and phones write, as the Encoding Standard names them. */
 export const encodings = [
@@ -23,10 +23,21 @@ export interface Table {
 /** The most rows one file may have. */
 export const MOST_ROWS = 20_000
 
+/** Whether text of two bytes a letter stands without its mark: every other byte of what begins it is nothing. */
+function wide(bytes: Uint8Array): Encoding | null {
+  const head = bytes.slice(0, 400)
+  const nothing = (at: number) => head.filter((b, i) => i % 2 === at && b === 0).length
+  if (head.length < 8 || !head.includes(0)) return null
+  if (nothing(1) > 0.35 * head.length) return 'utf-16le'
+  return nothing(0) > 0.35 * head.length ? 'utf-16be' : null
+}
+
 /** How bytes are likely encoded: by their mark, by what UTF-8 allows, else as Windows in the west writes. */
 export function encodingOf(bytes: Uint8Array): Encoding {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le'
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be'
+  const two = wide(bytes)
+  if (two) return two
   try {
     new TextDecoder('utf-8', { fatal: true }).decode(bytes)
     return 'utf-8'
@@ -35,21 +46,23 @@ export function encodingOf(bytes: Uint8Array): Encoding {
   }
 }
 
-/** The text of a file, without its mark of the byte order. */
-export const textOf = (bytes: Uint8Array, encoding: Encoding): string =>
-  new TextDecoder(encoding).decode(bytes).replace(/^\uFEFF/, '')
+/** The text of a file, without its mark of the byte order; nor with one of UTF-8 before what isn’t, which some programs write. */
+export const textOf = (bytes: Uint8Array, encoding: Encoding): string => {
+  const marked = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf
+  return new TextDecoder(encoding).decode(marked ? bytes.subarray(3) : bytes).replace(/^\uFEFF/, '')
+}
 
-/** Reads a table (RFC 4180) whose first row names its columns; `of` says in the plural what its rows are. Throws with what is wrong. */
+/** Reads a table (RFC 4180) whose first row names its columns; `of` says in the plural what its rows are. Throws with what is wrong, and on which line. */
 export function readTable(text: string, encoding: Encoding, of: string): Table {
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_ROWS + 2 })
-  const [heads, ...rows] = data
-  if (!heads || rows.length === 0)
+  const grid = readGrid(text, MOST_ROWS)
+  const { heads, rows } = grid
+  if (!heads.length || rows.length === 0)
     throw new Error(`There are no ${of} in this file. Its first line names the columns, then comes one line for each.`)
-  if (heads.length > 100)
-    throw new Error(`This table has more than 100 columns. Leave out those that say nothing of ${of}.`)
   if (rows.length > MOST_ROWS)
     throw new Error(`There are more than ${MOST_ROWS.toLocaleString('en')} ${of} in this file. Bring it in in parts.`)
-  return { of: 'csv', encoding, heads: heads.map((h) => h.trim().slice(0, 100)), rows }
+  const long = overlong(grid)
+  if (long) throw new Error(overlongWords(long, heads.length))
+  return { of: 'csv', encoding, heads: heads.map((h) => h.slice(0, 100)), rows: rows.map((r) => r.cells) }
 }
 
 /** What columns may be called, by what they stand for; whoever is named first is asked first. */

@@ -151,14 +151,21 @@ describe('the throttle', () => {
   })
 
   it('slows an address that tries many accounts, and a crowd that tries one, for seconds only', async () => {
-    let status = 0
-    for (let i = 0; i < 40 && status !== 429; i += 1)
-      ({ status } = await tryAs(new Caller(one), `nobody${i}@larkmoor.example`, 'wrong', '192.0.2.3'))
-    expect(status).toBe(429)
-    let last: Record<string, unknown> = {}
-    for (let i = 0; i < 40 && last.code !== 'slow-down'; i += 1)
-      last = (await tryAs(new Caller(two), 'crowded@larkmoor.example', 'wrong', `192.0.2.${100 + i}`)).body
-    expect(last.title).toContain('Somebody is trying to get into this account. Wait 5 seconds')
+    /** Some at once, again and again until one is slowed: it is how many within a time that counts. */
+    const untilSlowed = async (attempt: (i: number) => ReturnType<typeof tryAs>) => {
+      for (let i = 0; i < 40; i += 4) {
+        const answers = await Promise.all([0, 1, 2, 3].map((k) => attempt(i + k)))
+        const slowed = answers.find((a) => a.status === 429)
+        if (slowed) return slowed.body
+      }
+      return {}
+    }
+    const many = await untilSlowed((i) => tryAs(new Caller(one), `nobody${i}@larkmoor.example`, 'wrong', '192.0.2.3'))
+    expect(many).toMatchObject({ code: 'slow-down' })
+    const crowd = await untilSlowed((i) =>
+      tryAs(new Caller(two), 'crowded@larkmoor.example', 'wrong', `192.0.2.${100 + i}`),
+    )
+    expect(crowd.title).toContain('Somebody is trying to get into this account. Wait 5 seconds')
   })
 
   it('takes the address from the proxy in front, not from what somebody wrote before it', async () => {

@@ -5,6 +5,8 @@ export interface Truth extends Area {
   page: number
   type: string
   party: string
+  /** White space whose end nothing marks: how wide it is can’t be said. */
+  open?: boolean
 }
 export interface Score {
   truths: number
@@ -23,6 +25,7 @@ export interface Score {
  */
 function same(a: Truth, b: Truth): boolean {
   if (a.page !== b.page) return false
+  if (a.open && Math.abs(a.x - b.x) < 14 && Math.abs(a.y + a.h - b.y - b.h) < 8) return true
   const wide = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)
   const tall = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y)
   // On a page that stands sideways lines run down.

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { z } from 'zod'
+import { readList } from '~~/core/lists/read'
+import { encodingOf, textOf } from '~~/core/tables/table'
 import type { ContactView } from '~~/shared/jobs'
 import type { TemplateRow } from '~~/shared/library'
 import { type ListView, sendList } from '~~/shared/rounds'
@@ -29,17 +31,7 @@ watch(
 async function read(given: File) {
   file.value = given.name
   const bytes = new Uint8Array(await given.arrayBuffer())
-  csv.value = decode(bytes)
-}
-/** A file as text: UTF-16 by its mark, UTF-8 where it is that, else as spreadsheets on Windows write it. */
-function decode(bytes: Uint8Array): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes)
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes)
-  }
+  csv.value = textOf(bytes, encodingOf(bytes))
 }
 const key = newKey()
 const given = () => ({
@@ -55,7 +47,13 @@ async function send(body: object) {
   const list = await api<ListView>(`/api/jobs/${props.jobId}/lists`, { method: 'POST', body })
   emit('started', list.id)
 }
-const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).length - 1 : chosen.value.length))
+/** Read as it will be when it is sent: what is wrong is said here already. */
+const list = computed(() => (csv.value ? readList(csv.value) : null))
+const refused = computed(() => (list.value && 'refused' in list.value ? list.value.refused : ''))
+const passed = computed(() => (list.value && 'rows' in list.value ? list.value.problems : []))
+const people = computed(() =>
+  !list.value ? chosen.value.length : 'refused' in list.value ? 0 : list.value.rows.length - list.value.problems.length,
+)
 </script>
 
 <template>
@@ -72,6 +70,11 @@ const people = computed(() => (csv.value ? csv.value.trim().split(/\r?\n/).lengt
       ><FilePick label="Choose the list" name="The list" accept=".csv,.txt,text/csv" @picked="read($event[0]!)"
     /></label>
     <p v-if="file" class="small soft">{{ file }}</p>
+    <Message v-if="refused" severity="error">{{ refused }}</Message>
+    <ul v-else-if="passed.length" class="small" aria-label="Not sent to">
+      <li v-for="p in passed.slice(0, 5)" :key="p.n">{{ p.problem }}</li>
+      <li v-if="passed.length > 5">and {{ passed.length - 5 }} more</li>
+    </ul>
     <template v-if="!csv">
       <ClientPicker v-model="newcomer" label="Or choose contacts" />
       <ul v-if="chosen.length" class="small">

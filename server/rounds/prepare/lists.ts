@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { z } from 'zod'
-import { type LineProblem, type ListRow, addressOf, problemOf, readList } from '../../../core/lists/read'
+import { type ReadList, addressOf, problemOf, readList } from '../../../core/lists/read'
 import { isPhone } from '../../../core/text/phone'
 import { deadlineOf } from '../../../core/rounds/times'
 import type { retryRows, sendList } from '../../../shared/rounds'
@@ -29,7 +29,7 @@ export async function startList(jobId: string, input: z.output<typeof sendList>,
   if (!party) throw new Problem('invalid', 'This template has nobody to sign but the business.')
   if (deadlineOf(input.deadline, now(), loaded.job.day ?? null, loaded.business.timeZone) === undefined)
     throw new Problem('invalid', 'The job has no day yet, so the deadline can’t be counted from it.')
-  const { rows, problems } =
+  const { rows, lines, problems } =
     input.csv !== undefined ? insistOnList(input.csv) : await rowsOfContacts(input.contactIds ?? [])
   if (rows.length === 0) throw new Problem('invalid', 'There is nobody on the list.')
   await write(async (tx) => {
@@ -48,8 +48,9 @@ export async function startList(jobId: string, input: z.output<typeof sendList>,
       createdBy: actor.id,
     })
     for (const [i, row] of rows.entries()) {
-      const problem = problems.find((p) => p.n === i + 2)?.problem ?? ''
-      await tx.insert(listRows).values({ listId: id, n: i + 2, row, state: problem ? 'failed' : 'waiting', problem })
+      const n = lines[i]!
+      const problem = problems.find((p) => p.n === n)?.problem ?? ''
+      await tx.insert(listRows).values({ listId: id, n, row, state: problem ? 'failed' : 'waiting', problem })
     }
     await enqueue('list', `list:${id}:0`, { listId: id })
     await note({
@@ -63,26 +64,25 @@ export async function startList(jobId: string, input: z.output<typeof sendList>,
   return id
 }
 
-interface Read {
-  rows: ListRow[]
-  problems: LineProblem[]
-}
-
 /** The rows of a CSV; throws where it can't be read as a list at all. */
-function insistOnList(csv: string): Read {
+function insistOnList(csv: string): ReadList {
   const read = readList(csv)
   if ('refused' in read) throw new Problem('invalid', read.refused, { csv: read.todo })
   return read
 }
 
-async function rowsOfContacts(ids: string[]): Promise<Read> {
+async function rowsOfContacts(ids: string[]): Promise<ReadList> {
   const found = ids.length
     ? await db().select().from(contacts).where(inArray(contacts.id, ids)).orderBy(asc(contacts.name))
     : []
   const problems = found.flatMap((c, i) =>
     c.email || isPhone(c.phone) ? [] : [{ n: i + 2, problem: `${c.name} has no address to be reached at.` }],
   )
-  return { rows: found.map((c) => ({ name: c.name, email: c.email, phone: c.phone, values: {} })), problems }
+  return {
+    rows: found.map((c) => ({ name: c.name, email: c.email, phone: c.phone, values: {} })),
+    lines: found.map((_, i) => i + 2),
+    problems,
+  }
 }
 
 /** Tries the failed rows again, with what was put right in them; one that still can't be sent to says why. */

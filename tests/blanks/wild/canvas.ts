@@ -57,7 +57,7 @@ export function layOut(form: Form): Drawn {
     furniture()
   }
   const is = (b: Asked, x: number, top: number, wd: number, h: number) =>
-    truth.push({ page, x, y: top, w: wd, h, type: b.type, party: b.party })
+    truth.push({ page, x, y: top, w: wd, h, type: b.type, party: b.party, open: b.open })
   /** A place to write on that begins at `x` and stands on the baseline `at`. */
   const place = (b: Asked, x: number, at: number, wd: number): void => {
     if (b.type === 'checkbox') return tick(b, x, at)

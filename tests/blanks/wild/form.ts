@@ -5,6 +5,8 @@ export interface Asked {
   id: number
   type: 'signature' | 'initials' | 'date' | 'name' | 'text' | 'checkbox'
   party: string
+  /** Nothing marks where it ends. */
+  open?: boolean
 }
 export type Part = string | Asked
 interface Signs {
@@ -50,6 +52,7 @@ export const FAMILIES: Family[] = [
   { name: 'open', label: 'over', ink: 'box', sign: 'columns', tick: 'box', held: false },
   { name: 'fine', label: 'pair', ink: 'dotted', sign: 'captions', tick: 'box', held: true },
   { name: 'airy', label: 'after', ink: 'white', sign: 'rows', tick: 'glyph', held: true },
+  { name: 'spaced', label: 'after', ink: 'white', sign: 'columns', tick: 'box', held: false },
 ]
 
 export interface Form {
@@ -95,7 +98,10 @@ export function makeForm(n: number, plain = false): Form {
   const whoever = forGuests ? guest : them
   const party: Record<string, string> = { us: 'business', them: 'client' }
   let id = 0
-  const ask = (type: Asked['type'], whose: string): Asked => ({ id: id++, type, party: whose })
+  const ask = (type: Asked['type'], whose: string, open = false): Asked => ({
+    ...{ id: id++, type, party: whose },
+    ...(open && family.ink === 'white' ? { open } : {}),
+  })
   const blocks: Block[] = [{ is: 'title', text: one(t.titles) }]
   const prose = (k: number) => some(t.sentences, k).map((text): Block => ({ is: 'para', text }))
   const furniture = (): Block =>
@@ -142,7 +148,7 @@ export function makeForm(n: number, plain = false): Form {
     blocks.push({ is: 'heading', text: one(t.heads) }, ...prose(1 + below(3)))
     if (next() < 0.55) blocks.push(furniture())
     if (next() < 0.3)
-      blocks.push({ is: 'initial', text: one(t.sentences), label: t.initial, blank: ask('initials', main) })
+      blocks.push({ is: 'initial', text: one(t.sentences), label: t.initial, blank: ask('initials', main, true) })
   }
   if (next() < 0.6) {
     const [question, options] = one(t.ticks)
@@ -167,9 +173,9 @@ export function makeForm(n: number, plain = false): Form {
   blocks.push(...prose(1))
   const signs = (role: string, whose: string, named: boolean): Signs => ({
     role,
-    signature: ask('signature', whose),
-    name: named ? ask('name', whose) : null,
-    date: ask('date', whose),
+    signature: ask('signature', whose, true),
+    name: named ? ask('name', whose, true) : null,
+    date: ask('date', whose, true),
   })
   const named = next() < 0.5
   const people = [signs(whoever, main, named)]

@@ -40,6 +40,7 @@ export function toHtml(form: Form, reads: Reads): string {
         ? link(b, '☐', 'font-family:DejaVu Sans')
         : link(b, '&nbsp;', 'display:inline-block;width:11px;height:11px;border:1px solid #222')
   const stop = ink === 'white' ? '.' : ''
+  const bars = reads === 'words' && form.n % 2 ? ' border="1"' : ''
   const block = (b: Block): string => {
     switch (b.is) {
       case 'title':
@@ -61,10 +62,10 @@ export function toHtml(form: Form, reads: Reads): string {
       case 'sign':
         return signed(b)
       case 'table':
-        return `<table class="grid"><tr>${b.heads.map((h) => `<th>${esc(h)}</th>`).join('')}</tr>${b.rows
+        return `<table class="grid"${bars}><tr>${b.heads.map((h) => `<th>${esc(h)}</th>`).join('')}</tr>${b.rows
           .map(
             (r) =>
-              `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 130 / b.heads.length) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`,
+              `<tr>${r.map((c) => `<td>${reads === 'words' ? place(c, 110 / b.heads.length) : link(c, '&nbsp;', 'display:block;height:17px')}</td>`).join('')}</tr>`,
           )
           .join('')}</table>`
       case 'filled':

@@ -3,7 +3,7 @@ import { mkdir, mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promise
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { promisify } from 'node:util'
-import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNumber, PDFString, StandardFonts, rgb } from '@cantoo/pdf-lib'
+import { PDFArray, PDFDict, PDFDocument, PDFName, type PDFNumber, PDFString, StandardFonts, rgb } from '@cantoo/pdf-lib'
 import PdfKit from 'pdfkit'
 import { chromium } from 'playwright'
 import { launchOptions } from '../../support/browser'
@@ -23,6 +23,7 @@ export interface Made {
   family: string
   lang: string
   plain: boolean
+  pages: number
   /** Only scored: its producer, or its manner, is not looked at. */
   held: { producer: boolean; family: boolean }
   truth: Truth[]
@@ -68,6 +69,7 @@ async function byLinks(bytes: Uint8Array, form: Form): Promise<Truth[]> {
         h: Math.abs(y2 - y1),
         type: b.type,
         party: b.party,
+        open: b.open,
       }
       const first = places.get(String(b.id))
       // One that was printed in pieces is where the longest stands.
@@ -163,7 +165,9 @@ async function byOrder(file: string, order: ReturnType<typeof toTyped>['order'])
   }
   // It may tell them column by column; they were typed line by line.
   places.sort((p, q) => p.page - q.page || Math.round(p.y / 4) - Math.round(q.y / 4) || p.x - q.x)
-  return places.flatMap((p, i) => (order[i] ? [{ ...p, type: order[i].type, party: order[i].party }] : []))
+  return places.flatMap((p, i) =>
+    order[i] ? [{ ...p, type: order[i].type, party: order[i].party, open: order[i].open }] : [],
+  )
 }
 
 /** Makes papers of some numbers into a folder: `NNN.pdf`, and what is true of it as `NNN.json`. */
@@ -184,6 +188,7 @@ export async function makePapers(out: string, from: number, to: number, only?: s
       family: form.family.name,
       lang: form.lang,
       plain: form.plain,
+      pages: (await PDFDocument.load(await readFile(path(n, 'pdf')), { updateMetadata: false })).getPageCount(),
       held: { producer: PRODUCERS.find((p) => p.name === producer)!.held, family: form.family.held },
       truth,
     }

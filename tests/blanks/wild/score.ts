@@ -41,7 +41,7 @@ export async function scorePapers(folder: string, keep = false) {
     const made = JSON.parse(readFileSync(join(folder, file), 'utf8')) as Made
     const all = await findInPdf(new Uint8Array(readFileSync(join(folder, made.file))))
     if (keep) writeFileSync(join(folder, file.replace('.json', '.found.json')), JSON.stringify(all))
-    const pages = Math.max(1, ...all.map((f) => f.page), ...made.truth.map((t) => t.page))
+    const { pages } = made
     const sure = all.filter((f) => f.confidence >= SURE)
     if (made.plain) {
       plain.papers += 1
