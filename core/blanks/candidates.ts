@@ -129,6 +129,7 @@ function writingRules(s: Scene, known: (text: string) => boolean, used: Readonly
         (o) => o !== r && near(o.x1, r.x1) && near(o.x2, r.x2) && Math.abs(o.y - r.y) < 45,
       ).length
       const title = row[0]!.bold || row[0]!.size > 1.12 * s.body
+      if (!asks(row[0]!.text) && atEdge(s, r, row[0]!)) return []
       if (!lead || title || (!kin && !asks(row[0]!.text)) || !labelLike(row[0]!.text)) return []
       return [{ ...r, from: right(row[0]!) + 4, label: row[0]! }]
     }

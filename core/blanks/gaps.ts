@@ -29,7 +29,9 @@ export function gapCandidates(
   )
   const ends = gapsAtEnd(s, listing, named)
   const column = (g: (typeof gaps)[number]) =>
-    gaps.some((o) => o !== g && Math.abs(o.n - g.n) <= 2 && near(o.next.x, g.next.x, 2) && o.next.text.length > 1)
+    [-2, -1, 1, 2].some((k) =>
+      s.lines[g.n + k]?.parts.some((p) => p.is === 'phrase' && near(p.x, g.next.x, 2) && p.text.length > 1),
+    )
   const free = (c: Candidate) => !taken.some((t) => overlap(t, c) > 0)
   return [
     ...ends,
@@ -38,7 +40,9 @@ export function gapCandidates(
       const stop = /^[.;,]$/.test(next.text.trim())
       const labelled = asks(left.text) && labelLike(left.text)
       const goesOn =
-        /^[\p{Ll}(“"„«,.;)]/u.test(next.text) && /[\p{L},]$/u.test(left.text.trim()) && left.text.trim().length > 1
+        /^[\p{Ll}(“"„«,.;)]/u.test(next.text) &&
+        /[\p{L},]$/u.test(left.text.trim()) &&
+        (left.text.trim().split(/\s+/).length > 2 || line.parts.length > 2)
       if (!(stop && (labelled || goesOn)) && !(goesOn && !column(g))) return []
       if (s.grids.some((o) => o.cells.length > 1 && line.base > o.y && line.base < o.y + o.h)) return []
       const x = right(left) + 0.3 * line.size

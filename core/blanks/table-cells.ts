@@ -5,11 +5,23 @@ import { type Area, bottom, holds } from './ink'
 import { type Scene, phrasesIn } from './scene'
 import type { Rule } from './rules'
 
+/** The rule of a running head or foot: in the margin, over or under all of the page but one line. */
+const isFurniture = (s: Scene, r: Rule): boolean => {
+  const beyond = (p: { base: number }) => (r.y > s.ink.height / 2 ? p.base > r.y : p.base < r.y)
+  return (
+    (r.y > 0.93 * s.ink.height || r.y < 0.07 * s.ink.height) &&
+    r.x2 - r.x1 > 0.5 * (s.right - s.left) &&
+    new Set(s.phrases.filter(beyond).map((p) => Math.round(p.base / 3))).size <= 1
+  )
+}
+
 /** Tables ruled between their rows only: grids made from where the words of their head begin. */
 export function ruledTables(s: Scene): { grids: Grid[]; used: Set<Rule> } {
   const used = new Set<Rule>()
   const grids: Grid[] = []
-  const free = s.rules.level.filter((r) => r.x2 - r.x1 > 120 && !isBorder(s, r)).sort((a, b) => a.y - b.y)
+  const free = s.rules.level
+    .filter((r) => r.x2 - r.x1 > 120 && !isBorder(s, r) && !isFurniture(s, r))
+    .sort((a, b) => a.y - b.y)
   const taken = new Set<Rule>()
   for (const first of free) {
     if (taken.has(first)) continue
@@ -46,7 +58,7 @@ export function ruledTables(s: Scene): { grids: Grid[]; used: Set<Rule> } {
     if (!empty.length) continue
     // Most rows have most of their words: a table of facts with a hole here and there asks for nothing.
     const body = stack.slice(top, -1).map((_, k) => rowOf(top + k).length)
-    if (body.filter((n) => n > head.length / 2).length * 2 > body.length) {
+    if (body.length > 1 && body.filter((n) => n > head.length / 2).length * 2 >= body.length) {
       for (const r of stack) {
         taken.add(r)
         used.add(r)
