@@ -78,11 +78,11 @@ export async function build() {
   )
 }
 
-/** Installs Debian packages whose commands are missing. */
+/** Installs Debian packages whose commands are missing; several of a command are told apart by spaces. */
 export function system(commands) {
   const missing = Object.entries(commands)
     .filter(([command]) => spawnSync('which', [command]).status !== 0)
-    .map(([, pkg]) => pkg)
+    .flatMap(([, packages]) => packages.split(' '))
   if (missing.length === 0) return
   say(`Installing ${missing.join(', ')}…`)
   const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
+import { SURE } from '../core/marking/model'
 import { findInPdf } from '../server/files/worker/blanks'
 import { scoreOf } from './blanks/score'
 import { layOut } from './blanks/wild/canvas'
 import { pdfKit, pdfLib } from './blanks/wild/drawn'
 import { blanksOf, makeForm } from './blanks/wild/form'
-import { SURE } from './blanks/wild/score'
 
 /** Papers of numbers nobody looked at while the finder was made, by the two tools that need nothing installed. */
 const FROM = 9000

@@ -82,8 +82,12 @@ export const fieldMarks = (m: Pick<Marked, 'marks'>): Mark[] => m.marks.filter((
 /** Marks the sender fills. */
 export const wordMarks = (m: Pick<Marked, 'marks'>): (Mark & { words: OwnWords })[] =>
   m.marks.filter((x): x is Mark & { words: OwnWords } => x.state === 'settled' && !!x.words)
-/** Blanks nobody has looked at yet. */
-export const openMarks = (m: Pick<Marked, 'marks'>): Mark[] => m.marks.filter((x) => x.state === 'proposed')
+/** From here on what was found is taken for a blank; below it is *perhaps* one, and no work to do. */
+export const SURE = 0.6
+export const isSure = (m: Pick<Mark, 'confidence'>): boolean => m.confidence >= SURE
+/** Blanks nobody has looked at yet; what is only perhaps one waits for nobody. */
+export const openMarks = (m: Pick<Marked, 'marks'>): Mark[] =>
+  m.marks.filter((x) => x.state === 'proposed' && isSure(x))
 
 /** Reading order: by page, then by rows from the top, in a row from the left. */
 export function inReadingOrder<T extends Place>(marks: readonly T[]): T[] {

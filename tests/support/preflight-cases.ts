@@ -257,7 +257,16 @@ export const CASES: [rule: string, severity: 'stop' | 'warn', words: string, bad
     'warn',
     'covered by no field',
     { over: { marked: onTable([blank('a', { state: 'proposed' })]) } },
-    { over: { marked: onTable([blank('a'), blank('b', { state: 'dismissed', y: 300 })]) } },
+    {
+      over: {
+        marked: onTable([
+          blank('a'),
+          blank('b', { state: 'dismissed', y: 300 }),
+          // What is only perhaps a blank needs nobody to look at it.
+          blank('c', { state: 'proposed', confidence: 0.5, y: 400 }),
+        ]),
+      },
+    },
   ],
   [
     'offBlank',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Mark } from '~~/core/marking/model'
+import { type Mark, isSure } from '~~/core/marking/model'
 import { formatValue } from '~~/core/merge/merge'
 import { FIELD_WORDS } from '../writing/say'
 import { useMarking } from './useMarking'
@@ -27,7 +27,7 @@ function under(m: Mark): string {
   if (crossing.value.has(m.id)) return 'lies over another'
   return m.why
 }
-const sure = (m: Mark) => (m.confidence < 0.6 ? 'not sure' : '')
+const sure = (m: Mark) => (isSure(m) ? '' : 'perhaps')
 watch(
   () => current.value?.id,
   (id) => {

@@ -18,7 +18,7 @@ import { useMarking } from './useMarking'
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
 const table = useMarking()
 const { of, id } = storeToRefs(table)
-const { view, marks, proposed: open, ordered, current, saved, finding, told } = storeToRefs(table)
+const { view, marks, proposed: open, perhaps, ordered, current, saved, finding, told } = storeToRefs(table)
 const notices = useNotices()
 const pdf = shallowRef<PDFDocumentProxy | null>(null)
 const problem = ref('')
@@ -56,11 +56,11 @@ onBeforeUnmount(() => {
   void table.leave()
 })
 
-const settledCount = computed(() => ordered.value.length - open.value.length)
+const blanks = computed(() => ordered.value.length - perhaps.value.length)
 const count = computed(() =>
   finding.value && finding.value.page < finding.value.pages
     ? `reading page ${finding.value.page + 1} of ${finding.value.pages}…`
-    : `${ordered.value.length} ${ordered.value.length === 1 ? 'blank' : 'blanks'}, ${settledCount.value} settled`,
+    : `${blanks.value} ${blanks.value === 1 ? 'blank' : 'blanks'}, ${blanks.value - open.value.length} settled${perhaps.value.length ? `, perhaps ${perhaps.value.length} more` : ''}`,
 )
 const placed = computed(() => placedFields({ marks: marks.value }))
 const today = dayOf(new Date().toISOString(), Intl.DateTimeFormat().resolvedOptions().timeZone)

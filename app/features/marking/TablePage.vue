@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import { type Guides, snap } from '~~/core/marking/arrange'
-import type { Mark } from '~~/core/marking/model'
+import { type Mark, isSure } from '~~/core/marking/model'
 import { formatValue } from '~~/core/merge/merge'
 import { FIELD_WORDS } from '../writing/say'
 import { usePainted } from './painted'
@@ -45,7 +45,7 @@ function said(m: Mark): string {
         : m.words.path
       : (m.words.text ?? '')
   }
-  return `${number(m.field.party) || '?'} ${FIELD_WORDS[m.field.type]}${m.state === 'proposed' ? ' ?' : ''}`
+  return `${number(m.field.party) || '?'} ${FIELD_WORDS[m.field.type]}${m.state !== 'proposed' ? '' : isSure(m) ? ' ?' : ', perhaps'}`
 }
 const name = (m: Mark) => `${m.field.label}, ${said(m)}`
 
@@ -155,6 +155,7 @@ function drag(e: PointerEvent, m: Mark, corner: boolean): void {
       :class="[
         `party-${((Math.max(number(m.field.party), 1) - 1) % 4) + 1}`,
         m.state,
+        { perhaps: m.state === 'proposed' && !isSure(m) },
         {
           own: m.words,
           chosen: chosen.includes(m.id),
@@ -236,6 +237,10 @@ canvas {
 .mark.proposed {
   border-style: dashed;
   background: rgb(255 255 255 / 0.4);
+}
+.mark.perhaps {
+  border-color: var(--hairline-strong);
+  color: var(--ink-soft);
 }
 .mark.own {
   background: rgb(107 63 120 / 0.07);

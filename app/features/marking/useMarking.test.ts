@@ -212,6 +212,15 @@ describe('the marking table', () => {
     expect([table.read, table.finding, table.language()]).toEqual([1, { page: 1, pages: 2 }, 'de'])
     expect(table.marks).toHaveLength(1)
     expect(table.canUndo).toBe(false)
+    // What is only perhaps a blank is shown, and waits for nobody.
+    reading.tell({
+      page: 2,
+      pages: 2,
+      text: { pieces: [] },
+      blanks: [{ ...blank, page: 2, confidence: 0.5, why: '', required: true, known: null, hint: '' }],
+      language: 'de',
+    })
+    expect([table.ordered.length, table.proposed.length, table.perhaps.length]).toEqual([2, 1, 1])
     reading.tell({ done: true })
     expect(table.finding).toBeNull()
     table.find()

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { type Ref, computed, ref, shallowRef } from 'vue'
 import type { Party } from '~~/core/document/model'
 import { overlaps } from '~~/core/marking/arrange'
-import { type Mark, inReadingOrder } from '~~/core/marking/model'
+import { type Mark, inReadingOrder, isSure, openMarks } from '~~/core/marking/model'
 import { givenValues, suggest } from '~~/core/marking/suggest'
 import type { PageText } from '~~/core/marking/text'
 import type { MarkingView, MovedMarks } from '~~/shared/marking'
@@ -153,8 +153,9 @@ export const useMarking = defineStore('marking', () => {
   const sizeOf = (page: number) => view.value.marked.pages[page - 1]!
   // What is seen.
   const ordered = computed(() => inReadingOrder(marks.value.filter((m) => m.state !== 'dismissed')))
-  /** What was found and isn't settled yet. */
-  const proposed = computed(() => ordered.value.filter((m) => m.state === 'proposed'))
+  /** What was found and isn't settled yet; what is only perhaps a blank is shown, and no work to do. */
+  const proposed = computed(() => openMarks({ marks: ordered.value }))
+  const perhaps = computed(() => ordered.value.filter((m) => m.state === 'proposed' && !isSure(m)))
   const current = computed(() => marks.value.find((m) => m.id === chosen.value[0]) ?? null)
   const number = (party: string) => parties.value.findIndex((p) => p.key === party) + 1
   const crossing = computed(
@@ -178,7 +179,7 @@ export const useMarking = defineStore('marking', () => {
     if (!list.length) return
     const at = list.findIndex((m) => m.id === chosen.value[0])
     if (onlyOpen) {
-      const next = [...list.slice(at + 1), ...list.slice(0, at + 1)].find((m) => m.state === 'proposed')
+      const next = [...list.slice(at + 1), ...list.slice(0, at + 1)].find((m) => m.state === 'proposed' && isSure(m))
       if (next) choose(next.id)
       else choose(list[Math.min(at + 1, list.length - 1)]!.id)
       return
@@ -234,6 +235,7 @@ export const useMarking = defineStore('marking', () => {
     stop,
     ordered,
     proposed,
+    perhaps,
     current,
     number,
     crossing,

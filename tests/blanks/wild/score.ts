@@ -2,10 +2,8 @@ import { readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { findInPdf } from '../../../server/files/worker/blanks'
 import { type Score, type Truth, scoreOf } from '../score'
+import { SURE } from '../../../core/marking/model'
 import type { Made } from './make'
-
-/** From here on a blank counts as work to do; below it is shown as *perhaps*. */
-export const SURE = 0.6
 
 interface Sum {
   papers: number

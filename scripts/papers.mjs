@@ -1,0 +1,25 @@
+import { spawnSync } from 'node:child_process'
+import { install, root, say, system } from './lib.mjs'
+
+/** `npm run papers -- FOLDER [FROM TO]`: makes papers of those numbers through every tool there is, and scores the finder on them. */
+const [folder, from = '0', to = '660'] = process.argv.slice(2)
+if (!folder) {
+  say('Say where they go: npm run papers -- FOLDER [FROM TO]')
+  process.exit(2)
+}
+await install()
+system({
+  'chromium-headless-shell': 'chromium-headless-shell',
+  weasyprint: 'weasyprint python3-cairo python3-reportlab',
+  wkhtmltopdf: 'wkhtmltopdf',
+  gropdf: 'groff',
+  enscript: 'enscript',
+  gs: 'ghostscript',
+  soffice: 'libreoffice-writer',
+  pdflatex: 'texlive-latex-base texlive-latex-recommended texlive-latex-extra texlive-fonts-recommended lmodern',
+  pdftotext: 'poppler-utils',
+  'fc-list': 'fontconfig fonts-liberation fonts-dejavu',
+})
+const run = (...args) => spawnSync('npx', ['tsx', ...args], { cwd: root, stdio: 'inherit' }).status === 0
+const made = run('tests/blanks/wild/make.ts', folder, from, to)
+process.exit(made && run('tests/blanks/wild/score.ts', folder, 'list') ? 0 : 1)
