@@ -9,6 +9,7 @@ import { withIds } from '../../../core/document/walk'
 import { type Brought, paperFile } from '../../../shared/library'
 import { IMAGE_MAX, pictureProblem, picturesOf } from '../../../core/document/pictures'
 import { pictureIn } from './pictures'
+import { writeShown } from './docx-shown'
 import { Refused } from './refused'
 import { openZip } from './zip'
 
@@ -95,6 +96,16 @@ async function drawnSizes(zip: JSZip): Promise<Map<string, { width: number; heig
   return out
 }
 
+/** Writes into the words what a letter only shows; where its XML is broken, whoever reads it next says so. */
+async function shown(zip: JSZip): Promise<void> {
+  try {
+    await writeShown(zip)
+  } catch (error) {
+    if (error instanceof RangeError) throw error
+    throw refuse('This DOCX is damaged and can’t be read. Open it where it was written and save it anew.')
+  }
+}
+
 async function readDocx(bytes: Uint8Array): Promise<Parts> {
   const zip = await openDocx(bytes)
   const left = new Set<string>()
@@ -105,6 +116,7 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   if (/<w:cols [^>]*w:num="[2-9]/.test(xml)) left.add('columns of running text')
   if (/<w:txbxContent/.test(xml)) left.add('text boxes (their text stands in the flow)')
   if (/<m:oMath/.test(xml)) left.add('formulas')
+  await shown(zip)
   const read = async (file: Buffer, opened?: JSZip): Promise<Block[]> => {
     const sizes = await drawnSizes(opened ?? (await JSZip.loadAsync(file)))
     const convertImage = mammoth.images.imgElement(async (image) => {
@@ -134,7 +146,7 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
   const [head, foot] = await Promise.all([edge(zip, 'header'), edge(zip, 'footer')])
   return {
     header: head ? await read(head) : [],
-    body: await read(Buffer.from(bytes), zip),
+    body: await read(await zip.generateAsync({ type: 'nodebuffer' }), zip),
     footer: foot ? await read(foot) : [],
     left: [...left],
   }
