@@ -147,6 +147,8 @@ const options = computed<CalendarOptions>(() => ({
   eventStartEditable: may.value,
   noEventsText: 'Nothing stands on these days.',
   moreLinkText: (n) => `${n} more`,
+  // It says whether what it opens is open: without a role it may not.
+  moreLinkDidMount: ({ el }) => el.setAttribute('role', 'button'),
   events: events.value,
   datesSet,
   eventDrop: dropped,
