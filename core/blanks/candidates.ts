@@ -14,7 +14,9 @@ export function fillerCandidates(s: Scene): Candidate[] {
     const after = trailing(f.index, f.line)
     if (after.length !== 1 || after[0]!.is !== 'phrase' || f.index === 0) return false
     const text = after[0]!.text.trim()
-    return /^[£$€]?\s?\(?\d[\d.,]*\s?[%€£$]?\)?$|^[ivxlc]{1,6}$|^(p\.|page|seite|s\.)\s?\d+$/i.test(text)
+    return /^[£$€]?\s?\(?\d[\d.,]*\s?([%€£$]|eur|gbp|usd|chf|kr)?\)?$|^[ivxlc]{1,6}$|^(p\.|page|seite|s\.)\s?\d+$/i.test(
+      text,
+    )
   }
   for (const f of s.fillers) if (isLeader(f)) ends.set(f.line.base, right(f.line.parts.at(-1)!))
   // Leaders come in rows whose ends line up; then a word at the end is led to as well.

@@ -58,7 +58,7 @@ export function findOnPage(ink: Ink, sense: Sense = noSense()): FoundBlank[] {
 function gather(s: Scene, lists: readonly WordList[]): Candidate[] {
   const known = (text: string) => typeNamed(text, lists) !== null || (text.length < 40 && namesRole(text, lists))
   const yesNo = (text: string) => lists.some((l) => l.yesNo.test(plainText(text)))
-  const { grids, used } = ruledTables(s)
+  const { grids, used } = ruledTables(s, known)
   s.grids.push(...grids)
   const fillers = fillerCandidates(s)
   const rules = ruleCandidates(s, known, used)

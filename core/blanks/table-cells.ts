@@ -16,7 +16,7 @@ const isFurniture = (s: Scene, r: Rule): boolean => {
 }
 
 /** Tables ruled between their rows only: grids made from where the words of their head begin. */
-export function ruledTables(s: Scene): { grids: Grid[]; used: Set<Rule> } {
+export function ruledTables(s: Scene, known: (text: string) => boolean): { grids: Grid[]; used: Set<Rule> } {
   const used = new Set<Rule>()
   const grids: Grid[] = []
   const free = s.rules.level
@@ -55,6 +55,10 @@ export function ruledTables(s: Scene): { grids: Grid[]; used: Set<Rule> } {
       top = 1
     }
     const empty = stack.slice(top, -1).filter((_, k) => !rowOf(top + k).length || rowOf(top + k).length < head.length)
+    // Every row has all its words, and none of them asks: facts.
+    const asked = phrasesIn(s, { x: first.x1, w: first.x2 - first.x1, y: first.y, h: stack.at(-1)!.y - first.y })
+    const facts = !headAbove && !asked.some((p) => asks(p.text) || known(p.text))
+    if (!empty.length && facts) for (const r of stack) used.add(r)
     if (!empty.length) continue
     // Most rows have most of their words: a table of facts with a hole here and there asks for nothing.
     const body = stack.slice(top, -1).map((_, k) => rowOf(top + k).length)

@@ -31,7 +31,7 @@ export const english: WordList = {
     /\binitials?\b(?! (deposit|payment|term|period|inspection|consultation|fee|cost|visit|meeting|assessment|contact))|\binitialled\b|\binit\b/,
   date: /\bdates?\b(?! back)|\bdated\b|\bd\.?o\.?b\b|\bday of$|^day of\b|\bborn( on)?$|\b(valid|expires?|expiry)( until| on| from)?$|\bdd ?[/.-] ?mm|\bmm ?[/.-] ?dd|\bbirthday\b/,
   dateAhead:
-    /\b(period|term|commenc\w*|begin\w*|start\w*|end(s|ing)|effective|valid|expir\w*|made|entered|signed|dated?|return\w*|arriv\w*|depart\w*|paid|delivered|available|hire|rental|rented)\b.*\b(from|to|on|until|till|by|as of|this)$|\bagreement of$/,
+    /\b(period|term|commenc\w*|begin\w*|start\w*|end(s|ing)|effective|valid|expir\w*|made|entered|signed|dated?|pays?|payable|due|deposit|balance|return\w*|arriv\w*|depart\w*|paid|delivered|available|hire|rental|rented)\b.*\b(from|to|on|until|till|by|as of|this)$|\bagreement of$/,
   dateFirst: /\bdate\b(?!s? (of|for) (the )?(witness|person))|\bdated\b|\bsigned on\b|\bday of\b|\bthis$/,
   name: /\bnames?\b|\bsurname\b|\bforenames?\b|\bin (block )?capitals\b|\b(contact|responsible) person\b|\bemergency contact$|\bnext of kin$|\b(mr|mrs|ms|miss)[/ .]*$/,
   notName: new RegExp(
