@@ -87,7 +87,10 @@ const which = computed(() => rows.value.find((r) => r.job?.id === job.value)?.jo
         >
       </li>
     </ol>
-    <EmptyList v-else-if="first" words="Nothing like that has happened." />
+    <EmptyList
+      v-else-if="first"
+      :words="kind || days || job || personId ? 'Nothing like that has happened.' : 'Nothing has happened yet.'"
+    />
     <Skeleton v-else height="320px" />
     <Button v-if="more" variant="outlined" :disabled="busy" class="mt-3" @click="timeline.showMore()"
       >Show what was before</Button
