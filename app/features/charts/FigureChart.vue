@@ -17,7 +17,7 @@ const table = ref(false)
 </script>
 
 <template>
-  <figure :aria-label="label">
+  <figure class="min-w-0 overflow-x-clip" :aria-label="label">
     <Apex
       v-if="!table"
       :type="figures.way === 'line' ? 'line' : 'bar'"
