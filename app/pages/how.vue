@@ -113,7 +113,7 @@ const MARK = { out: 'theirs', signed: 'settled', declined: 'trouble', lapsed: 't
         </Column>
       </DataTable>
       <EmptyList v-else words="Nothing of this sort has gone out yet." />
-      <div class="grid narrow:grid-cols-2 gap-9 mt-7">
+      <div class="grid grid-cols-1 narrow:grid-cols-2 gap-9 mt-7">
         <section v-if="figures" aria-labelledby="share">
           <h2 id="share">The part that was signed, of what was answered or lapsed</h2>
           <FigureChart :figures="figures" label="The part that was signed" />

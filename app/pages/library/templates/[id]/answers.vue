@@ -131,7 +131,7 @@ const whose = (paperId: string) => rows.value.find((r) => r.id === paperId)
         ><EmptyList v-if="!busy" :words="typed ? 'Nothing like that was filled.' : 'Nothing has been filled yet.'"
       /></template>
     </RowsTable>
-    <div v-if="charted.length" class="grid narrow:grid-cols-2 gap-9 mt-7">
+    <div v-if="charted.length" class="grid grid-cols-1 narrow:grid-cols-2 gap-9 mt-7">
       <section v-for="c in charted" :key="c.name" class="min-w-0" :aria-label="c.name">
         <h2 class="wrap-anywhere">{{ c.name }}</h2>
         <FigureChart :figures="figuresOf(c)" :label="c.name" />
