@@ -87,7 +87,8 @@ export function readList(csv: string): ReadList | ListRefusal {
     }
   const seen = new Map<string, number>()
   const problems: LineProblem[] = []
-  const rows = grid.rows.map(({ line, cells }): ListRow => {
+  const rows = grid.rows.map((given): ListRow => {
+    const { line, cells } = given
     const cell = (key: string | undefined) =>
       (key ? (cells[heads.indexOf(key)] ?? '') : '')
         .replace(/[\u0000-\u001f]/g, ' ')
@@ -101,8 +102,7 @@ export function readList(csv: string): ReadList | ListRefusal {
         heads.filter((h) => h && ![name, first, last, email, phone].includes(h)).map((h) => [h, cell(h)]),
       ),
     }
-    const long = overlong({ heads, rows: [{ line, cells }] })
-    const problem = long ? overlongWords(long, heads.length) : problemOf(line, row, seen)
+    const problem = overlong(given, heads.length) ? overlongWords(given, heads.length) : problemOf(line, row, seen)
     if (problem) problems.push({ n: line, problem })
     else seen.set(addressOf(row), line)
     return row

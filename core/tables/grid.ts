@@ -72,9 +72,8 @@ export function readGrid(given: string, most: number): Grid {
   return { heads, rows: rest }
 }
 
-/** The first row with more in it than there are columns, where there is one. */
-export const overlong = ({ heads, rows }: Grid): GridRow | undefined =>
-  rows.find((r) => r.cells.slice(heads.length).some((c) => c.trim()))
+/** Whether a row has more in it than there are columns. */
+export const overlong = ({ cells }: GridRow, columns: number): boolean => cells.slice(columns).some((c) => c.trim())
 /** Words for a row with more in it than there are columns. */
 export const overlongWords = ({ line, cells }: GridRow, heads: number): string =>
   `Line ${line} has ${cells.length} cells, but only ${heads} columns are named in the first line. A cell with a comma in it has to stand in quotation marks.`

@@ -54,13 +54,12 @@ export const textOf = (bytes: Uint8Array, encoding: Encoding): string => {
 
 /** Reads a table (RFC 4180) whose first row names its columns; `of` says in the plural what its rows are. Throws with what is wrong, and on which line. */
 export function readTable(text: string, encoding: Encoding, of: string): Table {
-  const grid = readGrid(text, MOST_ROWS)
-  const { heads, rows } = grid
+  const { heads, rows } = readGrid(text, MOST_ROWS)
   if (!heads.length || rows.length === 0)
     throw new Error(`There are no ${of} in this file. Its first line names the columns, then comes one line for each.`)
   if (rows.length > MOST_ROWS)
     throw new Error(`There are more than ${MOST_ROWS.toLocaleString('en')} ${of} in this file. Bring it in in parts.`)
-  const long = overlong(grid)
+  const long = rows.find((r) => overlong(r, heads.length))
   if (long) throw new Error(overlongWords(long, heads.length))
   return { of: 'csv', encoding, heads: heads.map((h) => h.slice(0, 100)), rows: rows.map((r) => r.cells) }
 }

@@ -155,8 +155,8 @@ function drag(e: PointerEvent, m: Mark, corner: boolean): void {
       :class="[
         `party-${((Math.max(number(m.field.party), 1) - 1) % 4) + 1}`,
         m.state,
-        { perhaps: m.state === 'proposed' && !isSure(m) },
         {
+          perhaps: m.state === 'proposed' && !isSure(m),
           own: m.words,
           chosen: chosen.includes(m.id),
           again: number(m.field.party) > 4,

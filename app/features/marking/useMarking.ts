@@ -179,7 +179,7 @@ export const useMarking = defineStore('marking', () => {
     if (!list.length) return
     const at = list.findIndex((m) => m.id === chosen.value[0])
     if (onlyOpen) {
-      const next = [...list.slice(at + 1), ...list.slice(0, at + 1)].find((m) => m.state === 'proposed' && isSure(m))
+      const [next] = openMarks({ marks: [...list.slice(at + 1), ...list.slice(0, at + 1)] })
       if (next) choose(next.id)
       else choose(list[Math.min(at + 1, list.length - 1)]!.id)
       return

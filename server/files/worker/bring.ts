@@ -14,6 +14,7 @@ import { Refused } from './refused'
 import { openZip } from './zip'
 
 const refuse = (words: string) => new Refused(words)
+const damaged = () => refuse('This DOCX is damaged and can’t be read. Open it where it was written and save it anew.')
 
 /** Width and height of a picture that can be drawn; null for anything else. */
 const pictureSize = (src: string) => {
@@ -102,7 +103,7 @@ async function shown(zip: JSZip): Promise<void> {
     await writeShown(zip)
   } catch (error) {
     if (error instanceof RangeError) throw error
-    throw refuse('This DOCX is damaged and can’t be read. Open it where it was written and save it anew.')
+    throw damaged()
   }
 }
 
@@ -133,7 +134,7 @@ async function readDocx(bytes: Uint8Array): Promise<Parts> {
       )
     } catch (error) {
       if (error instanceof RangeError) throw error
-      throw refuse('This DOCX is damaged and can’t be read. Open it where it was written and save it anew.')
+      throw damaged()
     }
     const { blocks, left: more } = fromHtml(result.value, pictureSize)
     more.forEach((m) => left.add(m))

@@ -14,7 +14,8 @@ const first = (of: Element | undefined, ...path: string[]): Element | undefined 
 const val = (of: Element | undefined, name = 'w:val'): string | undefined => of?.getAttribute(name) || undefined
 const all = (of: Element | Document, name: string): Element[] => Array.from(of.getElementsByTagName(name))
 /** Whether a setting that is on or off is on (17.17.4). */
-const on = (of: Element | undefined): boolean => !!of && !['0', 'false', 'off'].includes(val(of) ?? '1')
+const on = (of: Element | undefined, name = 'w:val'): boolean =>
+  !!of && !['0', 'false', 'off'].includes(val(of, name) ?? '1')
 
 async function part(zip: JSZip, name: string): Promise<Document | null> {
   const xml = await zip.file(name)?.async('string')
@@ -242,13 +243,7 @@ function showFields(doc: Document): void {
           field = data
             ? {
                 begin: n,
-                shows: box
-                  ? first(box, 'w:checked') || first(box, 'w:default')
-                    ? ticked
-                      ? TICKED
-                      : OPEN
-                    : OPEN
-                  : LINE,
+                shows: box ? (ticked ? TICKED : OPEN) : LINE,
                 result: [],
                 past: false,
               }
@@ -270,7 +265,7 @@ function showFields(doc: Document): void {
     if (!settings || !content) continue
     const box = first(settings, 'w14:checkbox')
     const shows = box
-      ? on(first(box, 'w14:checked')) && val(first(box, 'w14:checked'), 'w14:val') !== '0'
+      ? on(first(box, 'w14:checked'), 'w14:val')
         ? TICKED
         : OPEN
       : first(settings, 'w:showingPlcHdr')
