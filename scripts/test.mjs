@@ -65,6 +65,7 @@ system({
   pdfsig: 'poppler-utils',
   qpdf: 'qpdf',
   xmllint: 'libxml2-utils',
+  soffice: 'libreoffice-writer-nogui',
 })
 // Beside the build, which keeps one core: neither looks at what it makes.
 const beside = [

@@ -43,7 +43,10 @@ export const saveClause = z.object({
   key: id.optional(),
 })
 export const exportAs = z.object({ as: z.enum(['pdf', 'docx', 'html', 'json']) })
-export const bringIn = z.object({ name: z.string().min(1).max(255) })
+/** What becomes of changes that are tracked in a file: as if all had been agreed to, none, or both shown as amendments are. */
+export const changesHow = ['taken', 'refused', 'shown'] as const
+export type Changes = (typeof changesHow)[number]
+export const bringIn = z.object({ name: z.string().min(1).max(255), changes: z.enum(changesHow).default('taken') })
 
 /** Upwold’s own file of a template or a paper’s text. */
 export const paperFile = z.object({

@@ -19,6 +19,7 @@ import {
   TextRun,
   WidthType,
 } from 'docx'
+import { shownCells } from './merged'
 import type { Block, Inline, PaperDocument } from './model'
 
 type Out = Paragraph | Table
@@ -74,16 +75,20 @@ function bytesOf(src: string): Uint8Array {
   return Uint8Array.from(binary, (c) => c.charCodeAt(0))
 }
 
-function blocks(list: readonly Block[], depth = 0): Out[] {
-  return list.flatMap((b) => block(b, depth))
+/** Counts the lists of a letter: each numbers by itself. */
+interface Count {
+  lists: number
+}
+function blocks(list: readonly Block[], count: Count, depth = 0): Out[] {
+  return list.flatMap((b) => block(b, count, depth))
 }
 /** A cell has to hold a paragraph. */
-const inCell = (list: readonly Block[]): Out[] => {
-  const out = blocks(list)
+const inCell = (list: readonly Block[], count: Count): Out[] => {
+  const out = blocks(list, count)
   return out.length ? out : [new Paragraph({})]
 }
 
-function block(b: Block, depth: number): Out[] {
+function block(b: Block, count: Count, depth: number): Out[] {
   switch (b.t) {
     case 'heading':
       return [new Paragraph({ heading: HEADINGS[b.level], children: runs(b.content, b.number) })]
@@ -95,24 +100,31 @@ function block(b: Block, depth: number): Out[] {
           ...(b.align ? { alignment: ALIGN[b.align] } : {}),
         }),
       ]
-    case 'list':
+    case 'list': {
+      const instance = (count.lists += 1)
       return b.items.flatMap((item) =>
         item.flatMap((x, k): Out[] =>
           x.t === 'paragraph' && k === 0
             ? [
                 new Paragraph({
                   children: runs(x.content),
-                  numbering: { reference: b.ordered ? 'numbers' : 'bullets', level: Math.min(depth, 3) },
+                  numbering: { reference: b.ordered ? 'numbers' : 'bullets', level: Math.min(depth, 3), instance },
                 }),
               ]
-            : block(x, depth + 1),
+            : block(x, count, depth + 1),
         ),
       )
+    }
     case 'table': {
       const whole = b.columns.reduce((n, c) => n + c.width, 0)
       const widths = b.columns.map((c) => Math.round((c.width / whole) * 467 * TWIPS))
-      const cell = (content: Out[], i: number) =>
-        new TableCell({ children: content, width: { size: widths[i] ?? 1000, type: WidthType.DXA } })
+      const cell = (content: Out[], i: number, across = 1, down = 1) =>
+        new TableCell({
+          children: content,
+          width: { size: widths.slice(i, i + across).reduce((n, w) => n + w, 0), type: WidthType.DXA },
+          ...(across > 1 ? { columnSpan: across } : {}),
+          ...(down > 1 ? { rowSpan: down } : {}),
+        })
       const rows = [
         ...(b.head.some((c) => c.length)
           ? [
@@ -127,7 +139,10 @@ function block(b: Block, depth: number): Out[] {
               }),
             ]
           : []),
-        ...b.rows.map((r) => new TableRow({ children: r.cells.map((c, i) => cell(inCell(c), i)) })),
+        ...shownCells(b).map(
+          (row) =>
+            new TableRow({ children: row.map((c) => cell(inCell(c.content, count), c.column, c.across, c.down)) }),
+        ),
       ]
       if (rows.length === 0) return []
       return [
@@ -136,7 +151,7 @@ function block(b: Block, depth: number): Out[] {
       ]
     }
     case 'keep':
-      return blocks(b.content, depth)
+      return blocks(b.content, count, depth)
     case 'columns':
       return [
         new Table({
@@ -145,7 +160,7 @@ function block(b: Block, depth: number): Out[] {
               children: b.columns.map(
                 (c) =>
                   new TableCell({
-                    children: inCell(c),
+                    children: inCell(c, count),
                     borders: BARE,
                     width: { size: Math.round((467 * TWIPS) / b.columns.length), type: WidthType.DXA },
                   }),
@@ -173,6 +188,7 @@ function block(b: Block, depth: number): Out[] {
 
 /** A merged paper with its tables expanded as DOCX (ECMA-376). */
 export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
+  const count: Count = { lists: 0 }
   const level = (format: (typeof LevelFormat)[keyof typeof LevelFormat], text: (n: number) => string) =>
     [0, 1, 2, 3].map((n) => ({
       level: n,
@@ -199,9 +215,9 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
             margin: { top: 1280, right: 1280, bottom: 1280, left: 1280 },
           },
         },
-        ...(d.header.length ? { headers: { default: new Header({ children: blocks(d.header) }) } } : {}),
-        ...(d.footer.length ? { footers: { default: new Footer({ children: blocks(d.footer) }) } } : {}),
-        children: blocks(d.body),
+        ...(d.header.length ? { headers: { default: new Header({ children: blocks(d.header, count) }) } } : {}),
+        ...(d.footer.length ? { footers: { default: new Footer({ children: blocks(d.footer, count) }) } } : {}),
+        children: blocks(d.body, count),
       },
     ],
   })

@@ -1,6 +1,7 @@
 import { parseDocument } from 'htmlparser2'
 import type { AnyNode, Element } from 'domhandler'
 import type { Block, Inline, Mark } from './model'
+import { columnsOfCells, rowsOfCells } from './merged'
 import { cell } from './plain'
 
 /** What came out of foreign HTML, and what had no place on a paper, in words, each once. */
@@ -45,6 +46,9 @@ const MARK_OF: Record<string, Mark> = {
   strike: 'strike',
 }
 
+/** Words that were changed, as the reader of letters marks them. */
+const CHANGE_OF: Record<string, 'struck' | 'added'> = { 'del.struck': 'struck', 'ins.added': 'added' }
+
 const BLOCKS = new Set(
   'html body p div section article main header footer h1 h2 h3 h4 h5 h6 ul ol table hr blockquote pre figure dl dt dd li'.split(
     ' ',
@@ -58,6 +62,8 @@ const lengthIn = (text: string | undefined): number | null => {
   const points = Number(n) * POINTS[unit]!
   return points > 0 && points <= 2000 ? points : null
 }
+/** The most columns a table has. */
+const COLUMNS = 20
 /** The highest a picture is that is taken for one of the words beside it, in points. */
 const LINE_HIGH = 40
 type Picture = Omit<Extract<Block, { t: 'image' }>, 'id' | 'when' | 'align' | 'ground'>
@@ -83,11 +89,11 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
   const isElement = (n: AnyNode): n is Element => 'name' in n && 'attribs' in n
   const children = (n: AnyNode): AnyNode[] => ('children' in n ? (n.children as AnyNode[]) : [])
 
-  const inlines = (nodes: readonly AnyNode[], marks: Mark[]): Inline[] =>
+  const inlines = (nodes: readonly AnyNode[], marks: Mark[], change?: 'struck' | 'added'): Inline[] =>
     nodes.flatMap((n): Inline[] => {
       if (n.type === 'text') {
         const text = (n as unknown as { data: string }).data.replace(/\s+/g, ' ')
-        return text ? [{ t: 'text', text, ...(marks.length ? { marks } : {}) }] : []
+        return text ? [{ t: 'text', text, ...(marks.length ? { marks } : {}), ...(change ? { change } : {}) }] : []
       }
       if (!isElement(n)) return []
       if (LEFT[n.name]) left.add(LEFT[n.name]!)
@@ -96,6 +102,8 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
       if (n.name === 'a' && n.attribs.href && !n.attribs.href.startsWith('#')) left.add('the targets of links')
       if (n.name === 'sup' && n.attribs.id?.startsWith('footnote')) left.add('footnote marks')
       if (n.name === 'img') return image(n).map(({ t: _, ...picture }) => ({ t: 'picture', ...picture }))
+      const changed = CHANGE_OF[`${n.name}.${n.attribs.class ?? ''}`]
+      if (changed) return inlines(children(n), marks, changed)
       const style = n.attribs.style ?? ''
       const extra: Mark[] = [
         ...(MARK_OF[n.name] ? [MARK_OF[n.name]!] : []),
@@ -103,7 +111,7 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
         ...(/font-style:\s*italic/.test(style) ? (['italic'] as const) : []),
         ...(/text-decoration[^;]*underline/.test(style) ? (['underline'] as const) : []),
       ]
-      return inlines(children(n), [...new Set([...marks, ...extra])])
+      return inlines(children(n), [...new Set([...marks, ...extra])], change)
     })
 
   const trimmed = (content: Inline[]): Inline[] => {
@@ -151,32 +159,36 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
     visit(n)
     const cellsOf = (r: Element) =>
       children(r).filter((c): c is Element => isElement(c) && (c.name === 'td' || c.name === 'th'))
-    const wide = Math.min(
-      20,
-      Math.max(1, ...rows.map((r) => cellsOf(r).reduce((k, c) => k + (Number(c.attribs.colspan) || 1), 0))),
-    )
-    if (rows.some((r) => cellsOf(r).some((c) => Number(c.attribs.colspan) > 1 || Number(c.attribs.rowspan) > 1)))
-      left.add('merged table cells (they were split)')
-    const headRow =
-      rows[0] && cellsOf(rows[0]).length > 0 && cellsOf(rows[0]).every((c) => c.name === 'th') ? rows[0] : null
-    const padded = <T>(list: T[], blank: () => T) =>
-      [...list, ...Array.from({ length: Math.max(0, wide - list.length) }, blank)].slice(0, wide)
-    const spread = (r: Element) =>
-      cellsOf(r).flatMap((c) => [
-        blocks(children(c)),
-        ...Array.from({ length: Math.min(20, (Number(c.attribs.colspan) || 1) - 1) }, () => [] as Block[]),
-      ])
+    const over = (c: Element, name: string) => Math.min(500, Math.max(1, Number(c.attribs[name]) || 1))
+    const shown = (r: Element) =>
+      cellsOf(r).map((c) => ({
+        content: blocks(children(c)),
+        across: over(c, 'colspan'),
+        down: over(c, 'rowspan'),
+        head: c.name === 'th',
+      }))
+    const grid = rows.map(shown)
+    const wide = columnsOfCells(grid)
+    if (wide > COLUMNS) left.add(`columns of a table beyond the ${COLUMNS}th`)
+    const columns = Array.from({ length: Math.min(wide, COLUMNS) }, () => ({ width: 100 }))
+    const isHead = (r: (typeof grid)[number] | undefined) => !!r?.length && r.every((c) => c.head)
+    // A head of one line repeats on every page; one of merged cells is rows of bold words.
+    const simple =
+      isHead(grid[0]) &&
+      !isHead(grid[1]) &&
+      grid[0]!.every((c) => c.across === 1 && c.down === 1 && c.content.every((x) => x.t === 'paragraph'))
+    const body = simple ? grid.slice(1) : grid
+    const lined = (content: Block[]) =>
+      content.flatMap((x, i) => [...(i ? [{ t: 'break' as const }] : []), ...(x.t === 'paragraph' ? x.content : [])])
     return [
       {
         t: 'table',
-        columns: Array.from({ length: wide }, () => ({ width: 100 })),
-        head: headRow
-          ? padded(
-              cellsOf(headRow).map((c) => trimmed(inlines(children(c), []))),
-              () => [],
-            )
-          : [],
-        rows: rows.filter((r) => r !== headRow).map((r) => ({ cells: padded(spread(r), () => []) })),
+        columns,
+        head: simple ? columns.map((_, i) => lined(grid[0]![i]?.content ?? [])) : [],
+        rows: rowsOfCells(body, columns.length).map((row, i) => ({
+          ...row,
+          ...(isHead(body[i]) ? { strong: true } : {}),
+        })),
       },
     ]
   }

@@ -1,4 +1,5 @@
 import { escapeHtml } from '../text/escape'
+import { type ShownCell, shownCells } from './merged'
 import type { Block, Inline, Mark, PaperDocument } from './model'
 
 const TAGS: Record<Mark, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's' }
@@ -43,8 +44,12 @@ function blockHtml(b: Block): string {
       const head = b.head.some((c) => c.length)
         ? `<thead><tr>${b.head.map((c) => `<th>${inlinesHtml(c)}</th>`).join('')}</tr></thead>`
         : ''
-      const cell = (c: Block[], i: number) => `<td${aligned(b.columns[i]?.align)}>${blocksHtml(c)}</td>`
-      return `<table>${head}<tbody>${b.rows.map((r) => `<tr>${r.cells.map(cell).join('')}</tr>`).join('')}</tbody></table>`
+      const over = (name: string, n: number) => (n > 1 ? ` ${name}="${n}"` : '')
+      const cell = (c: ShownCell) =>
+        `<td${over('colspan', c.across)}${over('rowspan', c.down)}${aligned(b.columns[c.column]?.align)}>${blocksHtml(c.content)}</td>`
+      return `<table>${head}<tbody>${shownCells(b)
+        .map((row) => `<tr>${row.map(cell).join('')}</tr>`)
+        .join('')}</tbody></table>`
     }
     case 'keep':
       return blocksHtml(b.content)

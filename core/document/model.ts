@@ -110,7 +110,15 @@ export type Block = { id?: string; when?: Condition } & (
   | { t: 'clause'; clause: string; edition?: number }
 )
 
-export type TableRow = { cells: Block[][]; each?: string; strong?: boolean }
+/** Cells merged into the one at `cell` (from 0): over how many columns and rows. What they held is empty. */
+const mergedCells = z.object({
+  cell: z.number().int().min(0).max(19),
+  across: z.number().int().min(1).max(20),
+  down: z.number().int().min(1).max(500),
+})
+export type MergedCells = z.infer<typeof mergedCells>
+/** A row has a cell for each column, those covered by a merged one too. */
+export type TableRow = { cells: Block[][]; each?: string; strong?: boolean; merged?: MergedCells[] }
 
 /** What an image stands on: nothing, a chalk ground, or an ink one for a light logo. */
 type Ground = 'chalk' | 'ink'
@@ -119,6 +127,7 @@ const tableRow = z.object({
   cells: z.array(z.array(z.lazy(() => block))),
   each: z.string().optional(),
   strong: z.boolean().optional(),
+  merged: z.array(mergedCells).max(20).optional(),
 })
 const common = { id: blockId.optional(), when }
 export const block: z.ZodType<Block> = z.lazy(() =>

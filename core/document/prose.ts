@@ -1,5 +1,6 @@
 import type { Block, Inline, Mark, PaperDocument, TableRow } from './model'
 import type { FieldSpec } from './field'
+import { columnsOfCells, rowsOfCells, shownCells } from './merged'
 
 /** A node of the editor's document (ProseMirror JSON). */
 export interface ProseNode {
@@ -12,11 +13,23 @@ export interface ProseNode {
 
 const MARKS: Record<Mark, string> = { bold: 'bold', italic: 'italic', underline: 'underline', strike: 'strike' }
 const ORDER: Mark[] = ['bold', 'italic', 'underline', 'strike']
-const proseMarks = (list: readonly Mark[] | undefined) =>
-  list?.length ? { marks: ORDER.filter((m) => list.includes(m)).map((m) => ({ type: MARKS[m] })) } : {}
-const ourMarks = (node: ProseNode): { marks?: Mark[] } => {
+const CHANGES = ['struck', 'added'] as const
+const proseMarks = (list: readonly Mark[] | undefined, change?: (typeof CHANGES)[number]) => {
+  const all = [
+    ...ORDER.filter((m) => list?.includes(m)).map((m) => ({ type: MARKS[m] })),
+    ...(change ? [{ type: change }] : []),
+  ]
+  return all.length ? { marks: all } : {}
+}
+const ourMarks = (node: ProseNode): { marks?: Mark[]; change?: (typeof CHANGES)[number] } => {
   const found = ORDER.filter((m) => node.marks?.some((x) => x.type === MARKS[m]))
-  return found.length ? { marks: found } : {}
+  const change = CHANGES.find((c) => node.marks?.some((x) => x.type === c))
+  return { ...(found.length ? { marks: found } : {}), ...(change ? { change } : {}) }
+}
+
+const marksOnly = (node: ProseNode): { marks?: Mark[] } => {
+  const { marks } = ourMarks(node)
+  return marks ? { marks } : {}
 }
 
 /** Only what is set: absent and null attributes are the same. */
@@ -26,13 +39,13 @@ const set = (o: Record<string, unknown>): Record<string, unknown> =>
 function inlineToProse(i: Inline): ProseNode[] {
   switch (i.t) {
     case 'text':
-      return i.text ? [{ type: 'text', text: i.text, ...proseMarks(i.marks) }] : []
+      return i.text ? [{ type: 'text', text: i.text, ...proseMarks(i.marks, i.change) }] : []
     case 'value':
       return [
         {
           type: 'value',
           attrs: { path: i.path, format: i.format ?? null, fallback: i.fallback ?? null },
-          ...proseMarks(i.marks),
+          ...proseMarks(i.marks, i.change),
         },
       ]
     case 'field':
@@ -90,10 +103,14 @@ function blockToProse(b: Block): ProseNode {
                 },
               ]
             : []),
-          ...b.rows.map((r) => ({
+          ...shownCells(b).map((row, i) => ({
             type: 'tableRow',
-            attrs: set({ each: r.each, strong: r.strong }),
-            content: r.cells.map((c) => ({ type: 'tableCell', content: blocksToProse(c) })),
+            attrs: set({ each: b.rows[i]!.each, strong: b.rows[i]!.strong }),
+            content: row.map((c) => ({
+              type: 'tableCell',
+              ...(c.across > 1 || c.down > 1 ? { attrs: { colspan: c.across, rowspan: c.down } } : {}),
+              content: blocksToProse(c.content),
+            })),
           })),
         ],
       }
@@ -156,7 +173,7 @@ function inlineFromProse(n: ProseNode): Inline[] {
     case 'fieldInline':
       return [{ t: 'field', field: a.field as FieldSpec, ...set({ width: a.width }) }]
     case 'ref':
-      return [{ t: 'ref', to: String(a.to), ...ourMarks(n) }]
+      return [{ t: 'ref', to: String(a.to), ...marksOnly(n) }]
     case 'pageNumber':
       return [{ t: 'page' }]
     case 'pageCount':
@@ -190,9 +207,13 @@ function blocksFromProse(list: readonly ProseNode[] | undefined): Block[] {
 
 function tableFromProse(n: ProseNode, common: object): Block {
   const rows = n.content ?? []
-  const isHead = (r: ProseNode) => (r.content ?? []).length > 0 && r.content!.every((c) => c.type === 'tableHeader')
+  const over = (c: ProseNode) => ({ across: Number(c.attrs?.colspan ?? 1), down: Number(c.attrs?.rowspan ?? 1) })
+  const isHead = (r: ProseNode) =>
+    (r.content ?? []).length > 0 &&
+    r.content!.every((c) => c.type === 'tableHeader' && over(c).across === 1 && over(c).down === 1)
   const head = rows[0] && isHead(rows[0]) ? rows[0] : undefined
-  const wide = Math.max(1, ...rows.map((r) => (r.content ?? []).reduce((k, c) => k + Number(c.attrs?.colspan ?? 1), 0)))
+  const body = rows.filter((r) => r !== head)
+  const wide = columnsOfCells(rows.map((r) => (r.content ?? []).map(over)))
   const old = (n.attrs?.columns ?? []) as { width: number; align?: 'left' | 'center' | 'right' }[]
   const dragged = (rows[0]?.content ?? []).flatMap((c) => (c.attrs?.colwidth as number[] | null) ?? [null])
   const columns = Array.from({ length: Math.min(wide, 20) }, (_, i) => {
@@ -204,12 +225,13 @@ function tableFromProse(n: ProseNode, common: object): Block {
     t: 'table',
     columns,
     head: head ? head.content!.map((c) => (c.content ?? []).flatMap(inlinesFromProse)) : [],
-    rows: rows
-      .filter((r) => r !== head)
-      .map((r): TableRow => ({
-        cells: (r.content ?? []).slice(0, 20).map((c) => blocksFromProse(c.content)),
-        ...set({ each: r.attrs?.each, strong: r.attrs?.strong }),
-      })),
+    rows: rowsOfCells(
+      body.map((r) => (r.content ?? []).map((c) => ({ content: blocksFromProse(c.content), ...over(c) }))),
+      columns.length,
+    ).map((row, i): TableRow => ({
+      ...row,
+      ...set({ each: body[i]!.attrs?.each, strong: body[i]!.attrs?.strong }),
+    })),
     ...(n.attrs?.plain ? { plain: true } : {}),
   } as Block
 }

@@ -57,6 +57,39 @@ const ordinal = (n: number): string => {
   return `${n}${['th', 'st', 'nd', 'rd'][last] ?? 'th'}`
 }
 
+const ONES =
+  'One Two Three Four Five Six Seven Eight Nine Ten Eleven Twelve Thirteen Fourteen Fifteen Sixteen Seventeen Eighteen Nineteen'.split(
+    ' ',
+  )
+const TENS = 'Twenty Thirty Forty Fifty Sixty Seventy Eighty Ninety'.split(' ')
+const ORDINALS: Record<string, string> = {
+  One: 'First',
+  Two: 'Second',
+  Three: 'Third',
+  Five: 'Fifth',
+  Eight: 'Eighth',
+  Nine: 'Ninth',
+  Twelve: 'Twelfth',
+}
+/** An English numeral up to ninety-nine; figures beyond. */
+const inWords = (n: number): string =>
+  n < 1 || n > 99
+    ? String(n)
+    : n < 20
+      ? ONES[n - 1]!
+      : `${TENS[Math.floor(n / 10) - 2]!}${n % 10 ? `-${ONES[(n % 10) - 1]!.toLowerCase()}` : ''}`
+const ordinalWords = (n: number): string => {
+  if (n < 1 || n > 99) return ordinal(n)
+  const [, head = '', last = ''] = /^(.*-)?([^-]+)$/.exec(inWords(n))!
+  const key = last[0]!.toUpperCase() + last.slice(1)
+  const end = ORDINALS[key] ?? (key.endsWith('y') ? `${key.slice(0, -1)}ieth` : `${key}th`)
+  return head ? head + end.toLowerCase() : end
+}
+const alphabet = (list: string) => (n: number) => list[(n - 1) % list.length]!.repeat(Math.ceil(n / list.length))
+const russian = alphabet('абвгдежзиклмнопрстуфхцчшщэюя')
+const hebrew = alphabet('אבגדהוזחטיכלמנסעפצקרשת')
+const arabic = alphabet('أبتثجحخدذرزسشصضطظعغفقكلمنهوي')
+
 /** A number as a format writes it; as a plain one where the format isn’t known. */
 export function written(n: number, format: string): string {
   switch (format) {
@@ -74,6 +107,25 @@ export function written(n: number, format: string): string {
       return String(n).padStart(2, '0')
     case 'ordinal':
       return ordinal(n)
+    case 'cardinalText':
+      return inWords(n)
+    case 'ordinalText':
+      return ordinalWords(n)
+    case 'numberInDash':
+      return `- ${n} -`
+    case 'decimalEnclosedCircle':
+      return n >= 1 && n <= 20 ? String.fromCharCode(0x245f + n) : String(n)
+    case 'decimalEnclosedParen':
+      return n >= 1 && n <= 20 ? String.fromCharCode(0x2473 + n) : String(n)
+    case 'russianLower':
+      return russian(n)
+    case 'russianUpper':
+      return russian(n).toUpperCase()
+    case 'hebrew2':
+    case 'hebrew1':
+      return hebrew(n)
+    case 'arabicAlpha':
+      return arabic(n)
     default:
       return String(n)
   }
@@ -90,6 +142,8 @@ export function numberer({
   own,
 }: Numbering): (numbering: string, level: number) => string | null {
   const counts = new Map<string, (number | undefined)[]>()
+  /** Where a level begins since a numbering said it begins elsewhere. */
+  const firsts = new Map<string, (number | undefined)[]>()
   const begun = new Set<string>()
   return (numbering, level) => {
     const of = definition.get(numbering)
@@ -100,20 +154,23 @@ export function numberer({
     if (!it || it.format === 'bullet') return null
     const count = counts.get(of) ?? []
     counts.set(of, count)
+    const first = firsts.get(of) ?? []
+    firsts.set(of, first)
     if (!begun.has(numbering)) {
       begun.add(numbering)
       for (const [k, start] of starts.get(numbering) ?? []) {
-        count[k] = start - 1
-        for (let deeper = k + 1; deeper < count.length; deeper += 1) count[deeper] = undefined
+        first[k] = start
+        for (let deeper = k; deeper < count.length; deeper += 1) count[deeper] = undefined
       }
     }
-    count[level] = count[level] === undefined ? it.start : count[level] + 1
+    const from = (k: number): number => first[k] ?? at(k)?.start ?? 1
+    count[level] = count[level] === undefined ? from(level) : count[level] + 1
     for (let deeper = level + 1; deeper < Math.max(count.length, all.length); deeper += 1) {
       const restart = at(deeper)?.restart ?? deeper
       if (restart !== 0 && level < restart) count[deeper] = undefined
     }
     // A level above that was never used counts as begun.
-    for (let above = 0; above < level; above += 1) count[above] ??= at(above)?.start ?? 1
+    for (let above = 0; above < level; above += 1) count[above] ??= from(above)
     return it.text.replace(/%([1-9])/g, (_, k: string) => {
       const n = Number(k) - 1
       const level2 = at(n)

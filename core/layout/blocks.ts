@@ -1,3 +1,4 @@
+import { shownCells } from '../document/merged'
 import type { Block } from '../document/model'
 import type { BlockContext } from './block-context'
 import { beside, indented, node, shifted, textBoxes } from './boxes'
@@ -157,6 +158,14 @@ function layoutBlock(b: Block, width: number, parent: number | null, context: Bl
   }
 }
 
+/** A cell that goes over several rows: drawn in the first of them, which with the others has to be as high as it is. */
+interface TallCell {
+  from: number
+  to: number
+  x: number
+  boxes: Box[]
+}
+
 function layoutTable(
   b: Extract<Block, { t: 'table' }>,
   width: number,
@@ -169,9 +178,20 @@ function layoutTable(
   const widths = b.columns.map((c) => (c.width / total) * width)
   const xs = widths.map((_, i) => widths.slice(0, i).reduce((a, w) => a + w, 0))
   const pad = b.plain ? 0 : CELL
-  const inner = (i: number) => Math.max(widths[i]! - (i === 0 || i === widths.length - 1 ? CELL : 2 * CELL), 12)
+  const inner = (i: number, across = 1) => {
+    const whole = widths.slice(i, i + across).reduce((a, w) => a + w, 0)
+    return Math.max(whole - (i === 0 || i + across >= widths.length ? CELL : 2 * CELL), 12)
+  }
   const left = (i: number) => xs[i]! + (i === 0 ? 0 : CELL)
-  const rule = (y: number, color: string): Item => ({ k: 'line', x1: 0, y1: y, x2: width, y2: y, weight: 0.5, color })
+  const rule = (y: number, color: string, from = 0, to = width): Item => ({
+    k: 'line',
+    x1: from,
+    y1: y,
+    x2: to,
+    y2: y,
+    weight: 0.5,
+    color,
+  })
 
   let head: Box | undefined
   if (b.head.some((c) => c.length > 0)) {
@@ -197,34 +217,64 @@ function layoutTable(
       items: [...box.items, rule(box.height + 4.5, INK)],
     }
   }
-  const rows = b.rows
-    .map((row, r): Box[] => {
-      const tr = node(context, 'TR', table)
-      const cells = row.cells.slice(0, widths.length).map((cell, i) => {
-        const td = node(context, 'TD', tr)
-        const boxes = layoutBlocks(
-          cell.map((c) =>
-            c.t === 'paragraph' && !c.align && b.columns[i]?.align ? { ...c, align: b.columns[i]!.align! } : c,
-          ),
-          inner(i),
-          td,
-          context,
-          row.strong ? { ...style, bold: true } : style,
-        )
-        return { x: left(i), boxes: boxes.map((x, k) => (k === 0 ? { ...x, gap: 0 } : x)) }
-      })
-      const box = beside(cells)
-      const one: Box = {
-        ...box,
-        ...shifted(box, 0, pad),
-        height: box.height + 2 * pad,
-        keepNext: r >= b.rows.length - 2 && r < b.rows.length - 1 && b.rows.length > 2,
-      }
-      const items = b.plain ? one.items : [...one.items, rule(one.height - 0.25, row.strong ? INK : HAIRLINE)]
-      const made = one.height <= MAX_ROW ? [{ ...one, items }] : slices(cells, rule)
-      return b.id ? made.map((x) => ({ ...x, src: { block: b.id!, index: 0, offset: 0, row: r } })) : made
-    })
-    .flat()
+  const tall: TallCell[] = []
+  const low: { x: number; boxes: Box[] }[][] = []
+  const grid = shownCells(b)
+  grid.forEach((shown, r) => {
+    const tr = node(context, 'TR', table)
+    const cells: { x: number; boxes: Box[] }[] = []
+    for (const { content, column, across, down } of shown) {
+      const td = node(context, 'TD', tr)
+      const align = b.columns[column]?.align
+      const boxes = layoutBlocks(
+        content.map((c) => (c.t === 'paragraph' && !c.align && align ? { ...c, align } : c)),
+        inner(column, across),
+        td,
+        context,
+        b.rows[r]!.strong ? { ...style, bold: true } : style,
+      ).map((x, k) => (k === 0 ? { ...x, gap: 0 } : x))
+      const one = { x: left(column), boxes }
+      const high = boxes.reduce((h, x) => h + x.gap + x.height, 0)
+      // What is higher than a page's part can't be kept together: its words go with its first row.
+      if (down > 1 && high <= MAX_ROW) tall.push({ from: r, to: r + down - 1, ...one })
+      else cells.push(one)
+    }
+    low.push(cells)
+  })
+  const made = low.map((cells, r): Box[] => {
+    const box = beside(cells)
+    const one: Box = {
+      ...box,
+      ...shifted(box, 0, pad),
+      height: Math.max(box.height, cells.length ? 0 : style.leading) + 2 * pad,
+      keepNext: r >= b.rows.length - 2 && r < b.rows.length - 1 && b.rows.length > 2,
+    }
+    return one.height <= MAX_ROW ? [one] : slices(cells, rule)
+  })
+  for (const { from, to, x, boxes } of tall) {
+    const box = beside([{ x, boxes }])
+    const there = made.slice(from, to + 1)
+    const missing = box.height + 2 * pad - there.flat().reduce((h, y) => h + y.height, 0)
+    const last = there.at(-1)!.at(-1)!
+    if (missing > 0) last.height += missing
+    const first = there[0]![0]!
+    const moved = shifted(box, 0, pad)
+    first.items = [...first.items, ...moved.items]
+    first.fields = [...first.fields, ...moved.fields]
+    for (const y of made.slice(from, to).flat()) y.keepNext = true
+  }
+  const reaching = grid.flatMap((shown, row) => shown.filter((c) => c.down > 1).map((c) => ({ ...c, row })))
+  const rows = made.flatMap((boxes, r): Box[] => {
+    const row = b.rows[r]!
+    const over = reaching.filter((c) => c.row <= r && c.row + c.down - 1 > r)
+    const ruled = (box: Box): Item[] =>
+      openParts(
+        over.map((c) => [xs[c.column]!, xs[c.column + c.across] ?? width]),
+        width,
+      ).map(([from, to]) => rule(box.height - 0.25, row.strong ? INK : HAIRLINE, from, to))
+    const all = boxes.length > 1 || b.plain ? boxes : boxes.map((x) => ({ ...x, items: [...x.items, ...ruled(x)] }))
+    return b.id ? all.map((x) => ({ ...x, src: { block: b.id!, index: 0, offset: 0, row: r } })) : all
+  })
   const withHead = rows.map((box, i) => ({
     ...box,
     gap: i === 0 && !head ? PARAGRAPH_GAP : box.gap,
@@ -233,10 +283,22 @@ function layoutTable(
   return head ? [head, ...withHead] : withHead
 }
 
+/** The parts of a line from 0 to `width` that are in none of the given ones, which come in their order or not. */
+function openParts(closed: readonly (readonly [number, number])[], width: number): [number, number][] {
+  const out: [number, number][] = []
+  let at = 0
+  for (const [from, to] of [...closed].sort((a, b) => a[0] - b[0])) {
+    if (from > at + 0.01) out.push([at, from])
+    at = Math.max(at, to)
+  }
+  if (at < width - 0.01) out.push([at, width])
+  return out
+}
+
 /** A row taller than this is cut into slices so that it can go over a page's end. */
 const MAX_ROW = 560
 
-function slices(cells: { x: number; boxes: Box[] }[], rule: (y: number, color: string) => Item): Box[] {
+function slices(cells: readonly { x: number; boxes: Box[] }[], rule: (y: number, color: string) => Item): Box[] {
   const rest = cells.map((c) => ({ x: c.x, boxes: [...c.boxes] }))
   const out: Box[] = []
   while (rest.some((c) => c.boxes.length > 0)) {

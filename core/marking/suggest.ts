@@ -1,32 +1,11 @@
 import type { FoundBlank } from '../blanks/found'
+import { partyFor } from '../blanks/parties'
 import { plainText } from '../blanks/words/index'
-import { valueNamed } from '../document/blanks'
+import { valueNamed } from '../document/named'
 import type { Party } from '../document/model'
 import type { FieldSpec, FieldFormat } from '../document/field'
 import type { MergeContext } from '../merge/merge'
 import type { Mark } from './model'
-
-/** How the finder's parties are called on a paper. */
-const PARTIES: Record<string, Party> = {
-  client: { key: 'client', label: 'Client' },
-  business: { key: 'business', label: 'Business' },
-  participant: { key: 'guest', label: 'Guest' },
-  guardian: { key: 'guardian', label: 'Guardian' },
-  witness: { key: 'witness', label: 'Witness' },
-}
-
-/** The party a found word stands for; a role of the paper's own becomes a party of that name. */
-function partyFor(found: string): Party {
-  const known = PARTIES[found]
-  if (known) return known
-  const key = found
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^[^a-z]+|-+$/g, '')
-    .slice(0, 40)
-  return key ? { key, label: (found[0]!.toUpperCase() + found.slice(1)).slice(0, 60) } : PARTIES.client!
-}
 
 const EMAIL = /\be-?mail\b|\bcourriel\b|\bcorreo\b/
 const PHONE = /\b(tele)?phone\b|\bmobile\b|\btel\.?\b|\btelefon|\btelephone\b|\btelefono\b|\bhandy\b/

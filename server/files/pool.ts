@@ -12,7 +12,7 @@ import type { SheetCell } from '../../shared/lists'
 import type { ReadMail } from './worker/mail'
 import type { Answer } from './worker/refused'
 import type { TakenFileAnswer } from './worker/strangers'
-import type { Brought } from '../../shared/library'
+import type { Brought, Changes } from '../../shared/library'
 import type { FoundBlank } from '../../core/blanks/found'
 import type { PageText } from '../../core/marking/text'
 import type { RowsFile, RowsTask } from './worker/rows'
@@ -140,7 +140,7 @@ export const takeInFile = (task: { name: string; bytes: Uint8Array; password?: s
 export const assemblePages = (task: { files: Uint8Array[]; pages: PageOf[] }) => read<Uint8Array>('assemblePages', task)
 export const pageTexts = (bytes: Uint8Array) => read<PageText[]>('pageTexts', { bytes })
 export const findBlanks = (bytes: Uint8Array) => read<FoundBlank[]>('findBlanks', { bytes })
-export const bringInWorker = (task: { name: string; bytes: Uint8Array; facts: string[] }) =>
+export const bringInWorker = (task: { name: string; bytes: Uint8Array; facts: string[]; changes: Changes }) =>
   read<Brought>('bring', task)
 export const readPartsInWorker = (bytes: Uint8Array, type: string) =>
   read<Record<string, Uint8Array>>('readFormParts', { bytes, type }, PICTURE_MS)

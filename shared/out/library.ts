@@ -119,5 +119,7 @@ export const brought = z.object({
   document: paperDocument,
   left: z.array(z.string()),
   blanks: z.array(blank),
+  /** How many changes are tracked in it, and by whom. */
+  changes: z.object({ count: z.number(), by: z.array(z.string()) }),
 })
 export type Brought = z.output<typeof brought>

@@ -19,6 +19,7 @@ const marks = fc.subarray<Mark>(['bold', 'italic', 'underline', 'strike'])
 const optional = <T>(key: string, arb: fc.Arbitrary<T>) =>
   fc.option(arb, { nil: undefined }).map((v) => (v === undefined ? {} : { [key]: v }))
 const marked = marks.map((m) => (m.length ? { marks: m } : {}))
+const changed = optional('change', fc.constantFrom('struck', 'added'))
 const field = fc
   .record({
     n: fc.nat(999),
@@ -27,7 +28,12 @@ const field = fc
   })
   .map(({ n, type, required }): FieldSpec => ({ key: `f${n}`, type, party: 'client', label: `Field ${n}`, required }))
 const inline: fc.Arbitrary<Inline> = fc.oneof(
-  { weight: 5, arbitrary: fc.tuple(words, marked).map(([text, m]): Inline => ({ t: 'text', text: `${text} `, ...m })) },
+  {
+    weight: 5,
+    arbitrary: fc
+      .tuple(words, marked, changed)
+      .map(([text, m, c]): Inline => ({ t: 'text', text: `${text} `, ...m, ...c })),
+  },
   {
     weight: 2,
     arbitrary: fc
@@ -120,7 +126,13 @@ const block: fc.Arbitrary<Block> = fc.oneof(
       con(
         'rows',
         fc.array(
-          row.map(([cells, each, strong]) => ({ cells, ...each, ...strong })),
+          row.map(([cells, each, strong]) => ({
+            cells,
+            ...each,
+            ...strong,
+            // A cell over both columns, where the second holds nothing.
+            ...(cells[1].length ? {} : { merged: [{ cell: 0, across: 2, down: 1 }] }),
+          })),
           { minLength: 1, maxLength: 4 },
         ),
       ),
@@ -132,4 +144,7 @@ const blocks = fc.array(block, { minLength: 1, maxLength: 8 })
 export const anyPaper: fc.Arbitrary<PaperDocument> = fc
   .tuple(blocks, fc.oneof(fc.constant<Block[]>([]), fc.array(paragraph, { minLength: 1, maxLength: 2 })))
   .map(([body, footer]) => withIds(paper(body, { footer })))
-export const anyContent: fc.Arbitrary<Inline[]> = content
+/** What is amended: words that nobody has struck or added yet. */
+export const anyContent: fc.Arbitrary<Inline[]> = content.map((list) =>
+  joined(list.map((i) => (i.t === 'text' ? { ...i, change: undefined } : i))),
+)

@@ -68,7 +68,7 @@ describe('the library', () => {
     const { library, sent } = await followed()
     const before = library.templates.length
     await library.bring(new File(['x'], 'Terms & more.docx'))
-    expect(sent('POST').at(-1)!.path).toBe('/api/templates/bring?name=Terms+%26+more.docx')
+    expect(sent('POST').at(-1)!.path).toBe('/api/templates/bring?name=Terms+%26+more.docx&changes=taken')
     expect(library.templates).toHaveLength(before)
   })
 })

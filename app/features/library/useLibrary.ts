@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import type { Brought, LibraryView, TemplateRow } from '~~/shared/library'
+import type { Brought, Changes, LibraryView, TemplateRow } from '~~/shared/library'
 import { api, newKey } from '../../composables/api'
 import { useReading } from '../../composables/reading'
 
@@ -37,9 +37,12 @@ export const useLibrary = defineStore('library', () => {
     await api(`/api/templates/${id}/in-step`, { method: 'POST' })
     await load()
   }
-  /** Reads a file that a template is to be made of; nothing is kept yet. */
-  const bring = (file: File): Promise<Brought> =>
-    api<Brought>(`/api/templates/bring?${new URLSearchParams({ name: file.name })}`, { method: 'POST', body: file })
+  /** Reads a file that a template is to be made of, its tracked changes settled as asked; nothing is kept yet. */
+  const bring = (file: File, changes: Changes = 'taken'): Promise<Brought> =>
+    api<Brought>(`/api/templates/bring?${new URLSearchParams({ name: file.name, changes })}`, {
+      method: 'POST',
+      body: file,
+    })
 
   return {
     library: data,

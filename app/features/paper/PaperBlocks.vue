@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shownCells } from '~~/core/document/merged'
 import type { Block } from '~~/core/document/model'
 import AmendBox from './AmendBox.vue'
 import PaperText from './PaperText'
@@ -70,9 +71,15 @@ const nameOf = (b: Block) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, k) in b.rows" :key="k">
-            <td v-for="(cell, m) in row.cells" :key="m" :style="{ textAlign: b.columns[m]?.align }">
-              <PaperBlocks :blocks="cell" :bare="bare" />
+          <tr v-for="(row, k) in shownCells(b)" :key="k">
+            <td
+              v-for="cell in row"
+              :key="cell.column"
+              :colspan="cell.across"
+              :rowspan="cell.down"
+              :style="{ textAlign: b.columns[cell.column]?.align }"
+            >
+              <PaperBlocks :blocks="cell.content" :bare="bare" />
             </td>
           </tr>
         </tbody>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shownCells } from '~~/core/document/merged'
 import type { Block, Inline } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
 import { tableSays } from '~~/core/merge/table-words'
@@ -68,9 +69,9 @@ const plainWords = (content: Inline[]): string | null => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(r, k) in b.rows" :key="k">
-          <td v-for="(cell, m) in r.cells" :key="m">
-            <ReadingView :blocks="cell" :state="state" :party="party" @sign="emit('sign', $event)" />
+        <tr v-for="(row, k) in shownCells(b)" :key="k">
+          <td v-for="cell in row" :key="cell.column" :colspan="cell.across" :rowspan="cell.down">
+            <ReadingView :blocks="cell.content" :state="state" :party="party" @sign="emit('sign', $event)" />
           </td>
         </tr>
       </tbody>

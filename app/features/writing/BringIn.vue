@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { type Blank, fillBlanks } from '~~/core/document/blanks'
 import { templateKinds } from '~~/core/document/kinds'
-import { type Brought, newTemplate } from '~~/shared/library'
+import { type Brought, type Changes, changesHow, newTemplate } from '~~/shared/library'
 import { FIELD_WORDS } from './say'
 
 /** A file that was read: what could not be taken, and each blank with what it may become. Nothing is kept before it is confirmed. */
-const props = defineProps<{ brought: Brought }>()
-const emit = defineEmits<{ close: [] }>()
+const props = defineProps<{ brought: Brought; busy: boolean }>()
+const emit = defineEmits<{ close: []; again: [changes: Changes] }>()
 const visible = ref(true)
 watch(visible, (v) => {
   if (!v) emit('close')
@@ -14,6 +14,21 @@ watch(visible, (v) => {
 const form = reactive({ name: props.brought.name, kind: props.brought.kind })
 const taken = reactive(new Set(props.brought.blanks.map((_, i) => i)))
 const parties = reactive<Record<number, string>>({})
+const changes = ref<Changes>('taken')
+watch(changes, (how) => emit('again', how))
+watch(
+  () => props.brought,
+  ({ blanks }) => {
+    taken.clear()
+    blanks.forEach((_, i) => taken.add(i))
+    for (const i of Object.keys(parties)) delete parties[Number(i)]
+  },
+)
+const HOW: Record<Changes, string> = {
+  taken: 'as they were last made',
+  refused: 'none of them: as it was before',
+  shown: 'both shown, struck and added',
+}
 const key = newKey()
 const becomes = (b: Blank) =>
   b.propose.kind === 'value'
@@ -53,7 +68,7 @@ async function keep(body: object) {
     :style="{ width: 'min(680px, 96vw)' }"
     :draggable="false"
   >
-    <FormOf v-slot="{ busy }" class="form" :schema="named" :given="() => form" :send="keep">
+    <FormOf v-slot="{ busy: keeping }" class="form" :schema="named" :given="() => form" :send="keep">
       <div class="two grid grid-cols-[1fr_160px] gap-3">
         <FieldOf name="name" label="Name"><InputText v-model="form.name" autofocus maxlength="120" required /></FieldOf>
         <Choice
@@ -62,9 +77,22 @@ async function keep(body: object) {
           :options="templateKinds.map((k) => ({ value: k, label: k }))"
         />
       </div>
+      <div v-if="brought.changes.count" class="notice">
+        <p>
+          {{ brought.changes.count }} {{ brought.changes.count === 1 ? 'change is' : 'changes are' }} tracked in it{{
+            brought.changes.by.length ? `, by ${brought.changes.by.slice(0, 6).join(', ')}` : ''
+          }}.
+        </p>
+        <Choice
+          v-model="changes"
+          label="Its changes come in"
+          :disabled="busy"
+          :options="changesHow.map((value) => ({ value, label: HOW[value] }))"
+        />
+      </div>
       <div v-if="brought.left.length" class="notice">
         <b>Left out</b>
-        <ul>
+        <ul class="max-h-[22vh] overflow-auto">
           <li v-for="l in brought.left" :key="l">{{ l }}</li>
         </ul>
       </div>
@@ -81,7 +109,7 @@ async function keep(body: object) {
               ><Checkbox binary :model-value="taken.has(i)" @update:model-value="toggle(i)" />
               <span
                 ><span class="soft">{{ b.before }}</span
-                ><b>{{ b.text.slice(0, 30) }}</b> becomes {{ becomes(b) }}</span
+                ><b>{{ b.text.slice(0, 30) || ' (an empty cell)' }}</b> becomes {{ becomes(b) }}</span
               ></label
             >
             <Choice
@@ -96,7 +124,7 @@ async function keep(body: object) {
           </li>
         </ul>
       </section>
-      <p><Button type="submit" :disabled="busy">Make it a template</Button></p>
+      <p><Button type="submit" :disabled="busy || keeping">Make it a template</Button></p>
     </FormOf>
   </Dialog>
 </template>

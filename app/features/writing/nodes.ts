@@ -1,4 +1,4 @@
-import { type Attributes, Extension, Node, mergeAttributes } from '@tiptap/core'
+import { type Attributes, Extension, Mark, Node, mergeAttributes } from '@tiptap/core'
 import { TableCell, TableHeader, TableRow, Table } from '@tiptap/extension-table'
 import type { Node as ProseNode } from '@tiptap/pm/model'
 import StarterKit from '@tiptap/starter-kit'
@@ -203,6 +203,16 @@ const BlockAttributes = Extension.create({
   },
 })
 
+/** Words that were struck or added in a file that was brought in with its changes shown. */
+const change = (name: string, tag: string) =>
+  Mark.create({
+    name,
+    inclusive: false,
+    excludes: 'struck added',
+    parseHTML: () => [{ tag: `${tag}[data-upwold="${name}"]`, priority: 60 }],
+    renderHTML: () => [tag, { 'data-upwold': name, class: name }, 0],
+  })
+
 const Sheet = Node.create({ name: 'doc', topNode: true, content: 'pageHeader pageBody pageFooter' })
 const Passage = Node.create({ name: 'doc', topNode: true, content: 'block+' })
 
@@ -235,6 +245,8 @@ const common = [
   wrapper('keep', 'block+', 'block'),
   wrapper('columns', 'column{1,4}', 'block'),
   wrapper('column', 'block+', ''),
+  change('struck', 'del'),
+  change('added', 'ins'),
   Table.configure({ resizable: false }),
   TableRow,
   TableHeader.extend({ content: 'paragraph' }),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Brought, LibraryView } from '~~/shared/library'
+import type { Brought, Changes, LibraryView } from '~~/shared/library'
 import type { RowColumn } from '~/components/RowsTable.vue'
 import { useLibrary } from '~/features/library/useLibrary'
 import LinkList from '~/features/links/LinkList.vue'
@@ -73,12 +73,14 @@ const list = ref<InstanceType<typeof TemplateList>>()
 const make = () =>
   act(async () => await navigateTo(`/library/templates/${await library.makeTemplate(folder.value ?? '')}`))
 const brought = ref<Brought | null>(null)
+const file = ref<File | null>(null)
 const refused = ref('')
-const bring = (given: File) =>
+const bring = (given: File, changes?: Changes) =>
   act(async () => {
     refused.value = ''
     try {
-      brought.value = await library.bring(given)
+      brought.value = await library.bring(given, changes)
+      file.value = given
     } catch (e) {
       refused.value = `${given.name}: ${wordsOf(e)}`
     }
@@ -142,6 +144,12 @@ useListKeys('In the Library', [['n', 'a new template']])
         </TabPanel>
       </TabPanels>
     </Tabs>
-    <BringIn v-if="brought" :brought="brought" @close="brought = null" />
+    <BringIn
+      v-if="brought && file"
+      :brought="brought"
+      :busy="busy"
+      @again="bring(file, $event)"
+      @close="brought = null"
+    />
   </div>
 </template>

@@ -5,5 +5,5 @@ import { route } from '../../doors/route'
 
 export default route(
   { who: 'library', out, query: bringIn, file: BRING_MAX, throttle: 'file' },
-  async ({ query, bytes }) => bring(query.name, await bytes()),
+  async ({ query, bytes }) => bring(query.name, await bytes(), query.changes),
 )

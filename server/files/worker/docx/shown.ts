@@ -1,35 +1,18 @@
-import { DOMParser, XMLSerializer } from '@xmldom/xmldom'
-import type JSZip from 'jszip'
-import { type Level, type Numbering, numberer } from '../../../core/docx/numbers'
-
-/** What is written on in place of a blank that had no words of its own. */
-const LINE = '__________'
-const [OPEN, TICKED] = ['☐', '☒']
-
-/** Elements directly within one, of a name. */
-const within = (of: Element, name: string): Element[] =>
-  Array.from(of.childNodes).filter((n): n is Element => n.nodeName === name)
-const first = (of: Element | undefined, ...path: string[]): Element | undefined =>
-  path.reduce<Element | undefined>((at, name) => (at ? within(at, name)[0] : undefined), of)
-const val = (of: Element | undefined, name = 'w:val'): string | undefined => of?.getAttribute(name) || undefined
-const all = (of: Element | Document, name: string): Element[] => Array.from(of.getElementsByTagName(name))
-/** Whether a setting that is on or off is on (17.17.4). */
-const on = (of: Element | undefined, name = 'w:val'): boolean =>
-  !!of && !['0', 'false', 'off'].includes(val(of, name) ?? '1')
-
-async function part(zip: JSZip, name: string): Promise<Document | null> {
-  const xml = await zip.file(name)?.async('string')
-  if (!xml) return null
-  return new DOMParser({ errorHandler: { warning: () => {}, error: () => {} } }).parseFromString(xml, 'text/xml')
-}
+import { type Level, type Numbering, numberer } from '../../../../core/docx/numbers'
+import { SIGN } from '../../../../core/docx/signs'
+import { LINE } from './fields'
+import { type Letter, all, first, on, putFirst, run, val, within, words } from './xml'
 
 interface Style {
   basedOn?: string
   numId?: string
   level?: number
   tabs: Element[]
+  jc?: string
+  bidi?: boolean
 }
-interface Letter {
+/** How a letter numbers, and what its styles say. */
+interface Rules {
   numbering: Numbering
   styles: Map<string, Style>
   usual: string | undefined
@@ -59,6 +42,8 @@ function stylesOf(doc: Document | null): { styles: Map<string, Style>; usual: st
       numId: val(first(num, 'w:numId')),
       level: ilvl === undefined ? undefined : Number(ilvl),
       tabs: within(first(s, 'w:pPr', 'w:tabs') ?? s, 'w:tab'),
+      jc: val(first(s, 'w:pPr', 'w:jc')),
+      bidi: first(s, 'w:pPr', 'w:bidi') ? on(first(s, 'w:pPr', 'w:bidi')) : undefined,
     })
     if (s.getAttribute('w:default') === '1' && s.getAttribute('w:type') === 'paragraph') usual = id
   }
@@ -66,7 +51,7 @@ function stylesOf(doc: Document | null): { styles: Map<string, Style>; usual: st
 }
 
 /** How a letter numbers (ISO/IEC 29500-1, 17.9), and what its styles say of it. Levels that belong to styles are cut from them: they are shown as words. */
-function letterOf(numbers: Document | null, styleSheet: Document | null): Letter {
+function rulesOf(numbers: Document | null, styleSheet: Document | null): Rules {
   const { styles, usual } = stylesOf(styleSheet)
   const definition = new Map<string, string>()
   const levels = new Map<string, Level[]>()
@@ -112,7 +97,7 @@ function letterOf(numbers: Document | null, styleSheet: Document | null): Letter
 }
 
 /** The styles a paragraph has, the nearest first. */
-function chain({ styles, usual }: Letter, p: Element): [string, Style][] {
+function chain({ styles, usual }: Rules, p: Element): [string, Style][] {
   const out: [string, Style][] = []
   let id = val(first(p, 'w:pPr', 'w:pStyle')) ?? usual
   for (let s = id ? styles.get(id) : undefined; id && s && out.length < 20; s = id ? styles.get(id) : undefined) {
@@ -123,7 +108,7 @@ function chain({ styles, usual }: Letter, p: Element): [string, Style][] {
 }
 
 /** The numbering and level of a paragraph, by itself or by its style. */
-function numberOf(letter: Letter, p: Element): { id: string; level: number; own: boolean } | null {
+function numberOf(letter: Rules, p: Element): { id: string; level: number; own: boolean } | null {
   const direct = first(p, 'w:pPr', 'w:numPr')
   const [id, ilvl] = [val(first(direct, 'w:numId')), val(first(direct, 'w:ilvl'))]
   const styles = chain(letter, p)
@@ -136,22 +121,8 @@ function numberOf(letter: Letter, p: Element): { id: string; level: number; own:
   return { id: numId, level, own: id !== undefined }
 }
 
-/** A run with some words, for the beginning of a paragraph or in place of something. */
-function words(doc: Document, text: string): Element {
-  const t = doc.createElement('w:t')
-  t.setAttribute('xml:space', 'preserve')
-  t.appendChild(doc.createTextNode(text))
-  return t
-}
-function putFirst(doc: Document, p: Element, text: string): void {
-  const run = doc.createElement('w:r')
-  run.appendChild(words(doc, text))
-  const after = first(p, 'w:pPr')
-  p.insertBefore(run, after ? after.nextSibling : p.firstChild)
-}
-
 /** Numbers as words, but those of a plain list, which counts by itself: one after the other from 1. */
-function showNumbers(doc: Document, letter: Letter): void {
+function showNumbers(doc: Document, letter: Rules): void {
   const next = numberer(letter.numbering)
   const numbered = all(doc, 'w:p').flatMap((p) => {
     const of = numberOf(letter, p)
@@ -169,7 +140,7 @@ function showNumbers(doc: Document, letter: Letter): void {
       if (after !== numbered[k]!.p || numbered[k]!.of.id !== of.id || numbered[k]!.of.level !== 0) break
       run.push(numbered[k]!)
     }
-    const counts = run.every((r, k) => r.of.own && r.of.level === 0 && new RegExp(`^${k + 1}[.)]$`).test(r.text))
+    const counts = run.every((r, k) => r.of.own && r.of.level === 0 && r.text === `${k + 1}.`)
     if (run.length > 1 && counts) for (const r of run) plain.add(r.p)
     i += run.length - 1
   }
@@ -192,7 +163,7 @@ const FILL: Record<string, string> = {
   hyphen: LINE,
 }
 /** Tabs that draw a line on their way are lines to write on, but in a table of contents. */
-function showLeaders(doc: Document, letter: Letter): void {
+function showLeaders(doc: Document, letter: Rules): void {
   for (const p of all(doc, 'w:p')) {
     const tabs = all(p, 'w:tab').filter((t) => t.parentNode!.nodeName === 'w:r')
     if (!tabs.length || /^toc/i.test(val(first(p, 'w:pPr', 'w:pStyle')) ?? '')) continue
@@ -229,83 +200,49 @@ function showUnderlined(doc: Document): void {
   }
 }
 
-/** Fields of forms, old and new, as what they look like before anybody filled them; what was filled in stays. */
-function showFields(doc: Document): void {
+/** Where paragraphs stand across the page, by themselves or by their style; what reads from the right begins there. */
+function showAlignment(doc: Document, letter: Rules): void {
   for (const p of all(doc, 'w:p')) {
-    let field: { begin: Element; shows: string; result: Element[]; past: boolean } | null = null
-    for (const run of all(p, 'w:r')) {
-      for (const n of Array.from(run.childNodes) as Element[]) {
-        const kind = n.nodeName === 'w:fldChar' ? val(n, 'w:fldCharType') : undefined
-        if (kind === 'begin') {
-          const data = first(n, 'w:ffData')
-          const box = first(data, 'w:checkBox')
-          const ticked = on(first(box, 'w:checked') ?? first(box, 'w:default'))
-          field = data
-            ? {
-                begin: n,
-                shows: box ? (ticked ? TICKED : OPEN) : LINE,
-                result: [],
-                past: false,
-              }
-            : null
-        } else if (kind === 'separate' && field) field.past = true
-        else if (kind === 'end' && field) {
-          const said = field.result.map((t) => t.textContent ?? '').join('')
-          if (field.shows !== LINE || !said.replace(/[\s\u2000-\u200a_.]/g, '')) {
-            for (const t of field.result) t.parentNode!.removeChild(t)
-            field.begin.parentNode!.insertBefore(words(doc, field.shows), field.begin)
-          }
-          field = null
-        } else if (field?.past && n.nodeName === 'w:t') field.result.push(n)
-      }
-    }
+    const own = first(p, 'w:pPr')
+    const styles = chain(letter, p).map(([, s]) => s)
+    const jc = val(first(own, 'w:jc')) ?? styles.find((s) => s.jc)?.jc ?? 'start'
+    const bidi = first(own, 'w:bidi')
+    const back = bidi ? on(bidi) : !!styles.find((s) => s.bidi !== undefined)?.bidi
+    // `left` and `right` are said for text from the left, and change sides with it (17.3.1.13).
+    const right = back ? ['left', 'start', 'both'].includes(jc) : ['right', 'end'].includes(jc)
+    if (jc === 'center') putFirst(doc, p, SIGN.center)
+    else if (right) putFirst(doc, p, SIGN.right)
   }
-  for (const sdt of all(doc, 'w:sdt')) {
-    const [settings, content] = [first(sdt, 'w:sdtPr'), first(sdt, 'w:sdtContent')]
-    if (!settings || !content) continue
-    const box = first(settings, 'w14:checkbox')
-    const shows = box
-      ? on(first(box, 'w14:checked'), 'w14:val')
-        ? TICKED
-        : OPEN
-      : first(settings, 'w:showingPlcHdr')
-        ? LINE
-        : null
-    const spot = shows ? [...all(content, 'w:t'), ...all(content, 'w:sym')] : []
-    // Left as a box, its words would be passed over.
-    if (box) settings.removeChild(box)
-    spot.forEach((n, i) => (i ? n.parentNode!.removeChild(n) : n.parentNode!.replaceChild(words(doc, shows!), n)))
-  }
-  // Boxes of symbol fonts, by the places they have there.
-  for (const sym of all(doc, 'w:sym')) {
-    const at = (val(sym, 'w:char') ?? '').toLowerCase().replace(/^f0/, '')
-    if (!/wingdings/i.test(val(sym, 'w:font') ?? '')) continue
-    const box = ['a8', '6f', '71', '72', 'a3'].includes(at)
-      ? OPEN
-      : ['fe', 'fd', '78', '54', '52'].includes(at)
-        ? TICKED
-        : null
-    if (box) sym.parentNode!.replaceChild(words(doc, box), sym)
+}
+
+/** Pages that are begun by a break, by a paragraph or by a section. */
+function showPages(doc: Document): void {
+  for (const br of all(doc, 'w:br'))
+    if (val(br, 'w:type') === 'page') br.parentNode!.replaceChild(words(doc, SIGN.newPage), br)
+  for (const p of all(doc, 'w:p')) {
+    const settings = first(p, 'w:pPr')
+    if (on(first(settings, 'w:pageBreakBefore'))) putFirst(doc, p, SIGN.newPage)
+    const section = first(settings, 'w:sectPr')
+    if (!section) continue
+    // How a section begins is said by the section itself (17.6.22): its settings stand at its end.
+    const all_ = all(doc, 'w:sectPr')
+    const next = all_[all_.indexOf(section) + 1]
+    if ((val(first(next, 'w:type')) ?? 'nextPage') !== 'continuous') p.appendChild(run(doc, SIGN.newPage))
   }
 }
 
 /**
- * Writes what a letter only shows into its words: the numbers of its clauses, lines of tabs and of underlined spaces, fields and
- * boxes of forms. `zip` is changed; what reads it next needs to know nothing of how letters count.
+ * Writes what a letter only shows into its words: the numbers of its clauses, lines of tabs and of underlined spaces, where
+ * words stand and where pages begin. What reads it next needs to know nothing of how letters count.
  */
-export async function writeShown(zip: JSZip): Promise<void> {
-  const [numbers, styles] = await Promise.all([part(zip, 'word/numbering.xml'), part(zip, 'word/styles.xml')])
-  const letter = letterOf(numbers, styles)
-  const write = (name: string, doc: Document) => zip.file(name, new XMLSerializer().serializeToString(doc))
-  const names = Object.keys(zip.files).filter((f) => /^word\/(document|header\d*|footer\d*)\.xml$/.test(f))
-  for (const name of names) {
-    const doc = await part(zip, name)
-    if (!doc?.documentElement) continue
-    showFields(doc)
+export async function writeShown(letter: Letter): Promise<void> {
+  const [numbers, styles] = [await letter.part('word/numbering.xml'), await letter.part('word/styles.xml')]
+  const rules = rulesOf(numbers, styles)
+  for (const { doc } of await letter.bodies()) {
     showUnderlined(doc)
-    showLeaders(doc, letter)
-    showNumbers(doc, letter)
-    write(name, doc)
+    showLeaders(doc, rules)
+    showNumbers(doc, rules)
+    showPages(doc)
+    showAlignment(doc, rules)
   }
-  if (numbers) write('word/numbering.xml', numbers)
 }

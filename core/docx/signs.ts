@@ -1,0 +1,38 @@
+import type { FieldSpec } from '../document/field'
+
+/**
+ * Characters of Unicode's private use that stand in the words of a letter for what words can't say, between the part that
+ * reads its XML and the part that makes blocks of it. What a letter has of them itself is taken out first.
+ */
+export const SIGN = {
+  page: '\uE000',
+  pages: '\uE001',
+  newPage: '\uE002',
+  rule: '\uE003',
+  center: '\uE004',
+  right: '\uE005',
+  /** Behind the words of a form field. */
+  end: '\uE006',
+} as const
+const FIELD = 0xe100
+const LAST = 0xefff
+
+/** The most form fields that keep their names. */
+export const FIELDS_MAX = LAST - FIELD
+/** The sign in front of the words of one of a letter's form fields, by its index from 0. */
+export const fieldSign = (index: number): string => String.fromCharCode(FIELD + index)
+/** A form field's words with its sign before them: index and words. */
+export const FIELD_SIGNS = /([\uE100-\uEFFF])([^\uE006\uE100-\uEFFF]*)\uE006/g
+export const indexOfSign = (sign: string): number => sign.charCodeAt(0) - FIELD
+/** Every character that may be a sign. */
+export const SIGNS = /[\uE000-\uEFFF]/g
+
+/** A form field of a letter: what it is called there, and what it takes. */
+export interface LetterField {
+  type: FieldSpec['type']
+  /** Its name or tag, as programs know it. */
+  name: string
+  /** What people are told of it; empty where nothing is said. */
+  label: string
+  options: string[]
+}
