@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import tailwind from '@tailwindcss/vite'
 import { browserPages, onlyInBrowsers } from './scripts/browser-pages.mjs'
 import { buildWorker } from './scripts/build-worker.mjs'
-import { layFonts, layReader } from './scripts/assets.mjs'
+import { layFonts, layMaps, layReader } from './scripts/assets.mjs'
 
 /** The addresses of the pages, as the router has them: what the server takes for a page. */
 let pages: string[] = []
@@ -113,6 +113,7 @@ export default defineNuxtConfig({
     publicAssets: [
       { baseURL: 'fonts', dir: layFonts(), maxAge: 2_592_000 },
       { baseURL: 'ocr', dir: layReader(), maxAge: 2_592_000 },
+      { baseURL: 'maps', dir: layMaps(), maxAge: 2_592_000 },
     ],
     serverAssets: [
       { baseName: 'migrations', dir: root('./server/platform/db/migrations') },

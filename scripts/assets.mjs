@@ -1,4 +1,4 @@
-import { copyFileSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { copyFileSync, cpSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
@@ -61,5 +61,13 @@ export function layReader() {
     const data = `${language}.traineddata.gz`
     copyFileSync(join(modules, '@tesseract.js-data', language, '4.0.0_best_int', data), join(folder, data))
   }
+  return folder
+}
+
+/** The character maps and widths of fonts that PDFs name without carrying them: the folder to serve them from. */
+export const layMaps = () => {
+  const folder = join(root, 'node_modules/.cache/upwold-maps')
+  for (const part of ['cmaps', 'standard_fonts'])
+    cpSync(join(root, 'node_modules/pdfjs-dist', part), join(folder, part), { recursive: true })
   return folder
 }

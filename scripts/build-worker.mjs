@@ -1,4 +1,4 @@
-import { copyFileSync, mkdirSync } from 'node:fs'
+import { copyFileSync, cpSync, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
@@ -9,6 +9,8 @@ export async function buildWorker(folder) {
   mkdirSync(folder, { recursive: true })
   copyFileSync(join(root, 'node_modules/zxing-wasm/dist/reader/zxing_reader.wasm'), join(folder, 'zxing_reader.wasm'))
   copyFileSync(join(root, 'node_modules/@hyzyla/pdfium/dist/pdfium.wasm'), join(folder, 'pdfium.wasm'))
+  for (const part of ['cmaps', 'standard_fonts'])
+    cpSync(join(root, 'node_modules/pdfjs-dist', part), join(folder, part), { recursive: true })
   // The colours an archived PDF means, which its writer looks for beside itself.
   mkdirSync(join(folder, 'data'), { recursive: true })
   copyFileSync(

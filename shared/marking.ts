@@ -13,9 +13,9 @@ export const fileQuery = z.object({ name: z.string().min(1).max(255) })
 
 const turn = z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)])
 export const pageList = z
-  .array(z.object({ sha, page: z.number().int().positive().max(1000), turn: turn.default(0) }))
+  .array(z.object({ sha, page: z.number().int().positive().max(5000), turn: turn.default(0) }))
   .min(1, 'Choose at least one page.')
-  .max(1000, 'More than 1,000 pages don’t fit on one paper.')
+  .max(5000, 'More than 5,000 pages don’t fit on one paper.')
 export const layOut = z.object({
   title: requiredLine(120, 'The title'),
   kind: z.enum(templateKinds).default('form'),
@@ -26,10 +26,10 @@ export const layOut = z.object({
 /** What is saved from the table. `revision` is the one it was marked on. */
 export const saveMarking = z.object({
   revision: z.number().int().nonnegative(),
-  marks: z.array(mark).max(5000),
+  marks: z.array(mark).max(20_000),
   strikes: z.array(strike.omit({ by: true, at: true })).max(500),
   parties: z.array(party).max(12),
-  read: z.number().int().nonnegative().max(1000),
+  read: z.number().int().nonnegative().max(5000),
 })
 export type SaveMarking = z.input<typeof saveMarking>
 

@@ -1,11 +1,14 @@
 import type { PDFDocumentProxy, PDFPageProxy, RenderTask } from 'pdfjs-dist'
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
 
+/** Where the maps of fonts that a file names without carrying them are. */
+export const FONT_MAPS = { cMapUrl: '/maps/cmaps/', standardFontDataUrl: '/maps/standard_fonts/' }
+
 /** Opens a PDF to be drawn. */
 export async function openToDraw(data: Uint8Array): Promise<PDFDocumentProxy> {
   const pdfjs = await import('pdfjs-dist')
   pdfjs.GlobalWorkerOptions.workerSrc = workerUrl
-  return pdfjs.getDocument({ data, isEvalSupported: false, verbosity: 0 }).promise
+  return pdfjs.getDocument({ data, ...FONT_MAPS, isEvalSupported: false, verbosity: 0 }).promise
 }
 
 /** The bytes of a file of ours, or the words why not. */

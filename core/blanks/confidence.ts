@@ -11,7 +11,9 @@ const stacked = (c: Seen, seen: readonly Seen[]): boolean => seen.some((o) => o.
 export function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen: readonly Seen[]): number {
   const typed = typeNamed(c.label, lists) !== null
   const wide = c.w > 0.86 * (s.right - s.left)
-  const edge = c.y < 0.05 * s.ink.height || bottom(c) > 0.95 * s.ink.height
+  // Where heads and feet stand; on a plan as large as a wall no lower than on a sheet.
+  const margin = Math.min(0.05 * s.ink.height, 60)
+  const edge = c.y < margin || bottom(c) > s.ink.height - margin
   switch (c.how) {
     case 'form field':
       return 0.97

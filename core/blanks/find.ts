@@ -8,6 +8,7 @@ import { countParties, mainParty, namesRole, typeNamed } from './judge'
 import { label } from './label'
 import { type Scene, sceneOf } from './scene'
 import { gapCandidates } from './gaps'
+import { mirrored } from './mirror'
 import { judge } from './type'
 import { type WordList, listsFor, plainText } from './words/index'
 
@@ -27,7 +28,8 @@ const HOW: Record<Candidate['how'], string> = {
 }
 
 /** Finds the blanks of one page, in reading order. `sense` is added to. */
-export function findOnPage(ink: Ink, sense: Sense = noSense()): FoundBlank[] {
+export function findOnPage(given: Ink, sense: Sense = noSense()): FoundBlank[] {
+  const ink = mirrored(given)
   const s = sceneOf(ink)
   const text = s.phrases.map((p) => p.text).join(' ')
   if (sense.words.length < 4000) sense.words.push(...plainText(text).split(' '))

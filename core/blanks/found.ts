@@ -1,3 +1,4 @@
+import { across } from './mirror'
 import type { Candidate } from './candidate'
 import { bottom, type Area, type Ink, shared, right, overlap } from './ink'
 import type { BlankType } from './judge'
@@ -53,8 +54,10 @@ export const quote = (text: string): string =>
     .trim()
     .replace(/[:\s]+$/, '')
     .slice(0, 80)}'`
-/** A place of a page that was turned for reading, back where it is shown. */
-export const asShown = ({ x, y, w, h }: Area, { turned, width, height }: Ink): Area =>
+/** A place of a page that was turned, or seen in a mirror, for reading, back where it is shown. */
+export const asShown = (a: Area, { turned, mirrored, width, height }: Ink): Area =>
+  turnedBack(mirrored ? across(a, width) : a, turned, width, height)
+const turnedBack = ({ x, y, w, h }: Area, turned: Ink['turned'], width: number, height: number): Area =>
   turned === 'down'
     ? { x: height - y - h, y: x, w: h, h: w }
     : turned === 'up'

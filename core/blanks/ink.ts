@@ -53,6 +53,8 @@ export interface Ink {
   widgets: Widget[]
   /** Set where the page was turned to read it: which way its text ran. Places are then in the turned page. */
   turned?: 'down' | 'up'
+  /** Set where it is seen in a mirror, as a page that is read from the right is looked at. */
+  mirrored?: boolean
 }
 
 export const right = (a: Area): number => a.x + a.w

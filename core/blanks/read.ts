@@ -14,6 +14,9 @@ export interface PdfPage {
   cleanup(): unknown
 }
 
+/** A letter as it is written in text: Arabic fonts name the shapes it takes in a word, too (Unicode, 9.2). */
+const plainForm = (ch: string): string => (/[\uFB1D-\uFDFF\uFE70-\uFEFC]/.test(ch) ? ch.normalize('NFKC') : ch)
+
 /** Lightness of a `#rrggbb`. */
 function lightness(hex: unknown): number {
   const n = typeof hex === 'string' ? Number.parseInt(hex.slice(1, 7), 16) : 0
@@ -202,7 +205,7 @@ function readOperators(
                 gy <= s.clip.y + s.clip.h + 12)
             )
               ink.glyphs.push({
-                ch: symbols ? symbolOf(g) : g.unicode || ' ',
+                ch: symbols ? symbolOf(g) : plainForm(g.unicode || ' '),
                 x: gx,
                 w: w * m[0],
                 base: gy,

@@ -5,7 +5,7 @@ import { fieldSpec } from '../document/field'
 const coordinate = z.number().finite().min(-20_000).max(20_000)
 const extent = z.number().finite().positive().max(20_000)
 const id = z.string().min(1).max(60)
-const page = z.number().int().positive().max(2000)
+const page = z.number().int().positive().max(5000)
 
 /** A place on a page: points from the top left of the page as it is shown. */
 export const place = z.object({ page, x: coordinate, y: coordinate, w: extent, h: extent })
@@ -63,15 +63,15 @@ export const marked = z.object({
   /** SHA-256 of the PDF that lies under the marks. */
   sha: z.string().regex(/^[0-9a-f]{64}$/),
   name: z.string().max(255),
-  pages: z.array(pageSize).min(1).max(1000),
-  marks: z.array(mark).max(5000).default([]),
+  pages: z.array(pageSize).min(1).max(5000),
+  marks: z.array(mark).max(20_000).default([]),
   strikes: z.array(strike).max(500).default([]),
   /** Pages the finder has read. */
   read: z.number().int().nonnegative().default(0),
   /** What was taken out of the file when it came. */
   removed: z.array(z.string().max(200)).max(40).default([]),
   /** Marks that found no place when the file under them was replaced. */
-  unplaced: z.array(mark).max(5000).default([]),
+  unplaced: z.array(mark).max(20_000).default([]),
 })
 
 export type Marked = z.infer<typeof marked>

@@ -106,6 +106,8 @@ export function suggest(
   language = 'en',
 ): Suggested {
   const parties = new Map<string, Party>()
+  /** Fields of a form by their names: one that is shown twice is one, answered once. */
+  const shown = new Map<string, FieldSpec>()
   const marks = blanks.map((b, i): Mark => {
     const before = blanks[i - 1]
     if (!b.label && before && b.why.includes('going on'))
@@ -114,6 +116,10 @@ export function suggest(
     parties.set(party.key, party)
     const id = newId()
     const path = valueFor(b, party.key, known)
+    const w = b.widget
+    const name = w?.name && w.kind !== 'radio' ? `${w.kind} ${w.name} ${w.state}` : ''
+    const field = shown.get(name) ?? fieldFor(b, id, party.key, language)
+    if (name) shown.set(name, field)
     return {
       id,
       page: b.page,
@@ -123,7 +129,7 @@ export function suggest(
       h: Math.max(1, b.h),
       state: 'proposed',
       from: b.widget ? 'form' : 'found',
-      field: fieldFor(b, id, party.key, language),
+      field,
       ...(path
         ? {
             words: {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import type { Ink } from '../blanks/ink'
+import type { Area, Ink } from '../blanks/ink'
+import { across, mirrored } from '../blanks/mirror'
 import { sceneOf } from '../blanks/scene'
 import { place } from './model'
 
@@ -20,14 +21,16 @@ const round = (n: number) => Math.round(n * 10) / 10
 const once = (values: number[]): number[] => [...new Set(values.map(round))].sort((a, b) => a - b)
 
 /** The words of a page and the lines a box may be set to. */
-export function textOfPage(ink: Ink): PageText {
+export function textOfPage(given: Ink): PageText {
+  const ink = mirrored(given)
   const s = sceneOf(ink)
+  const shown = <T extends Area>(a: T): T => (ink.mirrored ? across(a, ink.width) : a)
   if (ink.turned) return { page: ink.page, w: ink.height, h: ink.width, pieces: [], ys: [], xs: [] }
   return {
     page: ink.page,
     w: ink.width,
     h: ink.height,
-    pieces: s.phrases.map((p) => ({
+    pieces: s.phrases.map(shown).map((p) => ({
       x: round(p.x),
       y: round(p.base - 0.8 * p.size),
       w: round(p.w),
@@ -37,6 +40,10 @@ export function textOfPage(ink: Ink): PageText {
       bold: p.bold,
     })),
     ys: once([...s.rules.levelBorders.map((r) => r.y), ...s.lines.map((l) => l.base + 0.22 * l.size)]),
-    xs: once([...s.rules.uprightBorders.map((r) => r.y), ...s.rules.level.flatMap((r) => [r.x1, r.x2]), s.left]),
+    xs: once(
+      [...s.rules.uprightBorders.map((r) => r.y), ...s.rules.level.flatMap((r) => [r.x1, r.x2]), s.left].map((x) =>
+        ink.mirrored ? ink.width - x : x,
+      ),
+    ),
   }
 }

@@ -1,5 +1,7 @@
 import {
   EncryptedPDFError,
+  PDFHexString,
+  PDFString,
   PDFArray,
   PDFDict,
   PDFDocument,
@@ -23,7 +25,8 @@ export interface TakenIn {
   removed: string[]
 }
 
-const PAGES_MAX = 1000
+/** The most pages of a paper; what is read page by page goes on while one works on the first. */
+const PAGES_MAX = 5000
 
 /** Pixels of one picture beyond which drawing it would take more memory than a page is worth. */
 const PICTURE_MAX = 200_000_000
@@ -61,7 +64,7 @@ const REFUSED: Record<string, string> = {
   'cut-off':
     'This PDF ends before its end: pages of it are missing. It was cut off when it was sent or saved. Ask for it again.',
   'no-pages': 'There are no pages in this PDF.',
-  'too-many-pages': `This PDF has more than ${PAGES_MAX} pages. Take out the pages that are to be filled and bring in those.`,
+  'too-many-pages': `This PDF has more than ${PAGES_MAX.toLocaleString('en')} pages. Take out the pages that are to be filled and bring in those.`,
   xfa: 'This is an XFA form: its fields are a program, not pages. Open it where it came from and print it to a PDF.',
   signed:
     'This PDF is digitally signed. Marking it would break that signature. It can go with another paper, to be read as it is.',
@@ -111,7 +114,7 @@ async function open(bytes: Uint8Array, password?: string): Promise<{ document: P
 export async function takeIn(bytes: Uint8Array, inflate: Inflate, password?: string): Promise<TakenIn> {
   try {
     scanPdf(bytes, inflate)
-    return await takeApart(await open(bytes, password), bytes, inflate)
+    return await takeApart(await open(bytes, password), bytes, inflate, password)
   } catch (error) {
     if (error instanceof Unsafe) throw refuse(error.why)
     throw error
@@ -122,6 +125,7 @@ async function takeApart(
   { document, locked }: { document: PDFDocument; locked: boolean },
   bytes: Uint8Array,
   inflate: Inflate,
+  password?: string,
 ): Promise<TakenIn> {
   const { catalog, context } = document
   let pages
@@ -138,6 +142,7 @@ async function takeApart(
   if (pages.length === 0) throw refuse('no-pages')
   if (pages.length > PAGES_MAX) throw refuse('too-many-pages')
   const removed = new Set<string>()
+  if (locked) removed.add(protectionOf(bytes, password))
   const form = catalog.lookup(PDFName.of('AcroForm'))
   if (form instanceof PDFDict) {
     if (form.has(PDFName.of('XFA'))) {
@@ -159,6 +164,8 @@ async function takeApart(
     names.delete(PDFName.of('JavaScript'))
     names.delete(PDFName.of('EmbeddedFiles'))
   }
+  if (catalog.has(PDFName.of('Collection')))
+    removed.add('the files of a portfolio (open it where it came from and bring them in one by one)')
   for (const key of ['OpenAction', 'AA', 'AF', 'Collection', 'Requirements', 'SpiderInfo'])
     catalog.delete(PDFName.of(key))
   for (const [ref, o] of context.enumerateIndirectObjects()) {
@@ -199,18 +206,43 @@ async function takeApart(
   if (Encrypt instanceof PDFRef) context.delete(Encrypt)
   context.trailerInfo.Encrypt = undefined
   context.largestObjectNumber = Math.max(...context.enumerateIndirectObjects().map(([ref]) => ref.objectNumber))
-  const untouched = removed.size === 0 && !locked && sound(bytes)
+  const good = sound(bytes)
+  if (!good && !locked) removed.add('its list of parts, which led nowhere (it was made anew)')
+  const untouched = removed.size === 0 && !locked
   const pdf = untouched
     ? bytes
     : await document.save({ useObjectStreams: false, updateFieldAppearances: false, addDefaultPage: false })
   return { pdf, pages: sizes, removed: [...removed] }
 }
 
+/** What a file’s protection forbids (ISO 32000-1, table 22: the bits that are not set), in words. */
+const FORBIDS: [number, string][] = [
+  [3, 'printing'],
+  [4, 'changing'],
+  [5, 'copying'],
+  [6, 'notes'],
+  [9, 'filling in fields'],
+]
+function protectionOf(bytes: Uint8Array, password?: string): string {
+  const text = latin1(bytes)
+  const at = text.search(/\/Filter\s*\/Standard\b/)
+  // The dictionary is never locked itself (7.6.1), and none of its strings is long.
+  const bits = Number(/\/P\s+(-?\d+)/.exec(text.slice(Math.max(0, at - 800), at + 800))?.[1] ?? -1)
+  const forbids = FORBIDS.filter(([bit]) => (bits & (1 << (bit - 1))) === 0).map(([, word]) => word)
+  const what = password ? 'its password' : 'its protection'
+  return forbids.length ? `${what}; it forbade ${forbids.join(', ')}: whoever made it may want that kept` : what
+}
+
 const tailOf = (bytes: Uint8Array): string =>
   new TextDecoder('latin1').decode(bytes.subarray(Math.max(0, bytes.length - 2400)))
 
-/** Whether a file has an end at all: what was cut off has none (ISO 32000-1, 7.5.5). */
-const bytesEnd = (bytes: Uint8Array): boolean => tailOf(bytes).includes('startxref')
+/** Whether a file has an end at all: what was cut off has none (ISO 32000-1, 7.5.5). Behind it there may be anything but objects. */
+function bytesEnd(bytes: Uint8Array): boolean {
+  const buffer = latin1(bytes)
+  const end = buffer.lastIndexOf('startxref')
+  return end >= 0 && !/\d+ \d+ obj\b/.test(buffer.slice(end))
+}
+const latin1 = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes)
 
 /** Whether the page tree counts more pages than there are, or names some that aren't there. */
 function pagesMissing(document: PDFDocument, found: number): boolean {
@@ -219,17 +251,62 @@ function pagesMissing(document: PDFDocument, found: number): boolean {
   return count instanceof PDFNumber && count.asNumber() > found
 }
 
-/** Whether a file says where its cross-reference is and ends as one does; if not it is written anew. */
+/** The most parts of a cross-reference that lead to earlier ones. */
+const SECTIONS = 500
+/** How many entries of a table are looked up. */
+const LOOKED_UP = 400
+
+/**
+ * Whether a file says where its cross-reference is, ends as one does, and whether that leads where it says (7.5.4, 7.5.5): to
+ * objects of those numbers, and to earlier parts without going round. If not, it is written anew.
+ */
 function sound(bytes: Uint8Array): boolean {
-  const latin = new TextDecoder('latin1')
-  const tail = tailOf(bytes)
-  const at = Number(/startxref\s+(\d+)\s+%%EOF\s*$/.exec(tail)?.[1] ?? Number.NaN)
-  if (!(at > 0 && at < bytes.length)) return false
-  return /^\s*(xref\b|\d+ \d+ obj)/.test(latin.decode(bytes.subarray(at, at + 40)))
+  let at = Number(/startxref\s+(\d+)\s+%%EOF\s*$/.exec(tailOf(bytes))?.[1] ?? Number.NaN)
+  const seen = new Set<number>()
+  const text = (from: number, length: number) => latin1(bytes.subarray(from, from + length))
+  for (;;) {
+    if (!(at > 0 && at < bytes.length) || seen.has(at) || seen.size > SECTIONS) return false
+    seen.add(at)
+    const head = text(at, 40)
+    // A cross-reference stream is read whole by whoever reads it, or not at all.
+    if (/^\s*\d+ \d+ obj/.test(head)) {
+      const prev = /\/Prev\s+(\d+)/.exec(text(at, 1000).split('stream')[0]!)
+      if (!prev) return true
+      at = Number(prev[1])
+      continue
+    }
+    if (!/^\s*xref\b/.test(head)) return false
+    const section = text(at, 20 * LOOKED_UP + 2000)
+    let number = 0
+    for (const line of section.split(/\r\n?|\n/).slice(1)) {
+      const [, first, count] = /^\s*(\d+)\s+(\d+)\s*$/.exec(line) ?? []
+      if (count !== undefined) number = Number(first)
+      const [, offset, , kind] = /^(\d{10})\s(\d{5})\s([nf])/.exec(line) ?? []
+      if (offset === undefined) {
+        if (count === undefined && line.trim()) break
+        continue
+      }
+      if (kind === 'n' && !new RegExp(`^\\s*${number}\\s+\\d+\\s+obj`).test(text(Number(offset), 40))) return false
+      number += 1
+    }
+    const trailer = latin1(bytes.subarray(at, Math.min(bytes.length, at + 4_000_000)))
+    const behind = trailer.slice(trailer.indexOf('trailer')).split('startxref')[0]!
+    const prev = /\/Prev\s+(\d+)/.exec(behind)
+    if (!prev) return true
+    at = Number(prev[1])
+  }
 }
 
+/** Addresses a link may lead to; any other kind could run something. */
+const SAFE_ADDRESS = /^\s*(https?:|mailto:|tel:|[^:]*$)/i
+const addressOf = (action: PDFDict): string => {
+  const uri = action.lookup(PDFName.of('URI'))
+  return uri instanceof PDFString || uri instanceof PDFHexString ? uri.decodeText() : ''
+}
 const isRunning = (action: PDFObject | undefined): boolean =>
-  action instanceof PDFDict && action.has(PDFName.of('S')) && !SAFE_ACTIONS.has(name(action.lookup(PDFName.of('S'))))
+  action instanceof PDFDict &&
+  action.has(PDFName.of('S')) &&
+  (!SAFE_ACTIONS.has(name(action.lookup(PDFName.of('S')))) || !SAFE_ADDRESS.test(addressOf(action)))
 
 /** Takes actions that run, start or send something out of a dictionary. */
 function clean(dict: PDFDict, removed: Set<string>, where: string): void {
@@ -245,7 +322,11 @@ function clean(dict: PDFDict, removed: Set<string>, where: string): void {
         ? 'a script'
         : kind === 'Launch'
           ? 'an action that starts a program'
-          : `an action of ${where} (${kind.slice(0, 30)})`,
+          : kind === 'URI'
+            ? 'a link that runs something'
+            : kind === 'SubmitForm'
+              ? 'a button that sends the form away'
+              : `an action of ${where} (${kind.slice(0, 30)})`,
     )
     dict.delete(PDFName.of(key))
   }

@@ -26,6 +26,8 @@ const answer = (a: FindAnswer) => postMessage(a)
 async function find({ pdf: data }: FindAsk): Promise<void> {
   const pdf = await getDocument({
     data: new Uint8Array(data),
+    cMapUrl: new URL('/maps/cmaps/', self.location.origin).href,
+    standardFontDataUrl: new URL('/maps/standard_fonts/', self.location.origin).href,
     isEvalSupported: false,
     disableFontFace: true,
     useSystemFonts: false,

@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs'
 // @ts-expect-error pdfjs ships no types for its worker
 import * as pdfWorker from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
@@ -10,10 +12,16 @@ import { type PageText, textOfPage } from '../../../core/marking/text'
 // Read in this very thread: it is a worker already, and nothing has to be found beside the bundle.
 ;(globalThis as { pdfjsWorker?: unknown }).pdfjsWorker = pdfWorker
 
+/** Maps of fonts that a file names without carrying them: beside the bundle, or in their package. */
+const MAPS = [import.meta.dirname, join(import.meta.dirname, '../../../node_modules/pdfjs-dist')].find((f) =>
+  existsSync(join(f, 'cmaps')),
+)
+
 /** Opens a PDF for reading only: no script of it is run, nothing is fetched. */
 export const openPdf = (bytes: Uint8Array, password?: string) =>
   getDocument({
     data: bytes.slice(),
+    ...(MAPS ? { cMapUrl: `${MAPS}/cmaps/`, standardFontDataUrl: `${MAPS}/standard_fonts/` } : {}),
     password,
     isEvalSupported: false,
     disableFontFace: true,
