@@ -64,10 +64,10 @@ export function layReader() {
   return folder
 }
 
-/** The character maps and widths of fonts that PDFs name without carrying them: the folder to serve them from. */
+/** The character maps and widths of fonts that PDFs name without carrying them, and what unpacks pictures of scanners: the folder to serve them from. */
 export const layMaps = () => {
   const folder = join(root, 'node_modules/.cache/upwold-maps')
-  for (const part of ['cmaps', 'standard_fonts'])
+  for (const part of ['cmaps', 'standard_fonts', 'wasm'])
     cpSync(join(root, 'node_modules/pdfjs-dist', part), join(folder, part), { recursive: true })
   return folder
 }

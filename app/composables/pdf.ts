@@ -1,8 +1,12 @@
 import type { PDFDocumentProxy, PDFPageProxy, RenderTask } from 'pdfjs-dist'
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
 
-/** Where the maps of fonts that a file names without carrying them are. */
-export const FONT_MAPS = { cMapUrl: '/maps/cmaps/', standardFontDataUrl: '/maps/standard_fonts/' }
+/** Where the maps of fonts that a file names without carrying them are, and what unpacks pictures of scanners. */
+export const FONT_MAPS = {
+  cMapUrl: '/maps/cmaps/',
+  standardFontDataUrl: '/maps/standard_fonts/',
+  wasmUrl: '/maps/wasm/',
+}
 
 /** Opens a PDF to be drawn. */
 export async function openToDraw(data: Uint8Array): Promise<PDFDocumentProxy> {

@@ -1,4 +1,5 @@
 import { across } from './mirror'
+import { askewAgain } from './scan'
 import type { Candidate } from './candidate'
 import { bottom, type Area, type Ink, shared, right, overlap } from './ink'
 import type { BlankType } from './judge'
@@ -55,8 +56,10 @@ export const quote = (text: string): string =>
     .replace(/[:\s]+$/, '')
     .slice(0, 80)}'`
 /** A place of a page that was turned, or seen in a mirror, for reading, back where it is shown. */
-export const asShown = (a: Area, { turned, mirrored, width, height }: Ink): Area =>
-  turnedBack(mirrored ? across(a, width) : a, turned, width, height)
+export const asShown = (a: Area, ink: Ink): Area => {
+  const { turned, mirrored, width, height } = ink
+  return turnedBack(askewAgain(mirrored ? across(a, width) : a, ink), turned, width, height)
+}
 const turnedBack = ({ x, y, w, h }: Area, turned: Ink['turned'], width: number, height: number): Area =>
   turned === 'down'
     ? { x: height - y - h, y: x, w: h, h: w }

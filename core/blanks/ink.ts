@@ -55,6 +55,8 @@ export interface Ink {
   turned?: 'down' | 'up'
   /** Set where it is seen in a mirror, as a page that is read from the right is looked at. */
   mirrored?: boolean
+  /** Degrees the page lay askew when it was scanned; places are where they are when it lies straight. */
+  tilt?: number
 }
 
 export const right = (a: Area): number => a.x + a.w

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Area, Ink } from '../blanks/ink'
 import { across, mirrored } from '../blanks/mirror'
+import { askewAgain } from '../blanks/scan'
 import { sceneOf } from '../blanks/scene'
 import { place } from './model'
 
@@ -24,21 +25,16 @@ const once = (values: number[]): number[] => [...new Set(values.map(round))].sor
 export function textOfPage(given: Ink): PageText {
   const ink = mirrored(given)
   const s = sceneOf(ink)
-  const shown = <T extends Area>(a: T): T => (ink.mirrored ? across(a, ink.width) : a)
+  const shown = (a: Area): Area => askewAgain(ink.mirrored ? across(a, ink.width) : a, ink)
   if (ink.turned) return { page: ink.page, w: ink.height, h: ink.width, pieces: [], ys: [], xs: [] }
   return {
     page: ink.page,
     w: ink.width,
     h: ink.height,
-    pieces: s.phrases.map(shown).map((p) => ({
-      x: round(p.x),
-      y: round(p.base - 0.8 * p.size),
-      w: round(p.w),
-      h: round(p.size),
-      text: p.text,
-      size: round(p.size),
-      bold: p.bold,
-    })),
+    pieces: s.phrases.map((p) => {
+      const { x, y, w, h } = shown({ x: p.x, y: p.base - 0.8 * p.size, w: p.w, h: p.size })
+      return { x: round(x), y: round(y), w: round(w), h: round(h), text: p.text, size: round(p.size), bold: p.bold }
+    }),
     ys: once([...s.rules.levelBorders.map((r) => r.y), ...s.lines.map((l) => l.base + 0.22 * l.size)]),
     xs: once(
       [...s.rules.uprightBorders.map((r) => r.y), ...s.rules.level.flatMap((r) => [r.x1, r.x2]), s.left].map((x) =>

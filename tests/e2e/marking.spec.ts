@@ -1,9 +1,11 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib'
 import jpeg from 'jpeg-js'
+import { SURE } from '../../core/marking/model'
+import { type Truth, scoreOf } from '../blanks/score'
 import { linkTo, makeJob, paperOf } from '../support/line'
 import { layDown, saveMarks, setFile, tableOf } from '../support/marking'
 import { until } from '../support/server'
@@ -261,4 +263,36 @@ test('two windows on one table: the one that is behind is told, and a rule that 
   const [inflatable] = kept.filter((m) => m.field.label === 'Inflatable')
   const ropes = kept.find((m) => m.field.label === 'Lane ropes')
   expect(JSON.stringify(ropes?.field.show ?? {})).not.toContain(inflatable!.field.key)
+})
+
+test('a scan has its blanks found in the picture, and read what they are for, on this device', async ({
+  page,
+  api,
+}) => {
+  const job = await makeJob(api, { title: 'From the scanner' })
+  const picture = join(mkdtempSync(join(tmpdir(), 'upwold-')), 'scan')
+  execFileSync('pdftoppm', ['-r', '180', '-gray', '-jpeg', '-singlefile', join(SET, 'pool-party.pdf'), picture])
+  const pdf = await PDFDocument.create()
+  const image = await pdf.embedJpg(readFileSync(`${picture}.jpg`))
+  const [w, h] = [(image.width * 72) / 180, (image.height * 72) / 180]
+  pdf.addPage([w, h]).drawImage(image, { x: 0, y: 0, width: w, height: h })
+  await signIn(page)
+  await page.goto(`/bring?job=${job.id}`)
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles({ name: 'Scan.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf.save()) })
+  await page.getByRole('button', { name: 'Lay the page on the table' }).press('Enter')
+  await expect(page.getByText('Page 1 is a scan: lines, boxes and words were read from the picture')).toBeVisible()
+  await expect(page.getByText(/^\d+ blanks, 0 settled · kept$/)).toBeVisible()
+  await accessible(page)
+  const { papers } = await api.must<{ papers: { id: string }[] }>('GET', `/api/jobs/${job.id}`)
+  const { marked } = await tableOf(api, papers[0]!.id)
+  const truth = JSON.parse(readFileSync(join(SET, 'pool-party.json'), 'utf8')) as Truth[]
+  const found = marked.marks
+    .filter((m) => m.confidence >= SURE)
+    .map((m) => ({ ...m, type: m.field.type, party: m.field.party }))
+  const { matched } = scoreOf(truth, found)
+  expect(matched / truth.length).toBeGreaterThan(0.85)
+  expect(matched / found.length).toBeGreaterThan(0.85)
+  expect(marked.marks.filter((m) => m.field.type === 'signature').length).toBeGreaterThan(0)
 })

@@ -306,52 +306,6 @@ test('a file is brought in with its blanks, and a clause is changed for every te
 
   await page.goto('/library/clauses/details')
   const clause = page.getByRole('textbox', { name: 'The clause' })
-
-  test('a letter with tracked changes comes in as one asks, with its merged cells and form fields', async ({
-    page,
-    api,
-  }) => {
-    const change = (kind: 'ins' | 'del', words: string) =>
-      `<w:${kind} w:id="1" w:author="Ada Quist"><w:r><w:${kind === 'ins' ? 't' : 'delText'}>${words}</w:${kind === 'ins' ? 't' : 'delText'}></w:r></w:${kind}>`
-    const size = `<w:sdt><w:sdtPr><w:alias w:val="Size of barrel"/><w:dropDownList><w:listItem w:displayText="Small" w:value="s"/><w:listItem w:displayText="Large" w:value="l"/></w:dropDownList></w:sdtPr><w:sdtContent>${t('Small')}</w:sdtContent></w:sdt>`
-    const bytes = await letter(
-      [
-        p(t('Terms of hire')),
-        p(`${t('A deposit of ')}${change('del', '£50')}${change('ins', '£80')}${t(' is due.')}`),
-        p(`${t('Size: ')}${size}`),
-        tbl(
-          [3000, 1500, 1500],
-          tc(p(t('What is hired')), 3),
-          tc(p(t('Barrel')), 1, 'restart') + tc(p(t('two days'))) + tc(p(t('£420'))),
-          tc('', 1, 'continue') + tc(p(t('wood for two evenings')), 2),
-        ),
-        tbl([2000, 4000], tc(p(t('Signature of the hirer'))) + tc(''), tc(p(t('Date'))) + tc('')),
-        p(`${t('The sum of ')}<m:oMath><m:r><m:t>x</m:t></m:r></m:oMath>`),
-      ].join(''),
-    )
-    await signIn(page)
-    await page.goto('/library')
-    const chooser = page.waitForEvent('filechooser')
-    await page.getByRole('button', { name: 'Bring in a file' }).click()
-    await (
-      await chooser
-    ).setFiles({ name: 'Terms.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
-    const dialog = page.getByRole('dialog', { name: 'Bring in a file' })
-    await expect(dialog).toContainText('2 changes are tracked in it, by Ada Quist')
-    await expect(dialog).toContainText('a formula at “The sum of”')
-    await expect(dialog).toContainText('3 blanks found')
-    await choose(dialog, 'Its changes come in', 'both shown, struck and added')
-    await expect(dialog.getByRole('button', { name: 'Make it a template' })).toBeEnabled()
-    await dialog.getByRole('button', { name: 'Make it a template' }).click()
-    await expect(sheetOf(page).locator('del')).toHaveText('£50')
-    await expect(sheetOf(page).locator('ins')).toHaveText('£80')
-    const { document } = await stored(api, page.url().split('/').at(-1)!)
-    const body = JSON.stringify(document.body)
-    expect(body).toContain('"text":"£50","change":"struck"')
-    expect(body).toContain('"options":["Small","Large"]')
-    expect(body).toContain('"merged":[{"cell":0,"across":1,"down":2}]')
-    expect(body).toContain('"type":"signature"')
-  })
   await clause.getByText('We keep your name').click()
   await page.keyboard.press('End')
   await page.keyboard.type(' Ask, and we show you what we keep. ')
@@ -363,4 +317,50 @@ test('a file is brought in with its blanks, and a clause is changed for every te
   expect(JSON.stringify(await api.must('GET', '/api/clauses/details'))).toContain('"path":"business.phone"')
   const html = new TextDecoder().decode(await api.raw('/api/templates/hire/export?as=html'))
   expect(html).toContain('Ask, and we show you what we keep.')
+})
+
+test('a letter with tracked changes comes in as one asks, with its merged cells and form fields', async ({
+  page,
+  api,
+}) => {
+  const change = (kind: 'ins' | 'del', words: string) =>
+    `<w:${kind} w:id="1" w:author="Ada Quist"><w:r><w:${kind === 'ins' ? 't' : 'delText'}>${words}</w:${kind === 'ins' ? 't' : 'delText'}></w:r></w:${kind}>`
+  const size = `<w:sdt><w:sdtPr><w:alias w:val="Size of barrel"/><w:dropDownList><w:listItem w:displayText="Small" w:value="s"/><w:listItem w:displayText="Large" w:value="l"/></w:dropDownList></w:sdtPr><w:sdtContent>${t('Small')}</w:sdtContent></w:sdt>`
+  const bytes = await letter(
+    [
+      p(t('Terms of hire')),
+      p(`${t('A deposit of ')}${change('del', '£50')}${change('ins', '£80')}${t(' is due.')}`),
+      p(`${t('Size: ')}${size}`),
+      tbl(
+        [3000, 1500, 1500],
+        tc(p(t('What is hired')), 3),
+        tc(p(t('Barrel')), 1, 'restart') + tc(p(t('two days'))) + tc(p(t('£420'))),
+        tc('', 1, 'continue') + tc(p(t('wood for two evenings')), 2),
+      ),
+      tbl([2000, 4000], tc(p(t('Signature of the hirer'))) + tc(''), tc(p(t('Date'))) + tc('')),
+      p(`${t('The sum of ')}<m:oMath><m:r><m:t>x</m:t></m:r></m:oMath>`),
+    ].join(''),
+  )
+  await signIn(page)
+  await page.goto('/library')
+  const chooser = page.waitForEvent('filechooser')
+  await page.getByRole('button', { name: 'Bring in a file' }).click()
+  await (
+    await chooser
+  ).setFiles({ name: 'Terms.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
+  const dialog = page.getByRole('dialog', { name: 'Bring in a file' })
+  await expect(dialog).toContainText('2 changes are tracked in it, by Ada Quist')
+  await expect(dialog).toContainText('a formula at “The sum of”')
+  await expect(dialog).toContainText('3 blanks found')
+  await choose(dialog, 'Its changes come in', 'both shown, struck and added')
+  await expect(dialog.getByRole('button', { name: 'Make it a template' })).toBeEnabled()
+  await dialog.getByRole('button', { name: 'Make it a template' }).click()
+  await expect(sheetOf(page).locator('del')).toHaveText('£50')
+  await expect(sheetOf(page).locator('ins')).toHaveText('£80')
+  const { document } = await stored(api, page.url().split('/').at(-1)!)
+  const body = JSON.stringify(document.body)
+  expect(body).toContain('"text":"£50","change":"struck"')
+  expect(body).toContain('"options":["Small","Large"]')
+  expect(body).toContain('"merged":[{"cell":0,"across":1,"down":2}]')
+  expect(body).toContain('"type":"signature"')
 })

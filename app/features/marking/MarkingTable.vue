@@ -18,7 +18,7 @@ import { useMarking } from './useMarking'
 /** Somebody else's PDF: its pages in the middle, what was found in a ledger beside them, keys for everything. */
 const table = useMarking()
 const { of, id } = storeToRefs(table)
-const { view, marks, proposed: open, perhaps, ordered, current, saved, finding, told } = storeToRefs(table)
+const { view, marks, proposed: open, perhaps, ordered, current, saved, finding, told, scans } = storeToRefs(table)
 const notices = useNotices()
 const pdf = shallowRef<PDFDocumentProxy | null>(null)
 const problem = ref('')
@@ -57,6 +57,15 @@ onBeforeUnmount(() => {
 })
 
 const blanks = computed(() => ordered.value.length - perhaps.value.length)
+/** What is to be known of pages that are pictures: how they were read, and that a look is worth it. */
+const scanWords = computed(() => {
+  const pages = [...scans.value.keys()].sort((a, b) => a - b)
+  if (!pages.length) return ''
+  const which = pages.length === 1 ? `Page ${pages[0]} is a scan` : `${pages.length} pages are scans`
+  return [...scans.value.values()].includes('unread')
+    ? `${which}: lines and boxes were found in the picture, but its words could not be read. Say what each is, and look whether any is missing.`
+    : `${which}: lines, boxes and words were read from the picture, on this device. Look whether any is missing or wrong.`
+})
 const count = computed(() =>
   finding.value && finding.value.page < finding.value.pages
     ? `reading page ${finding.value.page + 1} of ${finding.value.pages}…`
@@ -126,12 +135,7 @@ function changed(): void {
       Without a place since the file was replaced:
       {{ view.marked.unplaced.map((m) => `“${m.field.label}”`).join(', ') }}. Draw them anew where they belong.
     </p>
-    <p
-      v-if="!finding && !ordered.length && table.text.size && ![...table.text.values()].some((t) => t.pieces.length)"
-      class="notice small"
-    >
-      This is a scan: there is no text to find blanks by. Draw the boxes that are to be filled.
-    </p>
+    <p v-if="scanWords" class="notice small">{{ scanWords }}</p>
     <p v-if="mode" class="notice small" role="status">
       {{
         mode === 'draw'

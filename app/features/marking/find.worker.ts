@@ -4,8 +4,10 @@ import * as pdfWorker from 'pdfjs-dist/build/pdf.worker.mjs'
 import { findOnPage } from '../../../core/blanks/find'
 import { noSense, type FoundBlank } from '../../../core/blanks/found'
 import { type PdfPage, readInk } from '../../../core/blanks/read'
+import { isScan } from '../../../core/blanks/scan'
 import { listsFor } from '../../../core/blanks/words/index'
 import { type PageText, textOfPage } from '../../../core/marking/text'
+import { Canvases, readScan, stopScans } from './scan-reader'
 
 /** A file to be read. */
 export interface FindAsk {
@@ -13,7 +15,15 @@ export interface FindAsk {
 }
 
 export type FindAnswer =
-  | { page: number; pages: number; blanks: FoundBlank[]; text: PageText; language: string }
+  | {
+      page: number
+      pages: number
+      blanks: FoundBlank[]
+      text: PageText
+      language: string
+      /** Whether the page is a picture of one, and whether its words could be read. */
+      scan: 'read' | 'unread' | null
+    }
   | { ready: true }
   | { done: true }
   | { failed: string }
@@ -28,6 +38,8 @@ async function find({ pdf: data }: FindAsk): Promise<void> {
     data: new Uint8Array(data),
     cMapUrl: new URL('/maps/cmaps/', self.location.origin).href,
     standardFontDataUrl: new URL('/maps/standard_fonts/', self.location.origin).href,
+    wasmUrl: new URL('/maps/wasm/', self.location.origin).href,
+    CanvasFactory: Canvases,
     isEvalSupported: false,
     disableFontFace: true,
     useSystemFonts: false,
@@ -37,7 +49,9 @@ async function find({ pdf: data }: FindAsk): Promise<void> {
   const sense = noSense()
   for (let n = 1; n <= pdf.numPages; n += 1) {
     const page = (await pdf.getPage(n)) as unknown as PdfPage
-    const ink = await readInk(page, form)
+    const printed = await readInk(page, form)
+    const scan = isScan(printed) ? await readScan(page as unknown as Parameters<typeof readScan>[0], printed) : null
+    const ink = scan?.ink ?? printed
     const blanks = findOnPage(ink, sense)
     answer({
       page: n,
@@ -45,9 +59,11 @@ async function find({ pdf: data }: FindAsk): Promise<void> {
       blanks,
       text: textOfPage(ink),
       language: listsFor(sense.words)[0]!.language,
+      scan: scan && (scan.read ? 'read' : 'unread'),
     })
     page.cleanup()
   }
+  await stopScans()
   answer({ done: true })
   await pdf.destroy()
 }

@@ -30,6 +30,8 @@ export const useMarking = defineStore('marking', () => {
   const read = ref(0)
   const chosen = ref<string[]>([])
   const finding = ref<{ page: number; pages: number } | null>(null)
+  /** Pages that are pictures, by whether their words could be read. */
+  const scans = ref(new Map<number, 'read' | 'unread'>())
   const told = ref('')
   let revision = 0
   let language = 'en'
@@ -80,6 +82,7 @@ export const useMarking = defineStore('marking', () => {
     of.value = what
     id.value = which
     text.value = new Map()
+    scans.value = new Map()
     chosen.value = []
     told.value = ''
     show(next)
@@ -112,6 +115,7 @@ export const useMarking = defineStore('marking', () => {
   function found(a: Extract<FindAnswer, { page: number }>): void {
     language = a.language
     text.value = new Map(text.value).set(a.page, a.text)
+    if (a.scan) scans.value = new Map(scans.value).set(a.page, a.scan)
     finding.value = { page: a.page, pages: a.pages }
     if (a.page <= read.value) return
     const got = suggest(a.blanks, known.value, newMarkId, language)
@@ -224,6 +228,7 @@ export const useMarking = defineStore('marking', () => {
     chosen,
     saved: saver.state,
     finding,
+    scans,
     told,
     language: () => language,
     ...history,

@@ -77,7 +77,7 @@ async function keep(body: object) {
           :options="templateKinds.map((k) => ({ value: k, label: k }))"
         />
       </div>
-      <div v-if="brought.changes.count" class="notice">
+      <div v-if="brought.changes.count" class="notice grid gap-2">
         <p>
           {{ brought.changes.count }} {{ brought.changes.count === 1 ? 'change is' : 'changes are' }} tracked in it{{
             brought.changes.by.length ? `, by ${brought.changes.by.slice(0, 6).join(', ')}` : ''
