@@ -39,6 +39,8 @@ async function find({ pdf: data }: FindAsk): Promise<void> {
     cMapUrl: new URL('/maps/cmaps/', self.location.origin).href,
     standardFontDataUrl: new URL('/maps/standard_fonts/', self.location.origin).href,
     wasmUrl: new URL('/maps/wasm/', self.location.origin).href,
+    // There is no page here whose address it could ask for.
+    useWorkerFetch: true,
     CanvasFactory: Canvases,
     isEvalSupported: false,
     disableFontFace: true,

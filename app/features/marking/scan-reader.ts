@@ -41,7 +41,7 @@ const words = () =>
       cacheMethod: 'none',
       errorHandler: () => {},
     })
-    await made.setParameters({ tessedit_pageseg_mode: PSM.SPARSE_TEXT })
+    await made.setParameters({ tessedit_pageseg_mode: PSM.SPARSE_TEXT, user_defined_dpi: String(72 * SCALE) })
     return made
   })())
 

@@ -208,7 +208,9 @@ describe('the marking table', () => {
       text: { pieces: [] },
       blanks: [{ ...blank, why: '', required: true, known: null, hint: '' }],
       language: 'de',
+      scan: 'read',
     })
+    expect([...table.scans]).toEqual([[1, 'read']])
     expect([table.read, table.finding, table.language()]).toEqual([1, { page: 1, pages: 2 }, 'de'])
     expect(table.marks).toHaveLength(1)
     expect(table.canUndo).toBe(false)

@@ -122,6 +122,8 @@ export async function bringFile({
   }
   if (startsWith(bytes, 0x25, 0x50, 0x44, 0x46))
     throw refuse('This is a PDF. A finished PDF isn’t rewritten here; bring in the DOCX it was made from.')
+  if (['odt', 'ott', 'rtf', 'pages', 'wpd'].includes(type))
+    throw refuse(`Upwold can’t read a “.${type}”. Save it as a DOCX where it was written, then bring in that.`)
   const zipped = startsWith(bytes, 0x50, 0x4b) || startsWith(bytes, 0xd0, 0xcf, 0x11, 0xe0)
   let parts: Parts
   let fields: LetterField[] = []

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { letter, linesOf, lvl, num, p, t, tbl, tc } from '../../../../tests/support/letter'
 import type { Changes } from '../../../../shared/library'
@@ -133,6 +134,57 @@ describe('changes that are tracked in a letter', () => {
     expect(changes.by).toEqual(['Ada Quist', 'Ben Holt'])
     expect(changes.count).toBeGreaterThan(5)
     expect(left).toEqual([])
+  })
+})
+
+describe('any changes that are tracked', () => {
+  const piece = fc.record({
+    kind: fc.constantFrom('kept', 'ins', 'del', 'moved'),
+    words: fc.constantFrom('a', 'b', 'cd', '£5'),
+  })
+  const paragraphs = fc.array(
+    fc.record({
+      pieces: fc.array(piece, { minLength: 1, maxLength: 5 }),
+      end: fc.constantFrom('kept', 'kept', 'ins', 'del'),
+    }),
+    { minLength: 1, maxLength: 5 },
+  )
+  const written = ({ kind, words }: { kind: string; words: string }): string => {
+    if (kind === 'kept') return t(words)
+    if (kind === 'ins') return `<w:ins w:id="1">${t(words)}</w:ins>`
+    if (kind === 'del') return `<w:del w:id="1"><w:r><w:delText>${words}</w:delText></w:r></w:del>`
+    return `<w:moveFrom w:id="1">${t(words)}</w:moveFrom><w:moveTo w:id="2">${t(words)}</w:moveTo>`
+  }
+  /** What is left when every change is taken, or none: told without any XML. */
+  const settled = (all: { pieces: { kind: string; words: string }[]; end: string }[], gone: 'del' | 'ins') => {
+    let open = ''
+    const out: string[] = []
+    for (const [i, { pieces, end }] of all.entries()) {
+      open += pieces.map((x) => (x.kind === gone ? '' : x.words)).join('')
+      if (end === gone && i < all.length - 1) continue
+      out.push(open)
+      open = ''
+    }
+    return out.filter(Boolean)
+  }
+
+  it('are as if they had been made, or never been: nothing else of the words changes', async () => {
+    await fc.assert(
+      fc.asyncProperty(paragraphs, async (all) => {
+        const body = all.map(({ pieces, end }) =>
+          p(pieces.map(written).join(''), end === 'kept' ? '' : `<w:rPr><w:${end} w:id="9"/></w:rPr>`),
+        )
+        const bytes = await letter(`${body.join('')}${p(t('End'))}`)
+        const told = [...all, { pieces: [{ kind: 'kept', words: 'End' }], end: 'kept' }]
+        expect(await lines(bytes, 'taken')).toEqual(settled(told, 'del'))
+        expect(await lines(bytes, 'refused')).toEqual(settled(told, 'ins'))
+        const shown = (await lines(bytes, 'shown')).join('').replace(/[+-]/g, '')
+        expect(shown).toBe(
+          `${all.map((x) => x.pieces.map((y) => (y.kind === 'moved' ? y.words.repeat(2) : y.words)).join('')).join('')}End`,
+        )
+      }),
+      { numRuns: 60 },
+    )
   })
 })
 
@@ -289,5 +341,12 @@ describe('a letter comes in whole', () => {
       ),
     )
     expect(left).toEqual(['a formula at “The sum of”', 'hidden words at “Plainsecret”', 'a comment at “Paid”'])
+  })
+
+  it('but no more than can be read', async () => {
+    const many = Array.from({ length: 200 }, (_, i) => p(`${t(`Line ${i}`)}<m:oMath><m:r><m:t>x</m:t></m:r></m:oMath>`))
+    const { left } = await brought(await letter(many.join('')))
+    expect(left).toHaveLength(39)
+    expect(left.at(-1)).toBe('162 more things of these kinds')
   })
 })

@@ -98,6 +98,11 @@ function widened(blocks: readonly Block[], grids: readonly number[][]): void {
   })
 }
 
+/** The most things that are told of one letter. */
+const TOLD = 38
+const told = (left: string[]): string[] =>
+  left.length > TOLD ? [...left.slice(0, TOLD), `${left.length - TOLD} more things of these kinds`] : left
+
 /**
  * Reads a DOCX (ISO/IEC 29500-1): its words in their order with what is only shown written out, tables, notes, heads and feet;
  * tracked changes as `how` says. What has no place on a paper is in `left`, with where it stood; so is every word that
@@ -149,7 +154,7 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
     const came = lines([...out.header, ...out.body, ...out.footer]).join('\n')
     // Each part by itself: words are looked for in their order.
     for (const list of pieces) missing(list, came).forEach((place) => left.add(`some words${place}`))
-    return { ...out, fields, left: [...left], changes }
+    return { ...out, fields, left: told([...left]), changes }
   } catch (error) {
     if (error instanceof RangeError || error instanceof Refused) throw error
     throw damaged()
