@@ -5,7 +5,7 @@ const FROM_LEFT = /[\p{L}\p{Nd}]/u
 const OTHER: Record<string, string> = { '(': ')', ')': '(', '[': ']', ']': '[', '{': '}', '}': '{', '«': '»', '»': '«' }
 
 /** A place on a page seen in a mirror, and back again. */
-export const across = <T extends Area>(a: T, width: number): T => ({ ...a, x: width - a.x - a.w })
+export const across = <T extends Pick<Area, 'x' | 'w'>>(a: T, width: number): T => ({ ...a, x: width - a.x - a.w })
 
 /** Letters of one line in their order from the left. */
 function linesOf(glyphs: readonly Glyph[]): Glyph[][] {

@@ -19,7 +19,7 @@ export interface Looked {
   /** Degrees the page lay askew. */
   tilt: number
   /** How light each pixel is where only words are left, row by row, and how many are in a row. */
-  words: Uint8Array
+  words: Uint8Array<ArrayBuffer>
   width: number
 }
 
