@@ -12,7 +12,7 @@ const local = fc
   .tuple(fc.integer({ min: 1, max: 28 }), fc.integer({ min: 0, max: 23 }))
   .map(([d, h]) => `2026-06-${String(d).padStart(2, '0')}T${String(h).padStart(2, '0')}:00`)
 const span = fc
-  .tuple(local, fc.option(local))
+  .tuple(local, fc.option(fc.oneof(local, local, fc.constant('2027-12-01T09:00'))))
   .map(([a, b]) => (b && b < a ? { starts: b, ends: a } : { starts: a, ends: b }))
 
 describe('a clash', () => {

@@ -45,20 +45,47 @@ const samePlace = (text: string) =>
     .replace(/[\s,.;]+/g, ' ')
     .trim()
 
+const DAY = 24 * HOUR
+/** Beyond so many days a stretch is looked at on every day. */
+const LONG = 400
+/** The days some stretches of time touch, as numbers; null where they are too many to be told one by one. */
+function daysOf(spans: readonly Span[]): number[] | null {
+  const days = new Set<number>()
+  for (const span of spans) {
+    const [from, to] = range(span)
+    if (to - from > LONG * DAY) return null
+    for (let d = Math.floor(from / DAY); d <= Math.floor(to / DAY); d += 1) days.add(d)
+  }
+  return [...days]
+}
+
 /**
- * Finds what meets what among many: only those at the same place, or with one of the same people, are held against each other.
- * The same as {@link clashesOf} with all of them.
+ * Finds what meets what among many: only those at the same place, or with one of the same people, on one of the same days are
+ * held against each other. The same as {@link clashesOf} with all of them.
  */
 export function clashFinder(all: readonly Booked[]): (mine: Booked) => Clash[] {
-  const by = new Map<string, number[]>()
-  const put = (key: string, n: number) => by.get(key)?.push(n) ?? by.set(key, [n])
-  for (const [n, b] of all.entries()) {
+  const keysOf = (b: Booked) => {
     const place = samePlace(b.place)
-    if (place) put(`p ${place}`, n)
-    for (const m of b.members) put(`m ${m}`, n)
+    return [...(place ? [`p ${place}`] : []), ...b.members.map((m) => `m ${m}`)]
+  }
+  /** By key and day; those of every day under the key alone. */
+  const by = new Map<string, number[]>()
+  /** Everything of a key, for what is itself on every day. */
+  const whole = new Map<string, number[]>()
+  const put = (map: Map<string, number[]>, key: string, n: number) => map.get(key)?.push(n) ?? map.set(key, [n])
+  for (const [n, b] of all.entries()) {
+    const days = daysOf(b.spans)
+    for (const key of keysOf(b)) {
+      put(whole, key, n)
+      if (days) for (const d of days) put(by, `${key} ${d}`, n)
+      else put(by, key, n)
+    }
   }
   return (mine) => {
-    const near = [`p ${samePlace(mine.place)}`, ...mine.members.map((m) => `m ${m}`)].flatMap((k) => by.get(k) ?? [])
+    const days = daysOf(mine.spans)
+    const near = keysOf(mine).flatMap((key) =>
+      days ? [...(by.get(key) ?? []), ...days.flatMap((d) => by.get(`${key} ${d}`) ?? [])] : (whole.get(key) ?? []),
+    )
     return clashesOf(
       mine,
       [...new Set(near)].sort((a, b) => a - b).map((n) => all[n]!),
