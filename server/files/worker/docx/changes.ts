@@ -3,6 +3,16 @@ import { all, around, first, remove, unwrap, val, within } from './xml'
 
 const IN = ['w:ins', 'w:moveTo']
 const OUT = ['w:del', 'w:moveFrom']
+/** What remembers how something was set before. */
+const FORMS = [
+  'w:pPrChange',
+  'w:rPrChange',
+  'w:tblPrChange',
+  'w:tblGridChange',
+  'w:trPrChange',
+  'w:tcPrChange',
+  'w:sectPrChange',
+]
 /** Run styles by which words are known again as added or struck. */
 export const ADDED = 'UpwoldAdded'
 export const STRUCK = 'UpwoldStruck'
@@ -74,8 +84,7 @@ function formerly(change: Element): void {
 export function settleChanges(doc: Document, how: Changes): void {
   const gone = how === 'taken' ? OUT : IN
   for (const n of elements(doc, ['w:pPrChange', 'w:rPrChange'])) if (how === 'refused' && n.parentNode) formerly(n)
-  for (const n of elements(doc, ['w:pPrChange', 'w:rPrChange', 'w:tblPrChange', 'w:trPrChange', 'w:tcPrChange']))
-    remove(n)
+  for (const n of elements(doc, FORMS)) remove(n)
   for (const row of all(doc, 'w:tr')) {
     const settings = first(row, 'w:trPr')
     const change = [...IN, ...OUT].find((n) => first(settings, n))

@@ -1,5 +1,5 @@
 import { FIELDS_MAX, type LetterField, SIGN, fieldSign } from '../../../../core/docx/signs'
-import { all, first, on, remove, run, val, within, words } from './xml'
+import { all, around, first, on, remove, run, val, within, words } from './xml'
 
 /** What is written on in place of a blank that had no words of its own. */
 export const LINE = '__________'
@@ -158,9 +158,20 @@ export function showFields(doc: Document, fields: LetterField[]): void {
   }
   for (const p of all(doc, 'w:p')) runFields(p, fields)
   for (const sdt of all(doc, 'w:sdt').reverse()) if (sdt.parentNode) control(sdt, fields)
+  const boxOf = (font: string | undefined, place: string): string | undefined =>
+    SYMBOLS.find(([name]) => name.test(font ?? ''))?.[1][place]
   for (const sym of all(doc, 'w:sym')) {
-    const at = (val(sym, 'w:char') ?? '').toLowerCase().replace(/^f0/, '')
-    const box = SYMBOLS.find(([font]) => font.test(val(sym, 'w:font') ?? ''))?.[1][at]
+    const box = boxOf(val(sym, 'w:font'), (val(sym, 'w:char') ?? '').toLowerCase().replace(/^f0/, ''))
     if (box) sym.parentNode!.replaceChild(words(doc, box), sym)
+  }
+  // Others write the same as a letter of that font, in Unicode's private use or as it is.
+  for (const fonts of all(doc, 'w:rFonts')) {
+    const font = val(fonts, 'w:ascii') ?? val(fonts, 'w:hAnsi')
+    const home = around(fonts, 'w:r')
+    if (!home || !SYMBOLS.some(([name]) => name.test(font ?? ''))) continue
+    for (const t of within(home, 'w:t'))
+      t.textContent = [...(t.textContent ?? '')]
+        .map((ch) => boxOf(font, (ch.charCodeAt(0) & 0xff).toString(16)) ?? ch)
+        .join('')
   }
 }

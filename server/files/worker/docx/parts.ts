@@ -175,13 +175,13 @@ export const piecesOf = (doc: Document): Piece[] =>
 
 /** The places whose words aren't in what came out, looked for in their order; none means that every word is there. */
 export function missing(pieces: readonly Piece[], came: string): string[] {
-  const all_ = bare(came)
+  const whole = bare(came)
   const out: string[] = []
   let at = 0
   for (const { text, at: piece } of pieces) {
-    const next = all_.indexOf(text, at)
+    const next = whole.indexOf(text, at)
     if (next >= 0) at = next + text.length
-    else if (!all_.includes(text)) out.push(`${placeOf(piece)}: “${text.slice(0, 30)}”`)
+    else if (!whole.includes(text)) out.push(`${placeOf(piece)}: “${text.slice(0, 30)}”`)
   }
   return [...new Set(out)]
 }

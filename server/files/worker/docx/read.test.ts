@@ -330,6 +330,24 @@ describe('a letter comes in whole', () => {
     expect(JSON.stringify(document)).not.toMatch(/[\uE000-\uEFFF]/)
   })
 
+  it('with boxes to tick however they were typed', async () => {
+    const typed = (font: string, ch: string) =>
+      `<w:r><w:rPr><w:rFonts w:ascii="${font}"/></w:rPr><w:t>${ch}</w:t></w:r>`
+    const { document, blanks } = await brought(
+      await letter(
+        [
+          p(`${typed('Wingdings', '\uF0A8')}${t(' with wood')}`),
+          p(`${typed('Wingdings', 'o')}${t(' with robes')}`),
+          p(`${t('Deposit paid [ ] yes [ ] no')}`),
+        ].join(''),
+      ),
+    )
+    expect(linesOf(document.body)).toEqual(['☐ with wood', '☐ with robes', 'Deposit paid [ ] yes [ ] no'])
+    expect(
+      blanks.map((b) => (b.propose.kind === 'field' ? [b.propose.field.type, b.propose.field.label] : [])),
+    ).toEqual([...['with wood', 'with robes', 'yes', 'no'].map((label) => ['tick', label])])
+  })
+
   it('and what it can’t keep is told with its place', async () => {
     const { left } = await brought(
       await letter(

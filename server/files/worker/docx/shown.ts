@@ -219,14 +219,14 @@ function showAlignment(doc: Document, letter: Rules): void {
 function showPages(doc: Document): void {
   for (const br of all(doc, 'w:br'))
     if (val(br, 'w:type') === 'page') br.parentNode!.replaceChild(words(doc, SIGN.newPage), br)
+  const sections = all(doc, 'w:sectPr')
   for (const p of all(doc, 'w:p')) {
     const settings = first(p, 'w:pPr')
     if (on(first(settings, 'w:pageBreakBefore'))) putFirst(doc, p, SIGN.newPage)
     const section = first(settings, 'w:sectPr')
     if (!section) continue
     // How a section begins is said by the section itself (17.6.22): its settings stand at its end.
-    const all_ = all(doc, 'w:sectPr')
-    const next = all_[all_.indexOf(section) + 1]
+    const next = sections[sections.indexOf(section) + 1]
     if ((val(first(next, 'w:type')) ?? 'nextPage') !== 'continuous') p.appendChild(run(doc, SIGN.newPage))
   }
 }
