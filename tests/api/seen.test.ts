@@ -64,7 +64,7 @@ describe('how we do', () => {
     expect(at.page).toBeGreaterThan(0)
     const list = await rows(`of=contract&field=${encodeURIComponent(at.field)}`)
     expect(list.rows.map((r) => r.paperId)).toContain(contract)
-    await owner.must('POST', `/api/papers/${contract}/nudge`)
+    await owner.must('POST', `/api/papers/${contract}/nudge`, { quiet: true })
     expect((await rows('of=contract')).rows.find((r) => r.paperId === contract)!.reminders).toBe(1)
     await sign(signer, token)
     expect(total(await stops())).toBe(total(before))
