@@ -138,11 +138,12 @@ async function takeApart(
     throw refuse('damaged')
   }
   if (largestPicture(document) > PICTURE_MAX) throw refuse('picture')
-  if (!bytesEnd(bytes) || pagesMissing(document, pages.length)) throw refuse('cut-off')
+  const text = latin1(bytes)
+  if (!hasEnd(text) || pagesMissing(document, pages.length)) throw refuse('cut-off')
   if (pages.length === 0) throw refuse('no-pages')
   if (pages.length > PAGES_MAX) throw refuse('too-many-pages')
   const removed = new Set<string>()
-  if (locked) removed.add(protectionOf(bytes, password))
+  if (locked) removed.add(protectionOf(text, password))
   const form = catalog.lookup(PDFName.of('AcroForm'))
   if (form instanceof PDFDict) {
     if (form.has(PDFName.of('XFA'))) {
@@ -206,7 +207,7 @@ async function takeApart(
   if (Encrypt instanceof PDFRef) context.delete(Encrypt)
   context.trailerInfo.Encrypt = undefined
   context.largestObjectNumber = Math.max(...context.enumerateIndirectObjects().map(([ref]) => ref.objectNumber))
-  const good = sound(bytes)
+  const good = sound(text)
   if (!good && !locked) removed.add('its list of parts, which led nowhere (it was made anew)')
   const untouched = removed.size === 0 && !locked
   const pdf = untouched
@@ -223,8 +224,7 @@ const FORBIDS: [number, string][] = [
   [6, 'notes'],
   [9, 'filling in fields'],
 ]
-function protectionOf(bytes: Uint8Array, password?: string): string {
-  const text = latin1(bytes)
+function protectionOf(text: string, password?: string): string {
   const at = text.search(/\/Filter\s*\/Standard\b/)
   // The dictionary is never locked itself (7.6.1), and none of its strings is long.
   const bits = Number(/\/P\s+(-?\d+)/.exec(text.slice(Math.max(0, at - 800), at + 800))?.[1] ?? -1)
@@ -233,14 +233,10 @@ function protectionOf(bytes: Uint8Array, password?: string): string {
   return forbids.length ? `${what}; it forbade ${forbids.join(', ')}: whoever made it may want that kept` : what
 }
 
-const tailOf = (bytes: Uint8Array): string =>
-  new TextDecoder('latin1').decode(bytes.subarray(Math.max(0, bytes.length - 2400)))
-
 /** Whether a file has an end at all: what was cut off has none (ISO 32000-1, 7.5.5). Behind it there may be anything but objects. */
-function bytesEnd(bytes: Uint8Array): boolean {
-  const buffer = latin1(bytes)
-  const end = buffer.lastIndexOf('startxref')
-  return end >= 0 && !/\d+ \d+ obj\b/.test(buffer.slice(end))
+function hasEnd(text: string): boolean {
+  const end = text.lastIndexOf('startxref')
+  return end >= 0 && !/\d+ \d+ obj\b/.test(text.slice(end))
 }
 const latin1 = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes)
 
@@ -260,12 +256,12 @@ const LOOKED_UP = 400
  * Whether a file says where its cross-reference is, ends as one does, and whether that leads where it says (7.5.4, 7.5.5): to
  * objects of those numbers, and to earlier parts without going round. If not, it is written anew.
  */
-function sound(bytes: Uint8Array): boolean {
-  let at = Number(/startxref\s+(\d+)\s+%%EOF\s*$/.exec(tailOf(bytes))?.[1] ?? Number.NaN)
+function sound(file: string): boolean {
+  let at = Number(/startxref\s+(\d+)\s+%%EOF\s*$/.exec(file.slice(-2400))?.[1] ?? Number.NaN)
   const seen = new Set<number>()
-  const text = (from: number, length: number) => latin1(bytes.subarray(from, from + length))
+  const text = (from: number, length: number) => file.slice(from, from + length)
   for (;;) {
-    if (!(at > 0 && at < bytes.length) || seen.has(at) || seen.size > SECTIONS) return false
+    if (!(at > 0 && at < file.length) || seen.has(at) || seen.size > SECTIONS) return false
     seen.add(at)
     const head = text(at, 40)
     // A cross-reference stream is read whole by whoever reads it, or not at all.
@@ -289,7 +285,7 @@ function sound(bytes: Uint8Array): boolean {
       if (kind === 'n' && !new RegExp(`^\\s*${number}\\s+\\d+\\s+obj`).test(text(Number(offset), 40))) return false
       number += 1
     }
-    const trailer = latin1(bytes.subarray(at, Math.min(bytes.length, at + 4_000_000)))
+    const trailer = text(at, 4_000_000)
     const behind = trailer.slice(trailer.indexOf('trailer')).split('startxref')[0]!
     const prev = /\/Prev\s+(\d+)/.exec(behind)
     if (!prev) return true
