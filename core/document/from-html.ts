@@ -100,7 +100,6 @@ export function fromHtml(html: string, sizeOf: (src: string) => { width: number;
       if (SKIP.has(n.name)) return []
       if (n.name === 'br') return [{ t: 'break' }]
       if (n.name === 'a' && n.attribs.href && !n.attribs.href.startsWith('#')) left.add('the targets of links')
-      if (n.name === 'sup' && n.attribs.id?.startsWith('footnote')) left.add('footnote marks')
       if (n.name === 'img') return image(n).map(({ t: _, ...picture }) => ({ t: 'picture', ...picture }))
       const changed = CHANGE_OF[`${n.name}.${n.attribs.class ?? ''}`]
       if (changed) return inlines(children(n), marks, changed)

@@ -1,5 +1,5 @@
 import { FIELDS_MAX, type LetterField, SIGN, fieldSign } from '../../../../core/docx/signs'
-import { all, around, first, on, remove, run, val, within, words } from './xml'
+import { all, around, first, on, remove, run, textOf, unwrap, val, within, words } from './xml'
 
 /** What is written on in place of a blank that had no words of its own. */
 export const LINE = '__________'
@@ -105,9 +105,7 @@ function control(sdt: Element, fields: LetterField[]): void {
   if (box) remove(box)
   if (!type) return
   const asked = on(first(settings, 'w:showingPlcHdr'))
-  const said = all(content, 'w:t')
-    .map((t) => t.textContent ?? '')
-    .join('')
+  const said = textOf(content)
   if (!asked && !box && (said.length > ANSWER_MAX || all(content, 'w:p').length > 1)) return
   const shows = box
     ? on(first(box, 'w14:checked'), 'w14:val')
@@ -152,9 +150,8 @@ const SYMBOLS: [RegExp, Record<string, string>][] = [
 export function showFields(doc: Document, fields: LetterField[]): void {
   for (const simple of all(doc, 'w:fldSimple')) {
     const sign = counted(val(simple, 'w:instr') ?? '')
-    if (sign) simple.parentNode!.insertBefore(run(doc, sign), simple)
-    else while (simple.firstChild) simple.parentNode!.insertBefore(simple.firstChild, simple)
-    remove(simple)
+    if (sign) simple.parentNode!.replaceChild(run(doc, sign), simple)
+    else unwrap(simple)
   }
   for (const p of all(doc, 'w:p')) runFields(p, fields)
   for (const sdt of all(doc, 'w:sdt').reverse()) if (sdt.parentNode) control(sdt, fields)

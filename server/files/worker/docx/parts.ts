@@ -1,4 +1,19 @@
-import { type Letter, all, around, first, on, placeOf, remove, run, shortWords, unwrap, val, within } from './xml'
+import { SIGNS } from '../../../../core/docx/signs'
+import {
+  type Letter,
+  all,
+  around,
+  first,
+  on,
+  placeOf,
+  remove,
+  run,
+  shortWords,
+  textOf,
+  unwrap,
+  val,
+  within,
+} from './xml'
 
 /** What a letter may hold that a paper has no place for, by its element. */
 const NO_PLACE: Record<string, string> = {
@@ -48,14 +63,8 @@ export function levelled(doc: Document, left: Set<string>): void {
   for (const name of ['w:customXml', 'w:smartTag', 'w:dir', 'w:bdo'])
     for (const n of all(doc, name)) if (n.parentNode) unwrap(n)
   for (const ruby of all(doc, 'w:ruby')) {
-    const reading = all(ruby, 'w:t')
-      .filter((t) => around(t, 'w:rt') !== null)
-      .map((t) => t.textContent ?? '')
-      .join('')
-    const base = all(ruby, 'w:t')
-      .filter((t) => around(t, 'w:rubyBase') !== null)
-      .map((t) => t.textContent ?? '')
-      .join('')
+    const said = (name: string) => all(ruby, name).map(textOf).join('')
+    const [base, reading] = [said('w:rubyBase'), said('w:rt')]
     const home = around(ruby, 'w:r')
     if (!home) continue
     home.parentNode!.insertBefore(run(doc, `${base}${reading ? ` (${reading})` : ''}`), home)
@@ -69,8 +78,8 @@ export function levelled(doc: Document, left: Set<string>): void {
   }
   // Letters of private use are signs of ours from here on.
   for (const t of all(doc, 'w:t')) {
-    const text = t.textContent ?? ''
-    if (/[\uE000-\uEFFF]/.test(text)) t.textContent = text.replace(/[\uE000-\uEFFF]/g, '\uFFFD')
+    const text = (t.textContent ?? '').replace(SIGNS, '\uFFFD')
+    if (text !== t.textContent) t.textContent = text
   }
   for (const row of all(doc, 'w:tr')) aligned(doc, row)
 }
@@ -169,7 +178,7 @@ interface Piece {
 /** Every piece of words of a part: taken before anything is made of them. */
 export const piecesOf = (doc: Document): Piece[] =>
   all(doc, 'w:t').flatMap((at) => {
-    const text = bare((at.textContent ?? '').replace(/[\uE000-\uEFFF]/g, ''))
+    const text = bare((at.textContent ?? '').replace(SIGNS, ''))
     return text ? [{ text, at }] : []
   })
 

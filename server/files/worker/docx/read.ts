@@ -44,9 +44,9 @@ async function open(bytes: Uint8Array): Promise<Letter> {
 }
 
 /** A part of a letter as a letter of its own: the same file with its body exchanged for that part’s words. */
-async function alone(letter: Letter, part: string): Promise<Uint8Array> {
+async function alone(letter: Letter, whole: Uint8Array, part: string): Promise<JSZip> {
   const inner = (await letter.part(part))!.documentElement
-  const copy = await JSZip.loadAsync(await letter.zip.generateAsync({ type: 'uint8array' }))
+  const copy = await JSZip.loadAsync(whole)
   const spaces = Array.from(inner.attributes).map((a) => `${a.name}="${a.value}"`)
   const xml = await letter.zip.file(part)!.async('string')
   const words = /<w:(?:hdr|ftr)\b[^>]*>([\s\S]*)<\/w:(?:hdr|ftr)>/.exec(xml)?.[1] ?? ''
@@ -56,7 +56,7 @@ async function alone(letter: Letter, part: string): Promise<Uint8Array> {
   )
   const rels = letter.zip.file(part.replace('word/', 'word/_rels/').concat('.rels'))
   if (rels) copy.file('word/_rels/document.xml.rels', await rels.async('string'))
-  return copy.generateAsync({ type: 'uint8array' })
+  return copy
 }
 
 const STYLES = [
@@ -136,14 +136,18 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
     await writeShown(letter)
     const grids = gridsOf(doc)
     letter.save()
-    const read = async (file: Uint8Array, own: number[][]) => {
-      const blocks = await blocksOf(file, await drawnSizes(await JSZip.loadAsync(file)), left)
+    const whole = await letter.zip.generateAsync({ type: 'uint8array' })
+    const read = async (zip: JSZip, file: Uint8Array, own: number[][]) => {
+      const blocks = await blocksOf(file, await drawnSizes(zip), left)
       widened(blocks, own)
       return blocks
     }
-    const part = async (name: string | null) =>
-      name ? read(await alone(letter, name), gridsOf((await letter.part(name))!)) : []
-    const main = await read(await letter.zip.generateAsync({ type: 'uint8array' }), grids)
+    const part = async (name: string | null) => {
+      if (!name) return []
+      const zip = await alone(letter, whole, name)
+      return read(zip, await zip.generateAsync({ type: 'uint8array' }), gridsOf((await letter.part(name))!))
+    }
+    const main = await read(letter.zip, whole, grids)
     const out = {
       header: await part(edges.header),
       footer: await part(edges.footer),

@@ -1,5 +1,6 @@
 import { DOMParser, XMLSerializer } from '@xmldom/xmldom'
 import type JSZip from 'jszip'
+import { SIGNS } from '../../../../core/docx/signs'
 
 /** Elements directly within one, of a name. */
 export const within = (of: Element, name: string): Element[] =>
@@ -23,6 +24,12 @@ export function unwrap(of: Element): void {
   while (of.firstChild) of.parentNode!.insertBefore(of.firstChild, of)
   remove(of)
 }
+
+/** The words of an element, as they are written there. */
+export const textOf = (of: Element): string =>
+  all(of, 'w:t')
+    .map((t) => t.textContent ?? '')
+    .join('')
 
 /** Words as an element of a run. */
 export function words(doc: Document, text: string): Element {
@@ -90,13 +97,7 @@ export class Letter {
 }
 
 /** The words of an element as a reader sees them, cut short. */
-const excerpt = (of: Element): string =>
-  all(of, 'w:t')
-    .map((t) => t.textContent ?? '')
-    .join('')
-    .replace(/[\uE000-\uEFFF]/g, '')
-    .replace(/\s+/g, ' ')
-    .trim()
+const excerpt = (of: Element): string => textOf(of).replace(SIGNS, '').replace(/\s+/g, ' ').trim()
 const short = (text: string) => (text.length > 50 ? `${text.slice(0, 48).trimEnd()}…` : text)
 
 /** Where something stands, in words: `at “…”` or `after “…”`, by what is written there; empty where nothing is. */
