@@ -33,8 +33,10 @@ async function undo({ undo }: Notice) {
 </script>
 
 <template>
+  <!-- Its place above all else is in the sheet of parts: the part itself lets go of it when one word follows another. -->
   <Toast
     position="bottom-center"
+    :auto-z-index="false"
     :close-button-props="{ autofocus: undefined, 'aria-label': 'Close this message' }"
     :pt="{
       message: ({ props }: { props: { message: { severity: string } } }) =>

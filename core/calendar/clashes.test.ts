@@ -42,8 +42,10 @@ describe('a clash', () => {
       members: fc.subarray(['m', 'n']),
     })
     fc.assert(
-      fc.property(one, fc.array(one, { maxLength: 12 }), (mine, all) => {
-        expect(clashFinder(all)(mine)).toEqual(clashesOf(mine, all))
+      fc.property(one, fc.array(one, { maxLength: 12 }), fc.nat(6), (mine, all, most) => {
+        const find = clashFinder(all)
+        expect(find(mine)).toEqual(clashesOf(mine, all))
+        expect(find(mine, most)).toEqual(clashesOf(mine, all).slice(0, most))
       }),
     )
   })

@@ -22,86 +22,95 @@ export interface Clash {
 }
 
 const HOUR = 60
+const DAY = 24 * HOUR
 const minutes = (local: string) => Date.parse(`${local}Z`) / 60_000
-/** Spans are held against many others: what they come to is worked out once. */
-const known = new WeakMap<Span, [number, number]>()
-function range(span: Span): [number, number] {
-  const there = known.get(span)
-  if (there) return there
-  const from = minutes(span.starts)
-  const made: [number, number] = [from, span.ends ? Math.max(minutes(span.ends), from) : from + HOUR]
-  known.set(span, made)
-  return made
+/** From and to, in minutes. */
+type Range = [number, number]
+function range({ starts, ends }: Span): Range {
+  const from = minutes(starts)
+  return [from, ends ? Math.max(minutes(ends), from) : from + HOUR]
 }
+const overlap = ([a0, a1]: Range, [b0, b1]: Range): boolean => a0 < b1 && b0 < a1
 /** Whether two stretches of time meet; one that ends when the other begins doesn't. */
-export function meets(a: Span, b: Span): boolean {
-  const [a0, a1] = range(a)
-  const [b0, b1] = range(b)
-  return a0 < b1 && b0 < a1
+export const meets = (a: Span, b: Span): boolean => overlap(range(a), range(b))
+
+/** What is booked as it is held against others: its stretches in minutes, its place however it was spelled. */
+interface Held {
+  of: Booked
+  ranges: readonly Range[]
+  place: string
 }
-const samePlace = (text: string) =>
-  text
+const held = (of: Booked): Held => ({
+  of,
+  ranges: of.spans.map(range),
+  place: of.place
     .toLowerCase()
     .replace(/[\s,.;]+/g, ' ')
-    .trim()
+    .trim(),
+})
+/** Puts where two meet at the same time to `out`. */
+function put(out: Clash[], mine: Held, other: Held): void {
+  if (other.of.id === mine.of.id || !mine.ranges.some((a) => other.ranges.some((b) => overlap(a, b)))) return
+  const what = { id: other.of.id, title: other.of.title }
+  if (mine.place && other.place === mine.place) out.push({ kind: 'place', of: mine.of.place.trim(), with: what })
+  for (const m of mine.of.members) if (other.of.members.includes(m)) out.push({ kind: 'member', of: m, with: what })
+}
 
-const DAY = 24 * HOUR
+/** Where something meets others at the same time: at the same place, or with the same people. */
+export function clashesOf(mine: Booked, others: readonly Booked[]): Clash[] {
+  const [out, me]: [Clash[], Held] = [[], held(mine)]
+  for (const o of others) put(out, me, held(o))
+  return out
+}
+
 /** Beyond so many days a stretch is looked at on every day. */
 const LONG = 400
 /** The days some stretches of time touch, as numbers; null where they are too many to be told one by one. */
-function daysOf(spans: readonly Span[]): number[] | null {
+function daysOf(ranges: readonly Range[]): number[] | null {
   const days = new Set<number>()
-  for (const span of spans) {
-    const [from, to] = range(span)
+  for (const [from, to] of ranges) {
     if (to - from > LONG * DAY) return null
     for (let d = Math.floor(from / DAY); d <= Math.floor(to / DAY); d += 1) days.add(d)
   }
   return [...days]
 }
+const keysOf = ({ place, of }: Held) => [...(place ? [`p ${place}`] : []), ...of.members.map((m) => `m ${m}`)]
 
 /**
  * Finds what meets what among many: only those at the same place, or with one of the same people, on one of the same days are
- * held against each other. The same as {@link clashesOf} with all of them.
+ * held against each other. The same as {@link clashesOf} with all of them, `most` of them at most.
  */
-export function clashFinder(all: readonly Booked[]): (mine: Booked) => Clash[] {
-  const keysOf = (b: Booked) => {
-    const place = samePlace(b.place)
-    return [...(place ? [`p ${place}`] : []), ...b.members.map((m) => `m ${m}`)]
-  }
+export function clashFinder(booked: readonly Booked[]): (mine: Booked, most?: number) => Clash[] {
+  const all = booked.map(held)
   /** By key and day; those of every day under the key alone. */
   const by = new Map<string, number[]>()
   /** Everything of a key, for what is itself on every day. */
   const whole = new Map<string, number[]>()
-  const put = (map: Map<string, number[]>, key: string, n: number) => map.get(key)?.push(n) ?? map.set(key, [n])
+  const add = (map: Map<string, number[]>, key: string, n: number) => map.get(key)?.push(n) ?? map.set(key, [n])
   for (const [n, b] of all.entries()) {
-    const days = daysOf(b.spans)
+    const days = daysOf(b.ranges)
     for (const key of keysOf(b)) {
-      put(whole, key, n)
-      if (days) for (const d of days) put(by, `${key} ${d}`, n)
-      else put(by, key, n)
+      add(whole, key, n)
+      if (days) for (const d of days) add(by, `${key} ${d}`, n)
+      else add(by, key, n)
     }
   }
-  return (mine) => {
-    const days = daysOf(mine.spans)
-    const near = keysOf(mine).flatMap((key) =>
-      days ? [...(by.get(key) ?? []), ...days.flatMap((d) => by.get(`${key} ${d}`) ?? [])] : (whole.get(key) ?? []),
-    )
-    return clashesOf(
-      mine,
-      [...new Set(near)].sort((a, b) => a - b).map((n) => all[n]!),
-    )
+  return (mine, most = Infinity) => {
+    const me = held(mine)
+    const days = daysOf(me.ranges)
+    const near = new Set<number>()
+    const look = (found: readonly number[] = []) => {
+      for (const n of found) near.add(n)
+    }
+    for (const key of keysOf(me)) {
+      look(days ? by.get(key) : whole.get(key))
+      for (const d of days ?? []) look(by.get(`${key} ${d}`))
+    }
+    const out: Clash[] = []
+    for (const n of [...near].sort((a, b) => a - b)) {
+      put(out, me, all[n]!)
+      if (out.length >= most) break
+    }
+    return out.slice(0, most)
   }
-}
-
-/** Where something meets others at the same time: at the same place, or with the same people. */
-export function clashesOf(mine: Booked, others: readonly Booked[]): Clash[] {
-  const place = samePlace(mine.place)
-  return others.flatMap((o): Clash[] => {
-    if (o.id === mine.id || !mine.spans.some((a) => o.spans.some((b) => meets(a, b)))) return []
-    const what = { id: o.id, title: o.title }
-    return [
-      ...(place && samePlace(o.place) === place ? [{ kind: 'place' as const, of: mine.place.trim(), with: what }] : []),
-      ...mine.members.filter((m) => o.members.includes(m)).map((m) => ({ kind: 'member' as const, of: m, with: what })),
-    ]
-  })
 }

@@ -1,4 +1,4 @@
-import { and, inArray, isNull, sql } from 'drizzle-orm'
+import { type SQL, and, asc, inArray, isNotNull, sql } from 'drizzle-orm'
 import { type Booked, type Clash, clashesOf } from '../../core/calendar/clashes'
 import { addDays, daysBetween, formatDay } from '../../core/calendar/dates'
 import { movedTo } from '../../core/calendar/moved'
@@ -15,30 +15,30 @@ import { note } from '../standing/thread'
 import { changeJob } from './jobs'
 
 type Job = typeof jobs.$inferSelect
-/** What of a job says when, where and who. */
-export const BOOKED = {
-  id: jobs.id,
-  kindId: jobs.kindId,
-  title: jobs.title,
-  starts: jobs.starts,
-  ends: jobs.ends,
-  furtherDays: jobs.furtherDays,
-  place: jobs.place,
-  facts: jobs.facts,
-  calledOff: jobs.calledOff,
+/** What of a job says when, where and who, as one value: cell by cell a month of jobs takes three times as long to read. */
+const bookedJson =
+  sql`json_object('id', ${jobs.id}, 'kindId', ${jobs.kindId}, 'title', ${jobs.title}, 'starts', ${jobs.starts},
+  'ends', ${jobs.ends}, 'furtherDays', json(${jobs.furtherDays}), 'place', ${jobs.place}, 'facts', json(${jobs.facts}),
+  'calledOff', ${jobs.calledOff})`.mapWith(JSON.parse)
+type BookedRow = Pick<
+  Job,
+  'id' | 'kindId' | 'title' | 'starts' | 'ends' | 'furtherDays' | 'place' | 'facts' | 'calledOff'
+>
+/** A job as what takes time, a place and people. */
+export interface BookedJob extends Booked {
+  calledOff: boolean
 }
 /** A job as what takes time, a place and people; `facts` are its kind's. */
-export function bookedOf(job: Pick<Job, keyof typeof BOOKED>, facts: readonly FactRule[]): Booked {
-  return {
-    id: job.id,
-    title: job.title,
-    spans: job.starts ? [{ starts: job.starts, ends: job.ends }, ...job.furtherDays] : [],
-    place: job.place,
-    members: facts.flatMap((f) => (f.type === 'person' && job.facts[f.key] ? [job.facts[f.key]!] : [])),
-  }
-}
+const bookedOf = (job: BookedRow, facts: readonly FactRule[]): BookedJob => ({
+  id: job.id,
+  title: job.title,
+  spans: job.starts ? [{ starts: job.starts, ends: job.ends }, ...job.furtherDays] : [],
+  place: job.place,
+  members: facts.flatMap((f) => (f.type === 'person' && job.facts[f.key] ? [job.facts[f.key]!] : [])),
+  calledOff: !!job.calledOff,
+})
 /** The further facts of each kind of job: read once for many jobs. */
-export const factsByKind = async (): Promise<Map<string, readonly FactRule[]>> =>
+const factsByKind = async (): Promise<Map<string, readonly FactRule[]>> =>
   new Map(
     (await db().select({ id: kinds.id, settings: kinds.settings }).from(kinds)).map((k) => [k.id, k.settings.facts]),
   )
@@ -46,15 +46,16 @@ export const factsByKind = async (): Promise<Map<string, readonly FactRule[]>> =
 export const bookedBetween = (from: string, to: string) => sql`
   (${jobs.sortDay} between ${addDays(from, -31)} and ${to} or ${jobs.furtherDays} <> '[]' and ${jobs.sortDay} <= ${to})
   and (substr(coalesce(${jobs.ends}, ${jobs.starts}), 1, 10) >= ${from} or ${jobs.furtherDays} <> '[]')`
-/** What is booked on some days, but what was called off. */
-export async function bookedOn(from: string, to: string): Promise<Booked[]> {
+/** What may take some of the days between two, what was called off among it, by its first day; at most 2,000. */
+export async function bookedOn(from: string, to: string): Promise<BookedJob[]> {
   const facts = await factsByKind()
   const rows = await db()
-    .select(BOOKED)
+    .select({ job: bookedJson as SQL<BookedRow> })
     .from(jobs)
-    .where(and(bookedBetween(from, to), isNull(jobs.calledOff)))
+    .where(and(bookedBetween(from, to), isNotNull(jobs.starts)))
+    .orderBy(asc(jobs.sortDay), asc(jobs.starts), asc(jobs.id))
     .limit(2000)
-  return rows.map((job) => bookedOf(job, facts.get(job.kindId) ?? []))
+  return rows.map(({ job }) => bookedOf(job, facts.get(job.kindId) ?? []))
 }
 /** Clashes in words. */
 export async function clashWords(clashes: readonly Clash[]): Promise<string[]> {
@@ -118,7 +119,8 @@ export async function lookAtMove(id: string, to: string, { drift, short, titles 
     .map((s) => (s.ends ?? s.starts).slice(0, 10))
     .sort()
     .at(-1)!
-  const clashes = await clashWords(clashesOf(mine, await bookedOn(to, last)))
+  const there = (await bookedOn(to, last)).filter((b) => !b.calledOff)
+  const clashes = await clashWords(clashesOf(mine, there))
   const named = await titles([...after.drift.keys()])
   const papers = [...after.drift].flatMap(([paper, list]) => {
     const had = was.drift.get(paper) ?? []

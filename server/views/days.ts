@@ -7,7 +7,7 @@ import { mayAny } from '../../core/members/rights'
 import { decimalString, minor, tenThousandths } from '../../core/money/money'
 import { counts } from '../../core/pricing/pricing'
 import type { CalendarDays, MoveLook } from '../../shared/calendar'
-import { BOOKED, bookedBetween, bookedOf, bookedOn, clashWords, factsByKind, lookAtMove } from '../jobs/move'
+import { bookedBetween, bookedOn, clashWords, lookAtMove } from '../jobs/move'
 import type { Member } from '../members/members'
 import { driftOfJob } from '../papers/drift'
 import { today } from '../platform/clock'
@@ -40,15 +40,8 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
   const business = await theBusiness()
   const day = today(business.timeZone)
   const seesMoney = mayAny(member, ['money', 'book'])
-  const [rows, [sums], booked, beside, calendars, stock] = await Promise.all([
-    db()
-      .select({ job: BOOKED, client: contacts.name, facts: standings.facts })
-      .from(jobs)
-      .innerJoin(standings, eq(standings.jobId, jobs.id))
-      .leftJoin(contacts, eq(contacts.id, jobs.clientId))
-      .where(and(bookedBetween(from, to), isNotNull(jobs.starts)))
-      .orderBy(asc(jobs.sortDay), asc(jobs.starts), asc(jobs.id))
-      .limit(JOBS),
+  const [booked, [sums], beside, calendars, stock] = await Promise.all([
+    bookedOn(from, to),
     db()
       .select({
         jobs: sql<number>`count(*)`,
@@ -58,44 +51,29 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
       .from(jobs)
       .innerJoin(standings, eq(standings.jobId, jobs.id))
       .where(and(gte(jobs.sortDay, from), lte(jobs.sortDay, to))),
-    bookedOn(from, to),
     besideOn(from, to, business, member, seesMoney),
     db().select().from(laidCalendars).orderBy(asc(laidCalendars.at)),
     stockOn(from, to),
   ])
-  const shown = rows.filter(({ job }) =>
-    [{ starts: job.starts!, ends: job.ends }, ...job.furtherDays].some(
-      (s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from,
-    ),
-  )
-  const [find, factsOf] = [clashFinder(booked), await factsByKind()]
-  const clashes = new Map(
-    shown.map((r) => [
-      r.job.id,
-      r.job.calledOff ? [] : find(bookedOf(r.job, factsOf.get(r.job.kindId) ?? [])).slice(0, CLASHES),
-    ]),
-  )
+  const shown = booked
+    .slice(0, JOBS)
+    .filter((b) => b.spans.some((s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from))
+  const stands = await standsOf(shown.map((b) => b.id))
+  const find = clashFinder(booked.filter((b) => !b.calledOff))
+  const clashes = new Map(shown.map((b) => [b.id, b.calledOff ? [] : find(b, CLASHES)]))
   const words = await clashWords([...clashes.values()].flat())
   let at = 0
   return {
     today: day,
     currency: business.currency,
-    jobs: shown.map(({ job, client, facts }) => {
+    jobs: shown.map(({ id, title, spans, calledOff }) => {
+      const { client, facts } = stands.get(id)!
       const stops = lineOf(facts, day)
-      const { state, words: stands } = standing(stops, facts)
-      const n = clashes.get(job.id)!.length
-      const said = words.slice(at, (at += n))
+      const { state, words: stand } = standing(stops, facts)
       return {
-        ...{
-          id: job.id,
-          title: job.title,
-          client: client ?? '',
-          state,
-          words: job.calledOff ? 'called off' : stands,
-          stops,
-        },
-        spans: [{ starts: job.starts!, ends: job.ends }, ...job.furtherDays],
-        clashes: said,
+        ...{ id, title, client: client ?? '', state, words: calledOff ? 'called off' : stand, stops },
+        spans: [...spans],
+        clashes: words.slice(at, (at += clashes.get(id)!.length)),
       }
     }),
     sums: {
@@ -117,6 +95,19 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
     stock,
   }
 }
+
+/** Where some jobs stand, and who they are for. */
+const standsOf = async (ids: readonly string[]) =>
+  new Map(
+    (
+      await db()
+        .select({ id: jobs.id, client: contacts.name, facts: standings.facts })
+        .from(jobs)
+        .innerJoin(standings, eq(standings.jobId, jobs.id))
+        .leftJoin(contacts, eq(contacts.id, jobs.clientId))
+        .where(sql`${jobs.id} in (select value from json_each(${JSON.stringify(ids)}))`)
+    ).map((s) => [s.id, s]),
+  )
 
 async function besideOn(
   from: string,

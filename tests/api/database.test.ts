@@ -6,7 +6,7 @@ import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
 
 process.env.UPWOLD_DATA = mkdtempSync(join(tmpdir(), 'upwold-db-'))
-const { db, rawClient, write } = await import('../../server/platform/db/client')
+const { closeDb, db, rawClient, write } = await import('../../server/platform/db/client')
 const { fromFolder, migrate } = await import('../../server/platform/db/migrate')
 const { attempts } = await import('../../server/platform/db/schema')
 
@@ -61,6 +61,12 @@ describe('the database', () => {
       Array.from({ length: 25 }, () => write((tx) => tx.all<{ foreign_keys: number }>(sql`pragma foreign_keys`))),
     )
     expect(many.flat().every((r) => r.foreign_keys === 1)).toBe(true)
+  })
+
+  it('keeps 32 MB of pages at hand in every connection that is opened from then on', async () => {
+    closeDb()
+    await all('select count(*) from jobs')
+    expect((await all('pragma cache_size'))[0]).toMatchObject({ cache_size: 8000 })
   })
 
   it('does all of a transaction or nothing, one after the other, and refuses a write outside', async () => {

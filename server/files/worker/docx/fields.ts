@@ -146,6 +146,12 @@ const SYMBOLS: [RegExp, Record<string, string>][] = [
   [/^webdings$/i, { '63': OPEN, '67': OPEN }],
 ]
 
+/** A letter's place in a symbol font, as hex: by itself or in Unicode's private use. Others, our own signs among them, have none. */
+function placeIn(letter: string): string {
+  const code = letter.codePointAt(0)!
+  return code < 0x100 || code >> 8 === 0xf0 ? (code & 0xff).toString(16) : ''
+}
+
 /** Fields of forms, old and new, as what they look like, with the sign of what they are; `fields` gets them in their order. */
 export function showFields(doc: Document, fields: LetterField[]): void {
   for (const simple of all(doc, 'w:fldSimple')) {
@@ -168,7 +174,7 @@ export function showFields(doc: Document, fields: LetterField[]): void {
     if (!home || !SYMBOLS.some(([name]) => name.test(font ?? ''))) continue
     for (const t of within(home, 'w:t'))
       t.textContent = [...(t.textContent ?? '')]
-        .map((ch) => boxOf(font, (ch.charCodeAt(0) & 0xff).toString(16)) ?? ch)
+        .map((ch) => boxOf(font, placeIn(ch)) ?? ch)
         .join('')
   }
 }
