@@ -20,6 +20,16 @@ export const isInked = (s: Scene, a: Area): boolean =>
   s.ink.images.some((i) => overlap(i, a) > 0.5 * a.w * a.h && i.w * i.h < 0.6 * s.ink.width * s.ink.height)
 const isTickSize = (a: Area): boolean =>
   a.w >= 4.5 && a.w <= 20 && a.h >= 4.5 && a.h <= 20 && a.w / a.h < 1.5 && a.h / a.w < 1.5
+/** Bars of a chart: three or more of one width on one level, of different heights. */
+function barsOf(s: Scene): (a: Area) => boolean {
+  const boxes: Area[] = [...s.shapes, ...s.grids.flatMap((g) => g.cells)]
+  return (a) => {
+    const row = boxes.filter((b) => near(bottom(b), bottom(a), 1.5) && near(b.w, a.w, 1.5))
+    const heights = row.map((b) => b.h)
+    return new Set(row.map((b) => Math.round(b.x / 4))).size >= 3 && Math.max(...heights) - Math.min(...heights) > 4
+  }
+}
+
 /** Small squares and rings with nothing in them. */
 export function tickCandidates(s: Scene): Candidate[] {
   const squares: Area[] = [
@@ -31,7 +41,9 @@ export function tickCandidates(s: Scene): Candidate[] {
     ),
   ].filter(isTickSize)
   const seen: Area[] = []
+  const isBar = barsOf(s)
   for (const q of squares) {
+    if (isBar(q)) continue
     if (seen.some((o) => overlap(o, q) > 0.4 * Math.min(o.w * o.h, q.w * q.h))) continue
     const marked =
       s.phrases.some((p) => holds(q, p.x + p.w / 2, p.base - 0.32 * p.size)) ||
@@ -89,12 +101,12 @@ export function combsOf(ticks: Candidate[], s: Scene): { combs: Candidate[]; tic
   return { combs, ticks: ticks.filter((t) => rest.has(t)) }
 }
 
-/** Whether a sentence goes on behind a box. */
-const withinSentence = (s: Scene, c: Area): boolean =>
-  s.phrases.some(
+/** The words of a sentence a box stands in: those that lead up to it, or go on behind it. */
+const sentenceAt = (s: Scene, c: Area): Phrase | undefined =>
+  s.phrases.find(
     (p) => p.base > c.y && p.base < bottom(c) + 4 && right(p) <= c.x + 2 && c.x - right(p) < 14 && runsOn(p.text),
-  ) ||
-  s.phrases.some(
+  ) ??
+  s.phrases.find(
     (p) =>
       p.base > c.y &&
       p.base < bottom(c) + 4 &&
@@ -107,14 +119,17 @@ const withinSentence = (s: Scene, c: Area): boolean =>
 export function boxCandidates(s: Scene, known: (text: string) => boolean): Candidate[] {
   const out: Candidate[] = []
   const page = s.ink.width * s.ink.height
+  const isBar = barsOf(s)
   for (const g of s.grids) {
     if (g.cells.length !== 1) continue
     const c = g.cells[0]!
-    if (isTickSize(c) || c.w < 22 || c.h < 9 || c.w * c.h > 0.4 * page || isInked(s, c)) continue
+    if (isTickSize(c) || c.w < 22 || c.h < 9 || c.w * c.h > 0.4 * page || isBar(c) || isInked(s, c)) continue
     const { phrases, text } = contentOf(s, c)
     const inner = { base: bottom(c) - Math.min(4, c.h * 0.25), size: s.body }
     if (!phrases.length) {
-      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner, inText: withinSentence(s, c) })
+      const words = sentenceAt(s, c)
+      const base = words?.base ?? inner.base
+      out.push({ how: 'box', x: c.x, y: c.y, w: c.w, h: c.h, ...inner, base, inText: !!words })
       continue
     }
     const spare = labelled(c, phrases, text, known)

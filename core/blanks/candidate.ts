@@ -40,6 +40,8 @@ export interface Candidate extends Area {
 const lastWords = /[\p{L}\p{N}]/u
 export const labelLike = (text: string): boolean =>
   text.length <= 70 && text.split(/\s+/).length <= 9 && lastWords.test(text)
+/** A line of source code: a name with underscores, with what programs have beside it. */
+const isCode = (text: string): boolean => /\w_\w/.test(text) && /[()=;{}]/.test(text)
 /** Whether words end as a question to be filled in does. */
 export const asks = (text: string): boolean => /[:?]\s*$/.test(text)
 /** Whether words before a place are a sentence it stands in, not its label. */
@@ -67,7 +69,7 @@ export function labelled(
   text: string,
   known: (text: string) => boolean,
 ): Area | null {
-  if (!labelLike(text) || phrases.length > 2) return null
+  if (!labelLike(text) || phrases.length > 2 || isCode(text)) return null
   if (!asks(text) && !known(text)) return null
   const low = lowest(phrases)
   const end = Math.max(...phrases.map(right))

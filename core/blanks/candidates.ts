@@ -5,6 +5,13 @@ import type { Phrase } from './lines'
 import type { Rule } from './rules'
 import { type Scene, roomAbove } from './scene'
 
+/** Dashes typed under words, as long as they are: what a typewriter has for a heading's rule. */
+const underlines = (s: Scene, f: Scene['fillers'][number]): boolean =>
+  s.phrases.some(
+    (p) =>
+      p.base < f.base && f.base - p.base < 1.6 * f.size && near(p.x, f.x, 3) && near(right(p), right(f), 0.6 * f.size),
+  )
+
 /** Runs of characters, with leaders (dots that lead to a number) left out. */
 export function fillerCandidates(s: Scene): Candidate[] {
   const ends = new Map<number, number>()
@@ -44,6 +51,7 @@ export function fillerCandidates(s: Scene): Candidate[] {
       f.w > 0.8 * (s.right - s.left)
     )
       return []
+    if (alone && how === 'dashes' && underlines(s, f)) return []
     const room = roomAbove(s, f.x, right(f), f.base - 0.2 * f.size)
     const h = alone ? Math.max(0.95 * f.size, Math.min(1.7 * f.size, room - 1)) : 0.95 * f.size
     const low = f.base + 0.22 * f.size
@@ -72,9 +80,14 @@ const standsOn = (s: Scene, r: Rule): boolean =>
   s.phrases.some(
     (p) => p.base <= r.y + 1.2 && p.base > r.y - 1.3 * p.size && shared(p.x, right(p), r.x1, r.x2) > 0.5 * p.w,
   )
-/** Rules that touch one at its ends: the same row of a table. */
-const inRow = (s: Scene, r: Rule): Rule[] =>
-  s.rules.level.filter((o) => o !== r && near(o.y, r.y, 1) && (near(o.x1, r.x2, 3) || near(o.x2, r.x1, 3)))
+/** Rules that touch one at its ends, and those that touch these: the same row of a table. */
+function inRow(s: Scene, r: Rule): Rule[] {
+  const level = s.rules.level.filter((o) => near(o.y, r.y, 1))
+  const row = [r]
+  for (const one of row)
+    row.push(...level.filter((o) => !row.includes(o) && (near(o.x1, one.x2, 3) || near(o.x2, one.x1, 3))))
+  return row.slice(1)
+}
 /** Rules as long as one, right over or under it: the same column of a table. */
 const column = (s: Scene, r: Rule): Rule[] =>
   s.rules.level.filter((o) => o !== r && near(o.x1, r.x1, 2) && near(o.x2, r.x2, 2) && Math.abs(o.y - r.y) < 120)
@@ -135,6 +148,8 @@ function writingRules(s: Scene, known: (text: string) => boolean, used: Readonly
       if (!lead || title || (!kin && !asks(row[0]!.text)) || !labelLike(row[0]!.text)) return []
       return [{ ...r, from: right(row[0]!) + 4, label: row[0]! }]
     }
+    // The border under a filled cell, where each cell of a row has its own.
+    if (beside.length && column(s, r).length && row.length && !row.some((p) => asks(p.text) || known(p.text))) return []
     return [{ ...r, from: r.x1 }]
   })
 }

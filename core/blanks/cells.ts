@@ -113,6 +113,22 @@ export function gridsOf({ levelBorders, uprightBorders }: Rules): Grid[] {
   return out
 }
 
+const meet = (a: number, an: number, b: number, bn: number): boolean => a < b + bn && b < a + an
+/** A box that merely touches others: no wall of its own goes on in them, as those of a table do, nor is it a bar on an axis. */
+function standsAlone(c: Cell, all: readonly Cell[], levels: readonly Rule[], uprights: readonly Rule[]): boolean {
+  const goesOn = (walls: readonly Rule[], at: number, from: number, to: number) =>
+    walls.some((w) => Math.abs(w.y - at) <= 1.2 && w.x1 < from - 6 && w.x2 > to + 6)
+  if (goesOn(levels, c.y + c.h, c.x, c.x + c.w) || goesOn(uprights, c.x, c.y, c.y + c.h)) return false
+  return !all.some((o) => {
+    if (o === c) return false
+    const beside =
+      meet(c.row, c.rows, o.row, o.rows) && (o.column + o.columns === c.column || c.column + c.columns === o.column)
+    const overUnder =
+      meet(c.column, c.columns, o.column, o.columns) && (o.row + o.rows === c.row || c.row + c.rows === o.row)
+    return beside || (overUnder && (o.column === c.column || o.column + o.columns === c.column + c.columns))
+  })
+}
+
 function openings(xs: number[], ys: number[], levels: readonly Rule[], uprights: readonly Rule[]): Grid[] {
   const columns = xs.length - 1
   const rows = ys.length - 1
@@ -154,5 +170,17 @@ function openings(xs: number[], ys: number[], levels: readonly Rule[], uprights:
       }
     }
   if (!cells.length) return []
-  return [{ x: xs[0]!, y: ys[0]!, w: xs.at(-1)! - xs[0]!, h: ys.at(-1)! - ys[0]!, cells, rows, columns }]
+  const single = cells.filter((c) => standsAlone(c, cells, levels, uprights))
+  const rest = cells.filter((c) => !single.includes(c))
+  const alone = single.map((c): Grid => ({
+    ...c,
+    rows: 1,
+    columns: 1,
+    cells: [{ ...c, row: 0, column: 0, rows: 1, columns: 1 }],
+  }))
+  if (!rest.length) return alone
+  return [
+    ...alone,
+    { x: xs[0]!, y: ys[0]!, w: xs.at(-1)! - xs[0]!, h: ys.at(-1)! - ys[0]!, cells: rest, rows, columns },
+  ]
 }

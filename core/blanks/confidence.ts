@@ -34,7 +34,9 @@ export function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen
       return c.where === 'under' && wide && !typed && !asks(c.label) ? 0.42 : typed ? 0.95 : 0.9
     case 'dots':
       if (c.continues) return 0.8
-      return c.label ? (typed ? 0.93 : 0.85) : 0.35
+      if (c.label) return typed ? 0.93 : 0.85
+      // Without words of their own: rows and columns of them are a table to fill.
+      return seen.filter((o) => o.how === 'dots' && Math.abs(o.x - c.x) < 3).length >= 3 ? 0.62 : 0.35
     case 'dashes':
       return c.label && c.where !== 'under' ? 0.7 : 0.3
     case 'rule': {
@@ -59,6 +61,8 @@ export function confidenceOf(s: Scene, c: Seen, lists: readonly WordList[], seen
       return c.label ? (typed ? 0.75 : c.where === 'under' && asks(c.label) ? 0.6 : 0.4) : 0.3
     case 'box':
       if (c.inside) return 0.75
+      // A low one in a running sentence: words lead up to it, or go on behind it.
+      if (c.inText && c.h < 3 * c.size) return typed ? 0.85 : 0.7
       if (!c.label) return 0.25
       return c.where === 'before' && !typed ? 0.4 : typed || asks(c.label) ? 0.85 : shortLabel(c.label) ? 0.7 : 0.4
   }

@@ -219,6 +219,8 @@ export function partyOf(
   if (
     carries &&
     (before.by !== 'heading' || !headingParty) &&
+    // Whom a running sentence names in passing isn't whom the fields under it are for.
+    !(before.inText && before.type !== 'signature' && !c.inText) &&
     !(c.inText && c.type === 'text' && Math.max(b.left.split(/\s+/).length, b.right.split(/\s+/).length) > 3) &&
     signOff(before) &&
     (c.type !== 'text' || ABOUT_PERSON.test(plainText(c.label)) || !!c.grid || before.type === 'text')

@@ -102,6 +102,17 @@ export function ruledTables(s: Scene, known: (text: string) => boolean): { grids
   return { grids, used }
 }
 
+/** One of the shaded rows of a table of facts: others stand over or under it, most of their cells are filled, and none asks. */
+function isShadedRow(s: Scene, g: Grid, known: (text: string) => boolean): boolean {
+  if (g.rows > 1) return false
+  const kin = s.grids.filter(
+    (o) => o.rows === 1 && o.cells.length === g.cells.length && near(o.x, g.x) && near(o.w, g.w),
+  )
+  const words = kin.flatMap((o) => o.cells.map((c) => contentOf(s, c).text))
+  const full = words.filter(Boolean)
+  return kin.length > 1 && full.length > words.length / 2 && !full.some((t) => asks(t) || known(t))
+}
+
 /** Openings of tables: what is to be filled, told from heads, labels and what is filled. */
 export function cellCandidates(
   s: Scene,
@@ -121,6 +132,7 @@ export function cellCandidates(
       out.push({ how: 'comb', x: g.x, y: g.y, w: g.w, h: g.h, base: bottom(g) - 4, size: s.body })
       continue
     }
+    if (isShadedRow(s, g, known)) continue
     const inColumn = (c: Cell, column: number) => column >= c.column && column < c.column + c.columns
     const heads = g.cells.filter((c) => c.row === 0 && !isEmpty(c))
     const headed = heads.length >= 2 && heads.length >= g.cells.filter((c) => c.row === 0).length - 1 && g.rows >= 2
@@ -151,12 +163,12 @@ export function cellCandidates(
         // A label with room beside or under it, where no opening of its own follows.
         const next = sameRow.find((o) => o.column === c.column + c.columns)
         const under = g.cells.some((o) => o.row === c.row + c.rows && inColumn(o, c.column) && isEmpty(o))
-        if (next && isEmpty(next) && writes(next)) continue
         if (cornered && corner(c)) {
           const low = lowest(content.get(c)!.phrases)
           out.push({ how: 'cell', x: c.x, y: low + 1, w: c.w, h: bottom(c) - low - 1, ...inner2, inside: textOf(c) })
           continue
         }
+        if (next && isEmpty(next) && writes(next)) continue
         if (headed && c.row === 0) continue
         if (under && !asks(textOf(c))) continue
         const spare = labelled(c, content.get(c)!.phrases, textOf(c), known)
@@ -164,6 +176,10 @@ export function cellCandidates(
         if (spare && neighbourly) out.push({ how: 'cell', ...spare, ...inner2, inside: textOf(c) })
         continue
       }
+      // The corner between heads and row labels.
+      if (headed && c.row === 0 && c.column === 0) continue
+      // Each label has the room of its own opening: one without a label only fills up the row.
+      if (cornered && leftCell && corner(leftCell)) continue
       const above = g.cells.filter((o) => o.row < c.row && inColumn(o, c.column) && !isEmpty(o))
       const head = headed ? above.find((o) => o.row === 0) : undefined
       const nextAbove = above.sort((a, b) => b.row - a.row)[0]

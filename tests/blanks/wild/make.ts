@@ -45,8 +45,8 @@ export const PRODUCERS: { name: string; held: boolean }[] = [
   { name: 'enscript', held: false },
 ]
 
-/** Where the blanks of a printed form stand: told by the links they are. */
-async function byLinks(bytes: Uint8Array, form: Form): Promise<Truth[]> {
+/** Where the blanks of a printed form stand: told by the links they are, less the `margin` in points a tool gives a link on each side. */
+async function byLinks(bytes: Uint8Array, form: Form, margin = 0): Promise<Truth[]> {
   const blanks = new Map(blanksOf(form).map((b) => [addressOf(b.id), b]))
   const pdf = await PDFDocument.load(bytes, { updateMetadata: false })
   const places = new Map<string, Truth>()
@@ -63,10 +63,10 @@ async function byLinks(bytes: Uint8Array, form: Form): Promise<Truth[]> {
         .map((n) => (n as PDFNumber).asNumber()) as [number, number, number, number]
       const at = {
         page: i + 1,
-        x: Math.min(x1, x2),
-        y: page.getHeight() - Math.max(y1, y2),
-        w: Math.abs(x2 - x1),
-        h: Math.abs(y2 - y1),
+        x: Math.min(x1, x2) + margin,
+        y: page.getHeight() - Math.max(y1, y2) + margin,
+        w: Math.abs(x2 - x1) - 2 * margin,
+        h: Math.abs(y2 - y1) - 2 * margin,
         type: b.type,
         party: b.party,
         open: b.open,
@@ -201,7 +201,7 @@ export async function makePapers(out: string, from: number, to: number, only?: s
           { env: { ...process.env, QT_QPA_PLATFORM: 'offscreen' } },
         )
     }
-    return say(n, form, producer, await byLinks(await readFile(file), form))
+    return say(n, form, producer, await byLinks(await readFile(file), form, producer === 'groff' ? 2 : 0))
   }
   try {
     for (let n = from; n < to; n += 1)
