@@ -81,8 +81,12 @@ export function wordsBeside(s: Scene, c: Candidate, all: readonly Candidate[]): 
     if (on && on.x < s.left + 40) rights[0] = { ...last, text: `${last.text} ${on.text}` }
   }
   const ahead = s.lines.find((l) => Math.abs(l.base - c.base) < Math.max(2, 0.4 * c.size))
-  const over = s.lines.filter((l) => c.base - l.base > 4 && c.base - l.base < 2.2 * c.size).at(-1)
-  const flows = c.inText && over && right(over.parts.at(-1)!) > s.right - 10 * c.size
+  // Lines with boxes in them stand as far apart as these are high.
+  const spacing = Math.max(2.2 * c.size, c.how === 'box' ? c.h + 0.8 * c.size : 0)
+  const over = s.lines.filter((l) => c.base - l.base > 4 && c.base - l.base < spacing).at(-1)
+  const endOf = (l: { base: number; parts: readonly Area[] }) =>
+    Math.max(right(l.parts.at(-1)!), ...all.filter((o) => o.inText && Math.abs(o.base - l.base) < 4).map(right))
+  const flows = c.inText && over && endOf(over) > s.right - 10 * c.size
   const sentence = [...(flows ? over.parts : []), ...(ahead?.parts ?? []).filter((p) => p.x < c.x)]
     .map((p) => (p.is === 'filler' ? '' : p.text))
     .join(' ')
