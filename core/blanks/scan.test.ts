@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { findOnPage } from './find'
 import type { Ink } from './ink'
+import { sceneOf } from './scene'
 import { type Scan, type ScanWord, isScan, lookAt, scanned } from './scan'
 
 const SCALE = 2
@@ -10,22 +11,24 @@ function sheet(degrees = 0) {
   const [width, height] = [WIDE * SCALE, HIGH * SCALE]
   const light = Uint8Array.from({ length: width * height }, (_, i) => 236 + ((i * 7919) % 19))
   const a = (degrees * Math.PI) / 180
-  const dot = (x: number, y: number) => {
+  const dot = (x: number, y: number, fine = false) => {
     const [dx, dy] = [x * SCALE - width / 2, y * SCALE - height / 2]
     const [px, py] = [
       Math.round(width / 2 + dx * Math.cos(a) - dy * Math.sin(a)),
       Math.round(height / 2 + dx * Math.sin(a) + dy * Math.cos(a)),
     ]
-    for (const [ox, oy] of [
-      [0, 0],
-      [1, 0],
-      [0, 1],
-    ] as const)
+    for (const [ox, oy] of fine
+      ? [[0, 0] as const]
+      : ([
+          [0, 0],
+          [1, 0],
+          [0, 1],
+        ] as const))
       if (px + ox < width && py + oy < height && px >= 0 && py >= 0) light[(py + oy) * width + px + ox] = 40
   }
-  const line = (x1: number, y1: number, x2: number, y2: number) => {
+  const line = (x1: number, y1: number, x2: number, y2: number, fine = false) => {
     const n = Math.ceil(Math.max(Math.abs(x2 - x1), Math.abs(y2 - y1)) * SCALE * 1.5)
-    for (let i = 0; i <= n; i += 1) dot(x1 + ((x2 - x1) * i) / n, y1 + ((y2 - y1) * i) / n)
+    for (let i = 0; i <= n; i += 1) dot(x1 + ((x2 - x1) * i) / n, y1 + ((y2 - y1) * i) / n, fine)
   }
   return {
     scan: { width, height, light, scale: SCALE } satisfies Scan,
@@ -108,6 +111,15 @@ describe('a scanned page', () => {
       expect(found[0]!.w).toBeGreaterThan(270)
     },
   )
+
+  it.each([0, 1.3, -0.7])('has the openings of a table of hairlines, lying %s degrees askew', (degrees) => {
+    const s = sheet(degrees)
+    s.scribble(60, 100, 260)
+    for (let i = 0; i < 5; i += 1) s.line(60, 200 + 24 * i, 500, 200 + 24 * i, true)
+    for (let i = 0; i < 4; i += 1) s.line(60 + (440 / 3) * i, 200, 60 + (440 / 3) * i, 296, true)
+    const { grids } = sceneOf(scanned(page, lookAt(s.scan), [], SCALE))
+    expect(grids.map((g) => [g.rows, g.columns, g.cells.length, Math.round(g.w)])).toEqual([[4, 3, 12, 440]])
+  })
 
   it('is read without its lines, which readers of words trip over', () => {
     const { looked } = form(0)

@@ -115,6 +115,17 @@ function straightened(d: Dark, degrees: number): Dark {
   return { ...d, at }
 }
 
+/**
+ * The same with each pixel of ink taking the next one, down or across: a hairline that was turned has steps, between which
+ * rows of it would fall to pieces.
+ */
+function smoothed({ w, h, at }: Dark, down: boolean): Dark {
+  const step = down ? w : 1
+  const out = at.slice()
+  for (let i = 0; i < at.length - step; i += 1) if (at[i]) out[i + step] = 1
+  return { w, h, at: out }
+}
+
 interface Run {
   from: number
   to: number
@@ -269,8 +280,8 @@ export function lookAt(scan: Scan): Looked {
   const tilt = tiltOf(askew)
   const dark = straightened(askew, tilt)
   const thin = (r: Run) => r.last - r.first + 1 <= THICK * scale
-  const levels = runsOf(dark, LEVEL * scale, false).filter(thin)
-  const uprights = runsOf(dark, UPRIGHT * scale, true).filter(thin)
+  const levels = runsOf(tilt ? smoothed(dark, true) : dark, LEVEL * scale, false).filter(thin)
+  const uprights = runsOf(tilt ? smoothed(dark, false) : dark, UPRIGHT * scale, true).filter(thin)
   const patches = patchesOf(dark, BOX[1] * scale)
   const boxes = patches.filter((p) => p.w >= BOX[0] * scale && p.h >= BOX[0] * scale && isBox(dark, p))
   const dots = broken(patches, scale)

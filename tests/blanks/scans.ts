@@ -13,7 +13,7 @@ import { type Truth, scoreOf } from './score'
 
 /**
  * Scores the finder on the set as a scanner sees it: each page drawn, grained, turned by so many degrees, and read again by the
- * reader the browser has. `npx tsx tests/blanks/scans.ts [DEGREES]`.
+ * reader the browser has. `npx tsx tests/blanks/scans.ts [DEGREES] [NAME…]`.
  */
 const SCALE = 2.5
 const degrees = Number(process.argv[2] ?? 0)
@@ -75,7 +75,9 @@ async function findInScan(bytes: Uint8Array): Promise<FoundBlank[]> {
 }
 
 const sum = { truths: 0, found: 0, matched: 0, type: 0, party: 0 }
+const wanted = process.argv.slice(3)
 for (const name of readdirSync(SET).flatMap((f) => (f.endsWith('.pdf') ? [f.slice(0, -4)] : []))) {
+  if (wanted.length && !wanted.includes(name)) continue
   const truth = JSON.parse(readFileSync(join(SET, `${name}.json`), 'utf8')) as Truth[]
   const found = await findInScan(new Uint8Array(readFileSync(join(SET, `${name}.pdf`))))
   const score = scoreOf(
