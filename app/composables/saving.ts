@@ -17,11 +17,15 @@ export function createSaver(
   const state = ref<Saved>('saved')
   let timer: ReturnType<typeof setTimeout> | undefined
   let going: Promise<void> = Promise.resolve()
+  /** Something was changed since the last sending began, be it that its moment hasn't come or that one before it isn't back. */
+  let waiting = false
+  const waits = () => waiting || timer !== undefined
 
   async function save(): Promise<void> {
+    waiting = false
     try {
       await send()
-      state.value = timer ? 'saving' : 'saved'
+      state.value = waits() ? 'saving' : 'saved'
     } catch (error) {
       state.value = 'not saved'
       await refused?.(error)
@@ -43,6 +47,7 @@ export function createSaver(
     /** Something was changed. */
     changed(): void {
       state.value = 'saving'
+      waiting = true
       later(after)
     },
     /** Waits until everything is saved, trying what wasn't once more; false when it could not be. */
@@ -52,12 +57,12 @@ export function createSaver(
       return state.value === 'saved'
     },
     /** Whether there is a change that has not been sent. */
-    waits: (): boolean => timer !== undefined,
+    waits,
     /** Waits for what is on its way, without sending more. */
     rest: (): Promise<void> => going,
     /** What there is now came from the server: nothing is left to be saved. */
     taken(): void {
-      if (!timer) state.value = 'saved'
+      if (!waits()) state.value = 'saved'
     },
     stop: (): void => clearTimeout(timer),
   }

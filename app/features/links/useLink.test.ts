@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { linkSettings, question } from '~~/core/standing-links/model'
 import { freshStores, refusal } from '../../../tests/support/stores'
 import { useLink, useLinks } from './useLink'
@@ -24,8 +24,8 @@ async function opened(put: (body: { version: number }) => unknown = ({ version }
   let kept: object = view()
   const server = freshStores({
     'GET /api/standing-links/w': () => kept,
-    'PUT /api/standing-links/w': ({ body }) => {
-      const answer = put(body as { version: number }) as { version: number }
+    'PUT /api/standing-links/w': async ({ body }) => {
+      const answer = (await put(body as { version: number })) as { version: number }
       kept = { ...view(), ...(body as object), ...answer }
       return answer
     },
@@ -40,6 +40,24 @@ async function opened(put: (body: { version: number }) => unknown = ({ version }
 }
 
 describe('a standing link that is looked after', () => {
+  it('keeps what is changed while the line is slow: the answer to what was sent before doesn’t write over it', async () => {
+    let answer!: (next: object) => void
+    const { link, sent } = await opened(({ version }) =>
+      version > 1 ? { version: version + 1 } : new Promise((resolve) => (answer = resolve)),
+    )
+    vi.useFakeTimers()
+    link.set((d) => (d.name = 'Evening swim'))
+    await vi.advanceTimersByTimeAsync(500)
+    link.set((d) => (d.settings.code = 'BIRCH 42'))
+    await vi.advanceTimersByTimeAsync(500)
+    vi.useRealTimers()
+    answer({ version: 2 })
+    await vi.waitFor(() => expect(sent('PUT')).toHaveLength(2))
+    await link.saver.rest()
+    expect(sent('PUT')[1]!.body).toMatchObject({ name: 'Evening swim', version: 2, settings: { code: 'BIRCH 42' } })
+    expect(link.draft!.settings.code).toBe('BIRCH 42')
+  })
+
   it('is kept as one goes: several changes in one sending, with the version they were made to', async () => {
     const { link, sent } = await opened()
     link.set((d) => (d.name = 'Evening swim'))
