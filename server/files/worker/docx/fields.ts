@@ -173,8 +173,6 @@ export function showFields(doc: Document, fields: LetterField[]): void {
     const home = around(fonts, 'w:r')
     if (!home || !SYMBOLS.some(([name]) => name.test(font ?? ''))) continue
     for (const t of within(home, 'w:t'))
-      t.textContent = [...(t.textContent ?? '')]
-        .map((ch) => boxOf(font, placeIn(ch)) ?? ch)
-        .join('')
+      t.textContent = [...(t.textContent ?? '')].map((ch) => boxOf(font, placeIn(ch)) ?? ch).join('')
   }
 }
