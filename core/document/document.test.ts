@@ -9,7 +9,7 @@ import { type ClauseLookup, clausesOf, resolveClauses, wouldCircle } from './cla
 import { toHtml } from './html'
 import { fromHtml } from './from-html'
 import { type Block, paperDocument } from './model'
-import { withIds, fieldsOf, wordsOfInlines, walkBlocks } from './walk'
+import { withIds, fieldsOf, wordsOfInlines, walkBlocks, blocksOf } from './walk'
 import { fromProse, toProse } from './prose'
 
 const sizes = () => ({ width: 100, height: 50 })
@@ -59,7 +59,7 @@ describe('a document', () => {
   it('gives every block one id of its own, and keeps those that are there', () => {
     fc.assert(
       fc.property(anyPaper, (d) => {
-        const ids = [...walkBlocks([...d.header, ...d.body, ...d.footer])].map((b) => b.id)
+        const ids = [...walkBlocks(blocksOf(d))].map((b) => b.id)
         expect(new Set(ids).size).toBe(ids.length)
         expect(withIds(d)).toEqual(d)
         const twice = withIds({ ...d, body: [...d.body, ...d.body] })

@@ -197,6 +197,11 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
       alignment: AlignmentType.LEFT,
       style: { paragraph: { indent: { left: 360 * (n + 1), hanging: 260 } } },
     }))
+  const { header, footer, first } = d
+  const edge = (running: Block[], own: Block[] | undefined, make: (children: ReturnType<typeof blocks>) => Header) => ({
+    ...(running.length ? { default: make(blocks(running, count)) } : {}),
+    ...(own ? { first: make(blocks(own, count)) } : {}),
+  })
   const file = new Document({
     title: d.title,
     creator: 'Upwold',
@@ -210,13 +215,14 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
     sections: [
       {
         properties: {
+          ...(first ? { titlePage: true } : {}),
           page: {
             size: { width: 595.28 * TWIPS, height: 841.89 * TWIPS },
             margin: { top: 1280, right: 1280, bottom: 1280, left: 1280 },
           },
         },
-        ...(d.header.length ? { headers: { default: new Header({ children: blocks(d.header, count) }) } } : {}),
-        ...(d.footer.length ? { footers: { default: new Footer({ children: blocks(d.footer, count) }) } } : {}),
+        headers: edge(header, first?.header, (children) => new Header({ children })),
+        footers: edge(footer, first?.footer, (children) => new Footer({ children })),
         children: blocks(d.body, count),
       },
     ],

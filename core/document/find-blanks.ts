@@ -212,7 +212,8 @@ export function findBlanks(document: PaperDocument, known: readonly KnownValue[]
       before += i.text.slice(from)
     }
   }
-  for (const b of walkBlocks([...document.header, ...document.footer]))
+  const edges = [document.first?.header, document.header, document.footer, document.first?.footer]
+  for (const b of walkBlocks(edges.flatMap((e) => e ?? [])))
     if (b.id && (b.t === 'paragraph' || b.t === 'heading')) blanks.push(...valuesIn(b.id, b.content, sense))
   return { blanks, more: [...more.values()] }
 }

@@ -82,11 +82,11 @@ header,footer{font-size:9pt;color:#55645e}
 </style>
 </head>
 <body>
-<header>${blocksHtml(d.header)}</header>
+<header>${blocksHtml([...(d.first?.header ?? []), ...d.header])}</header>
 <main>
 ${blocksHtml(d.body)}
 </main>
-<footer>${blocksHtml(d.footer)}</footer>
+<footer>${blocksHtml([...d.footer, ...(d.first?.footer ?? [])])}</footer>
 </body>
 </html>
 `

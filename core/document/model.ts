@@ -233,13 +233,15 @@ export const letterhead = z.object({
 })
 export type Letterhead = z.infer<typeof letterhead>
 
-/** A paper's content: blocks in one column, a header and a footer for every page. */
+/** A paper's content: blocks in one column, a header and a footer for every page, or others for the first. */
 export const paperDocument = z.object({
   title: z.string().max(300),
   language: z.string().max(20).default('en-GB'),
   parties: z.array(party).max(12),
   header: z.array(block).default([]),
   footer: z.array(block).default([]),
+  /** What the first page has instead of the header and the footer; empty ones leave it without. */
+  first: z.object({ header: z.array(block), footer: z.array(block) }).optional(),
   body: z.array(block),
   asks: z.array(ask).max(40).optional(),
   /** Parties that put their initials on every page. */

@@ -143,14 +143,16 @@ function blockToProse(b: Block): ProseNode {
   }
 }
 
-/** A paper's content for the editor: one document of header, body and footer. */
+/** A paper's content for the editor: one document of headers, body and footers. */
 export function toProse(d: PaperDocument): ProseNode {
   return {
     type: 'doc',
     content: [
+      ...(d.first ? [{ type: 'firstHeader', content: blocksToProse(d.first.header) }] : []),
       { type: 'pageHeader', content: blocksToProse(d.header) },
       { type: 'pageBody', content: blocksToProse(d.body) },
       { type: 'pageFooter', content: blocksToProse(d.footer) },
+      ...(d.first ? [{ type: 'firstFooter', content: blocksToProse(d.first.footer) }] : []),
     ],
   }
 }
@@ -293,7 +295,15 @@ function blockFromProse(n: ProseNode): Block[] {
 /** The editor's document back as a paper's content; title, parties and the rest are `base`'s. */
 export function fromProse(doc: ProseNode, base: PaperDocument): PaperDocument {
   const part = (type: string) => blocksFromProse(doc.content?.find((n) => n.type === type)?.content)
-  return { ...base, header: part('pageHeader'), body: part('pageBody'), footer: part('pageFooter') }
+  const { first: _, ...rest } = base
+  const own = doc.content?.some((n) => n.type === 'firstHeader' || n.type === 'firstFooter')
+  return {
+    ...rest,
+    header: part('pageHeader'),
+    footer: part('pageFooter'),
+    ...(own ? { first: { header: part('firstHeader'), footer: part('firstFooter') } } : {}),
+    body: part('pageBody'),
+  }
 }
 
 /** One block's words for a small editor, and back. */

@@ -1,11 +1,13 @@
 import type { FieldSpec } from './field'
 import type { Block, Inline, PaperDocument } from './model'
 
-/** What stands on a page of a document: its head, its body and its foot, in reading order. */
-export const blocksOf = (d: Pick<PaperDocument, 'header' | 'body' | 'footer'>): Block[] => [
+/** What stands on the pages of a document: their heads, its body and their feet, in reading order. */
+export const blocksOf = (d: Pick<PaperDocument, 'header' | 'body' | 'footer' | 'first'>): Block[] => [
+  ...(d.first?.header ?? []),
   ...d.header,
   ...d.body,
   ...d.footer,
+  ...(d.first?.footer ?? []),
 ]
 
 /** Every block, outermost first, in reading order. */
@@ -44,11 +46,12 @@ export function mapBlocks(blocks: readonly Block[], change: (b: Block) => Block[
   })
 }
 
-/** A document with its three lists of blocks changed. */
+/** A document with each of its lists of blocks changed. */
 export const mapDocument = (d: PaperDocument, change: (blocks: Block[]) => Block[]): PaperDocument => ({
   ...d,
   header: change(d.header),
   footer: change(d.footer),
+  ...(d.first ? { first: { header: change(d.first.header), footer: change(d.first.footer) } } : {}),
   body: change(d.body),
 })
 

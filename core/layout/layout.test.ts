@@ -103,6 +103,34 @@ const saidOnce = (laid: Laid) =>
   })
 
 describe('layout', () => {
+  it('gives the first page a head and a foot of its own, as high as they are, and the others theirs', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 12 }), fc.integer({ min: 0, max: 12 }), (over, under) => {
+        const lines = (word: string, n: number) => Array.from({ length: n }, () => p(txt(word)))
+        const body = Array.from({ length: 120 }, (_, i) => p(txt(`clause${i}`)))
+        const first = { header: lines('opening', over), footer: lines('closing', under) }
+        const laid = lay(body, { header: [p(txt('running'))], footer: [p({ t: 'page' })], first })
+        const words = texts(laid).map((page) => page.map((i) => i.text.trim()))
+        const count = (page: number, word: string) => words[page]!.filter((w) => w === word).length
+        expect([count(0, 'opening'), count(0, 'closing'), count(0, 'running')]).toEqual([over, under, 0])
+        for (let n = 1; n < words.length; n += 1)
+          expect([count(n, 'opening'), count(n, 'closing'), count(n, 'running'), count(n, String(n + 1))]).toEqual([
+            ...[0, 0, 1, 1],
+          ])
+        expect(words.flat().filter((w) => w.startsWith('clause'))).toHaveLength(120)
+        // Nothing of the text stands in what the head and the foot take.
+        const at = (word: string) =>
+          texts(laid)[0]!
+            .filter((i) => i.text.trim().startsWith(word))
+            .map((i) => i.y)
+        const text = at('clause')
+        for (const y of at('opening')) expect(y).toBeLessThan(Math.min(...text))
+        for (const y of at('closing')) expect(y).toBeGreaterThan(Math.max(...text))
+      }),
+      { numRuns: 25 },
+    )
+  })
+
   it('never loses or doubles a character, whatever the blocks', () => {
     fc.assert(
       fc.property(body, (blocks) => {

@@ -47,14 +47,23 @@ export function layoutDocument(
   const edge = (blocks: PaperDocument['header'], page: number, pages: number) =>
     layoutBlocks(blocks, width, null, context(page, pages, []), SMALL)
 
-  const headerHeight = heightOf(edge(document.header, 99, 99))
-  const footerHeight = heightOf(edge(document.footer, 99, 99))
-  const top = setup.top + (headerHeight ? Math.max(headerHeight + HEADER_GAP - 24, 0) : 0)
-  const bottom = setup.height - setup.bottom - (footerHeight ? Math.max(footerHeight + HEADER_GAP - 24, 0) : 0)
+  /** Room between the head and the foot of a page. */
+  const roomOf = ({ header, footer }: Pick<PaperDocument, 'header' | 'footer'>) => {
+    const [over, under] = [heightOf(edge(header, 99, 99)), heightOf(edge(footer, 99, 99))]
+    return {
+      ...{ header, footer, under },
+      top: setup.top + (over ? Math.max(over + HEADER_GAP - 24, 0) : 0),
+      bottom: setup.height - setup.bottom - (under ? Math.max(under + HEADER_GAP - 24, 0) : 0),
+    }
+  }
+  const running = roomOf(document)
+  const opening = document.first ? roomOf(document.first) : running
+  const roomAt = (page: number) => (page === 1 ? opening : running)
 
   const pages: Page[] = []
   const fields: PlacedField[] = []
   const starts: PageStart[] = []
+  let { top, bottom } = opening
   let y = bottom
   let fresh = true
   const place = (box: Box, x: number, at: number, decoration = false) => {
@@ -66,6 +75,7 @@ export function layoutDocument(
   }
   const newPage = () => {
     pages.push({ items: [] })
+    ;({ top, bottom } = roomAt(pages.length))
     y = top
     fresh = true
   }
@@ -76,7 +86,7 @@ export function layoutDocument(
   if (cache) cache.boxes = kept!.next
   boxes.forEach((box, i) => {
     if (box.breakBefore && !fresh) newPage()
-    else if (!fresh && y + box.gap + chain(boxes, i, bottom - top) > bottom + 0.01) {
+    else if (!fresh && y + box.gap + chain(boxes, i, running.bottom - running.top) > bottom + 0.01) {
       newPage()
       if (box.head && box.head !== boxes[i]) {
         place(box.head, setup.left, y, true)
@@ -102,8 +112,9 @@ export function layoutDocument(
       })
     }
     fields.push(...initialsOn(document, i + 1, setup))
-    put(edge(document.header, i + 1, pages.length), 40)
-    put(edge(document.footer, i + 1, pages.length), setup.height - 40 - footerHeight)
+    const { header, footer, under } = roomAt(i + 1)
+    put(edge(header, i + 1, pages.length), 40)
+    put(edge(footer, i + 1, pages.length), setup.height - 40 - under)
   })
   return {
     width: setup.width,

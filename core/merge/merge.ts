@@ -215,6 +215,9 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
     parties,
     header: blocks(template.header, root),
     footer: blocks(template.footer, root),
+    ...(template.first
+      ? { first: { header: blocks(template.first.header, root), footer: blocks(template.first.footer, root) } }
+      : {}),
     body: blocks(template.body, root),
     ...(context.paper ? { paper: context.paper } : {}),
     // The business's own, whatever came with a document.

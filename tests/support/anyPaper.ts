@@ -141,9 +141,10 @@ const block: fc.Arbitrary<Block> = fc.oneof(
   },
 )
 const blocks = fc.array(block, { minLength: 1, maxLength: 8 })
+const edge = fc.oneof(fc.constant<Block[]>([]), fc.array(paragraph, { minLength: 1, maxLength: 2 }))
 export const anyPaper: fc.Arbitrary<PaperDocument> = fc
-  .tuple(blocks, fc.oneof(fc.constant<Block[]>([]), fc.array(paragraph, { minLength: 1, maxLength: 2 })))
-  .map(([body, footer]) => withIds(paper(body, { footer })))
+  .tuple(blocks, edge, fc.option(fc.record({ header: edge, footer: edge }), { nil: undefined, freq: 3 }))
+  .map(([body, footer, first]) => withIds(paper(body, { footer, ...(first ? { first } : {}) })))
 /** What is amended: words that nobody has struck or added yet. */
 export const anyContent: fc.Arbitrary<Inline[]> = content.map((list) =>
   joined(list.map((i) => (i.t === 'text' ? { ...i, change: undefined } : i))),

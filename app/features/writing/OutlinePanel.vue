@@ -30,6 +30,11 @@ const outline = computed<Entry[]>(() => {
   return found.filter((h) => h.level > 1 || found.length < 3)
 })
 
+const ownFirst = computed(() => {
+  void worked.value
+  return editor.value?.state.doc.firstChild?.type.name === 'firstHeader'
+})
+
 const open = ref<string | null>(null)
 const keyOf = (label: string, taken: readonly string[]): string => {
   const stem =
@@ -107,6 +112,10 @@ const toggle = (key: string) => {
       </li>
       <li v-if="!outline.length" class="soft small">Headings are listed here.</li>
     </ul>
+    <label class="flex gap-2 items-center mt-2"
+      ><Checkbox binary :model-value="ownFirst" @update:model-value="sheet.firstPage($event)" /> The first page begins
+      and ends in its own way</label
+    >
   </nav>
   <section id="parties" aria-label="Parties" class="gap">
     <h2>Parties</h2>

@@ -213,7 +213,11 @@ const change = (name: string, tag: string) =>
     renderHTML: () => [tag, { 'data-upwold': name, class: name }, 0],
   })
 
-const Sheet = Node.create({ name: 'doc', topNode: true, content: 'pageHeader pageBody pageFooter' })
+const Sheet = Node.create({
+  name: 'doc',
+  topNode: true,
+  content: 'firstHeader? pageHeader pageBody pageFooter firstFooter?',
+})
 const Passage = Node.create({ name: 'doc', topNode: true, content: 'block+' })
 
 /** The editor’s vocabulary: what a paper has a word for, and nothing else. */
@@ -254,9 +258,11 @@ const common = [
 ]
 export const sheetNodes = [
   Sheet,
+  part('firstHeader', 'The first page begins with'),
   part('pageHeader', 'Every page begins with'),
   part('pageBody', ''),
   part('pageFooter', 'Every page ends with'),
+  part('firstFooter', 'The first page ends with'),
   ...common,
 ]
 export const passageNodes = [Passage, ...common]

@@ -206,6 +206,25 @@ describe('the sheet of a template', () => {
     expect(textOf(held.document)).toContain('paper.gate')
   })
 
+  it('gives the first page a beginning and an end of its own, and brings back what was written there', async () => {
+    const { sheet, held } = await opened()
+    sheet.start()
+    sheet.firstPage(true)
+    await sheet.flush()
+    expect(held.document.first).toEqual({ header: [], footer: [] })
+    sheet.editor!.commands.insertContentAt(2, 'Larkmoor Saunas')
+    sheet.firstPage(true)
+    await sheet.flush()
+    expect(JSON.stringify(held.document.first!.header)).toContain('Larkmoor Saunas')
+    sheet.firstPage(false)
+    await sheet.flush()
+    expect(held.document).not.toHaveProperty('first')
+    expect(textOf(held.document)).toContain('Be kind.')
+    useNotices().now!.undo!()
+    await sheet.flush()
+    expect(JSON.stringify(held.document.first!.header)).toContain('Larkmoor Saunas')
+  })
+
   it('rewords one block, as a note’s cure does', async () => {
     const { sheet } = await opened()
     sheet.start()

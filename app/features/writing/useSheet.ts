@@ -150,6 +150,14 @@ export const useSheet = defineStore('sheet', () => {
     put({ ...document, asks: (document.asks ?? []).filter((a) => a.key !== key) })
     notices.say('It is asked no more.', { undo: () => put(before) })
   }
+  /** Gives the first page a head and a foot of its own, empty ones to begin with, or takes them off. */
+  function firstPage(on: boolean): void {
+    const before = current()
+    const { first, ...rest } = before
+    put(on ? { ...rest, first: first ?? { header: [], footer: [] } } : rest)
+    if (!on && first && first.header.length + first.footer.length)
+      notices.say('The first page begins and ends as every page does.', { undo: () => put(before) })
+  }
   /** Back one step; beyond this sitting, to what was saved before. */
   async function undo(): Promise<void> {
     const e = editor.value!
@@ -282,6 +290,7 @@ export const useSheet = defineStore('sheet', () => {
     put,
     setBase,
     askNoMore,
+    firstPage,
     undo,
     redo,
     takeTheirs,

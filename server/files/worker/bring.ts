@@ -21,6 +21,7 @@ interface Parts {
   header: Block[]
   body: Block[]
   footer: Block[]
+  first?: PaperDocument['first']
   left: string[]
 }
 
@@ -149,6 +150,7 @@ export async function bringFile({
         header: parts.header,
         body: parts.body,
         footer: parts.footer,
+        ...(parts.first ? { first: parts.first } : {}),
       },
       (blocks) => mapBlocks(readSigns(blocks), (b) => [withPlaces(b)]),
     ),

@@ -164,9 +164,9 @@ const pdf = `/api/papers/${id}/export?as=pdf`
       </div>
       <section class="desk relative bg-desk py-4.5 px-2 min-w-0" aria-label="The paper">
         <div ref="page" class="sheet-paper sheet-view" @focusin="passage" @pointerdown="passage">
-          <PaperBlocks :blocks="whole.header" bare />
+          <PaperBlocks :blocks="whole.first?.header ?? whole.header" bare />
           <PaperBlocks :blocks="whole.body" />
-          <PaperBlocks :blocks="whole.footer" bare />
+          <PaperBlocks :blocks="whole.first ? [...whole.footer, ...whole.first.footer] : whole.footer" bare />
         </div>
         <SourcePop v-if="value" :key="value.source.path" />
       </section>

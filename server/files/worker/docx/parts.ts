@@ -122,9 +122,8 @@ export interface Edges {
   /** What every page begins and ends with. */
   header: string | null
   footer: string | null
-  /** What the first page alone begins and ends with. */
-  firstHeader: string | null
-  firstFooter: string | null
+  /** What the first page has instead of them, where it says that it is another. */
+  first: { header: string | null; footer: string | null } | null
 }
 
 /** Which parts are the heads and feet of a letter, by its sections (17.10); what a paper can't keep of them is told to `left`. */
@@ -140,7 +139,7 @@ export async function edgesOf(letter: Letter, doc: Document, left: Set<string>):
     const shows = all(inner, 'w:t').some((t) => t.textContent?.trim()) || all(inner, 'w:drawing').length > 0
     return shows ? { part, text: shortWords(inner.documentElement) } : null
   }
-  const out: Edges = { header: null, footer: null, firstHeader: null, firstFooter: null }
+  const out: Edges = { header: null, footer: null, first: null }
   for (const kind of ['header', 'footer'] as const) {
     const word = kind === 'header' ? 'head' : 'foot'
     let main: Edge | null = null
@@ -149,8 +148,9 @@ export async function edgesOf(letter: Letter, doc: Document, left: Set<string>):
       if (here && !main) main = here
       else if (here && main && here.text !== main.text)
         left.add(`another ${word} of the pages from part ${i + 1}: “${here.text}”`)
-      const own = on(first(section, 'w:titlePg')) ? await edge(section, kind, 'first') : null
-      if (own && i === 0) out[kind === 'header' ? 'firstHeader' : 'firstFooter'] = own.part
+      const titled = on(first(section, 'w:titlePg'))
+      const own = titled ? await edge(section, kind, 'first') : null
+      if (titled && i === 0) out.first = { ...(out.first ?? { header: null, footer: null }), [kind]: own?.part ?? null }
       else if (own) left.add(`the ${word} of the first page of part ${i + 1}: “${own.text}”`)
       const even = settings && first(settings.documentElement, 'w:evenAndOddHeaders')
       const turned = on(even ?? undefined) ? await edge(section, kind, 'even') : null
@@ -162,9 +162,6 @@ export async function edgesOf(letter: Letter, doc: Document, left: Set<string>):
     }
     out[kind] = main?.part ?? null
   }
-  if (out.firstHeader)
-    left.add('that the head of the first page is no other page’s (it stands at the beginning of the text)')
-  if (out.firstFooter) left.add('that the foot of the first page is no other page’s (it stands at the end of the text)')
   return out
 }
 

@@ -1,5 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { toDocx } from '../../../../core/document/docx'
+import { para, run } from '../../../../core/document/plain'
+import { paper } from '../../../../tests/support/paper'
 import { letter, linesOf, lvl, num, p, t, tbl, tc } from '../../../../tests/support/letter'
 import type { Changes } from '../../../../shared/library'
 import { bringFile } from '../bring'
@@ -273,12 +276,28 @@ describe('a letter comes in whole', () => {
     )
     expect(linesOf(document.header)).toEqual(['Larkmoor Saunas'])
     expect(linesOf(document.footer)).toEqual(['Page # of ##'])
-    expect(linesOf(document.body)).toEqual(['Sedge Lane 4', 'One', '(pageBreak)', 'Two'])
+    expect(linesOf(document.first!.header)).toEqual(['Sedge Lane 4'])
+    expect(document.first!.footer).toEqual([])
+    expect(linesOf(document.body)).toEqual(['One', '(pageBreak)', 'Two'])
     expect(left).toEqual([
       'columns of running text (it is in one)',
       'another foot of the pages from part 2: “Terms of hire”',
-      'that the head of the first page is no other page’s (it stands at the beginning of the text)',
     ])
+  })
+
+  it('with the head of its first page out again, and in once more', async () => {
+    const first = { header: [para([run('Sedge Lane 4')])], footer: [] }
+    const given = paper([para([run('One')])], { header: [para([run('Larkmoor Saunas')])], first })
+    const { document, left } = await brought(await toDocx(given))
+    expect(linesOf(document.first!.header)).toEqual(['Sedge Lane 4'])
+    expect([document.first!.footer, linesOf(document.header), linesOf(document.body)]).toEqual([
+      [],
+      ['Larkmoor Saunas'],
+      ['One'],
+    ])
+    expect(left).toEqual([])
+    const without = await brought(await toDocx(paper([para([run('One')])])))
+    expect(without.document).not.toHaveProperty('first')
   })
 
   it('with what reads from the right on its side', async () => {

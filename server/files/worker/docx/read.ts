@@ -1,8 +1,8 @@
 import JSZip from 'jszip'
 import mammoth from 'mammoth'
 import { fromHtml } from '../../../../core/document/from-html'
-import type { Block } from '../../../../core/document/model'
-import { walkBlocks } from '../../../../core/document/walk'
+import type { Block, PaperDocument } from '../../../../core/document/model'
+import { blocksOf, walkBlocks } from '../../../../core/document/walk'
 import { linesOfPaper } from '../../../../core/document/lines'
 import type { LetterField } from '../../../../core/docx/signs'
 import type { Changes } from '../../../../shared/library'
@@ -25,6 +25,7 @@ export interface ReadLetter {
   header: Block[]
   body: Block[]
   footer: Block[]
+  first?: PaperDocument['first']
   fields: LetterField[]
   left: string[]
   /** How many changes were tracked in it, and by whom. */
@@ -67,7 +68,7 @@ const STYLES = [
   `r.${STRUCK} => del.struck`,
 ]
 
-async function blocksOf(bytes: Uint8Array, sizes: Sizes, left: Set<string>): Promise<Block[]> {
+async function blocksIn(bytes: Uint8Array, sizes: Sizes, left: Set<string>): Promise<Block[]> {
   const convertImage = mammoth.images.imgElement(async (image) => {
     const data = await image.readAsBase64String()
     const size = sizes.take(data)
@@ -130,7 +131,7 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
     const edges = await edgesOf(letter, doc, left)
     await bringNotes(letter, doc)
     for (const { doc: d } of bodies) showFields(d, fields)
-    const named = [edges.firstHeader, edges.header, edges.footer, edges.firstFooter].flatMap((e) => (e ? [e] : []))
+    const named = [edges.first?.header, edges.header, edges.footer, edges.first?.footer].flatMap((e) => (e ? [e] : []))
     const docs = [doc, ...(await Promise.all(named.map((n) => letter.part(n)))).flatMap((d) => (d ? [d] : []))]
     const pieces = docs.map(piecesOf)
     await writeShown(letter)
@@ -138,7 +139,7 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
     letter.save()
     const whole = await letter.zip.generateAsync({ type: 'uint8array' })
     const read = async (zip: JSZip, file: Uint8Array, own: number[][]) => {
-      const blocks = await blocksOf(file, await drawnSizes(zip), left)
+      const blocks = await blocksIn(file, await drawnSizes(zip), left)
       widened(blocks, own)
       return blocks
     }
@@ -151,11 +152,19 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
     const out = {
       header: await part(edges.header),
       footer: await part(edges.footer),
-      body: [...(await part(edges.firstHeader)), ...main, ...(await part(edges.firstFooter))],
+      ...(edges.first
+        ? { first: { header: await part(edges.first.header), footer: await part(edges.first.footer) } }
+        : {}),
+      body: main,
     }
-    const lines = (b: Block[]) =>
-      linesOfPaper({ body: b, header: [], footer: [], title: '', language: '', parties: [] })
-    const came = lines([...out.header, ...out.body, ...out.footer]).join('\n')
+    const came = linesOfPaper({
+      body: blocksOf(out),
+      header: [],
+      footer: [],
+      title: '',
+      language: '',
+      parties: [],
+    }).join('\n')
     // Each part by itself: words are looked for in their order.
     for (const list of pieces) missing(list, came).forEach((place) => left.add(`some words${place}`))
     return { ...out, fields, left: told([...left]), changes }
