@@ -60,6 +60,25 @@ describe('a screen that is a pad', () => {
       expect(open.gone, `${state} ${shown}`).toEqual(to)
     }
   })
+  it('is done with whenever somebody says so, while it looks, too', async () => {
+    const { kept, gone } = browser('/s/token')
+    kept.set('pad-shows', 'k1')
+    let answer!: (view: object) => void
+    const { sent } = freshStores({
+      'GET /api/pad': () => new Promise((resolve) => (answer = resolve)),
+      'DELETE /api/pad/paper': () => ({ ok: true }),
+    })
+    const screen = usePad()
+    const looks = screen.look()
+    expect(screen.busy).toBe(false)
+    await screen.done()
+    expect([sent('DELETE').length, gone]).toEqual([1, ['/pad']])
+    // What was asked before is answered late: it opens nothing again, and asks once only.
+    await screen.look()
+    answer({ state: 'shows', shown: 'k1', business: BUSINESS })
+    await looks
+    expect([sent('GET').length, gone]).toEqual([1, ['/pad']])
+  })
   it('says that there is no connection, and goes on when it is back', async () => {
     browser('/pad')
     let off = true

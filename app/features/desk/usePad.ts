@@ -13,7 +13,9 @@ const OPENED = 'pad-shows'
 export const usePad = defineStore('pad', () => {
   const view = ref<PadView | null>(null)
   const code = ref('')
+  /** Whoever stands before it has said that they are done. That it only looks stops nobody from saying so. */
   const busy = ref(false)
+  let looking = false
   const lost = ref(false)
   const go = (path: string) => window.location.replace(path)
 
@@ -24,8 +26,8 @@ export const usePad = defineStore('pad', () => {
   }
   /** Asks how it stands and does what follows: offers itself again, begins, opens what is shown, or leaves what isn't any more. */
   async function look(): Promise<void> {
-    if (busy.value) return
-    busy.value = true
+    if (looking || busy.value) return
+    looking = true
     try {
       view.value = await api<PadView>('/api/pad')
       lost.value = false
@@ -38,7 +40,7 @@ export const usePad = defineStore('pad', () => {
       // Without a connection it stays as it is, and says so.
       lost.value = true
     } finally {
-      busy.value = false
+      looking = false
     }
   }
   async function open(shown: string): Promise<void> {
