@@ -44,7 +44,7 @@ export function gapCandidates(
         /[\p{L},]$/u.test(left.text.trim()) &&
         (left.text.trim().split(/\s+/).length > 2 ||
           line.parts.length > 2 ||
-          /^\p{Ll}.*\n[(“"„«]/u.test(`${left.text}\n${next.text}`))
+          (/^\p{Ll}/u.test(left.text) && /^[(“"„«]/.test(next.text)))
       if (!(stop && (labelled || goesOn)) && !(goesOn && !column(g))) return []
       if (s.grids.some((o) => o.cells.length > 1 && line.base > o.y && line.base < o.y + o.h)) return []
       const x = right(left) + 0.3 * line.size

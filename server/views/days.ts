@@ -55,10 +55,12 @@ export async function calendarDays(from: string, to: string, member: Member): Pr
     db().select().from(laidCalendars).orderBy(asc(laidCalendars.at)),
     stockOn(from, to),
   ])
-  const shown = booked
+  const inSight = booked
     .slice(0, JOBS)
     .filter((b) => b.spans.some((s) => s.starts.slice(0, 10) <= to && (s.ends ?? s.starts).slice(0, 10) >= from))
-  const stands = await standsOf(shown.map((b) => b.id))
+  const stands = await standsOf(inSight.map((b) => b.id))
+  // One that was removed between the two readings is gone.
+  const shown = inSight.filter((b) => stands.has(b.id))
   const find = clashFinder(booked.filter((b) => !b.calledOff))
   const clashes = new Map(shown.map((b) => [b.id, b.calledOff ? [] : find(b, CLASHES)]))
   const words = await clashWords([...clashes.values()].flat())
