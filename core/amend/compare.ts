@@ -15,6 +15,7 @@ const OTHER: Partial<Record<Block['t'], string>> = {
   planTable: 'the payment plan',
   image: 'a picture',
   pageBreak: 'a new page',
+  section: 'a new section',
   field: 'a field',
   clause: 'a clause',
 }

@@ -1,5 +1,5 @@
 import type { Block, PaperDocument } from './model'
-import { mapDocument, walkBlocks } from './walk'
+import { mapDocument, mapHeads, walkBlocks } from './walk'
 
 /** A clause as a document uses it: its blocks and the edition they are of. */
 export interface ClauseText {
@@ -37,6 +37,8 @@ export function resolveClauses(
       if (own.t === 'list') return [{ ...own, items: own.items.map((i) => resolve(i, within, prefix)) }]
       if (own.t === 'keep') return [{ ...own, content: resolve(own.content, within, prefix) }]
       if (own.t === 'columns') return [{ ...own, columns: own.columns.map((c) => resolve(c, within, prefix)) }]
+      if (own.t === 'section' && own.heads)
+        return [{ ...own, heads: mapHeads(own.heads, (list) => resolve(list, within, prefix)) }]
       if (own.t === 'table')
         return [
           { ...own, rows: own.rows.map((r) => ({ ...r, cells: r.cells.map((c) => resolve(c, within, prefix)) })) },

@@ -1,17 +1,20 @@
 import {
   AlignmentType,
   BorderStyle,
+  ColumnBreak,
   Document,
   Footer,
   Header,
   HeadingLevel,
   ImageRun,
   LevelFormat,
+  type ISectionOptions,
   Packer,
   PageBreak,
   PageNumber,
   Paragraph,
   type ParagraphChild,
+  SectionType,
   Table,
   TableCell,
   TableLayoutType,
@@ -20,7 +23,8 @@ import {
   WidthType,
 } from 'docx'
 import { shownCells } from './merged'
-import type { Block, Inline, PaperDocument } from './model'
+import { type Block, COLUMN_GAP, type Heads, type Inline, type PaperDocument } from './model'
+import { sectionsOf } from './walk'
 
 type Out = Paragraph | Table
 const ALIGN = { left: AlignmentType.LEFT, center: AlignmentType.CENTER, right: AlignmentType.RIGHT } as const
@@ -176,7 +180,7 @@ function block(b: Block, count: Count, depth: number): Out[] {
     case 'rule':
       return [new Paragraph({ border: { bottom: { style: BorderStyle.SINGLE, size: 6, color: 'B9B4A2', space: 1 } } })]
     case 'pageBreak':
-      return [new Paragraph({ children: [new PageBreak()] })]
+      return [new Paragraph({ children: [b.column ? new ColumnBreak() : new PageBreak()] })]
     case 'field':
       return [new Paragraph({ children: [run({ t: 'field', field: b.field })] })]
     case 'space':
@@ -197,10 +201,37 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
       alignment: AlignmentType.LEFT,
       style: { paragraph: { indent: { left: 360 * (n + 1), hanging: 260 } } },
     }))
-  const { header, footer, first } = d
-  const edge = (running: Block[], own: Block[] | undefined, make: (children: ReturnType<typeof blocks>) => Header) => ({
-    ...(running.length ? { default: make(blocks(running, count)) } : {}),
-    ...(own ? { first: make(blocks(own, count)) } : {}),
+  const sections = sectionsOf(d.body)
+  const turned = [d, ...sections.map((s) => s.begins?.heads)].some((h) => h?.even)
+  // What a section doesn't say it has of the one before (17.10.5), so one with heads of its own says all of them.
+  const edge = (h: Heads, side: 'header' | 'footer') => {
+    const make = (list: Block[]) => {
+      const children = inCell(list, count)
+      return side === 'header' ? new Header({ children }) : new Footer({ children })
+    }
+    return {
+      ...(h !== d || h[side].length || turned ? { default: make(h[side]) } : {}),
+      ...(h.first ? { first: make(h.first[side]) } : {}),
+      ...(turned ? { even: make((h.even ?? h)[side]) } : {}),
+    }
+  }
+  const parts = sections.map(({ begins, blocks: list }, i): ISectionOptions => {
+    const heads = begins?.heads ?? (i === 0 ? d : undefined)
+    const columns = begins?.columns ?? 1
+    return {
+      properties: {
+        ...(i > 0 ? { type: begins?.goesOn ? SectionType.CONTINUOUS : SectionType.NEXT_PAGE } : {}),
+        ...(heads?.first ? { titlePage: true } : {}),
+        ...(columns > 1 ? { column: { count: columns, space: COLUMN_GAP * TWIPS } } : {}),
+        page: {
+          size: { width: 595.28 * TWIPS, height: 841.89 * TWIPS },
+          margin: { top: 1280, right: 1280, bottom: 1280, left: 1280 },
+          ...(begins?.from === undefined ? {} : { pageNumbers: { start: begins.from } }),
+        },
+      },
+      ...(heads ? { headers: edge(heads, 'header'), footers: edge(heads, 'footer') } : {}),
+      children: blocks(list, count),
+    }
   })
   const file = new Document({
     title: d.title,
@@ -212,20 +243,8 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
       ],
     },
     styles: { default: { document: { run: { font: 'Georgia', size: 22, language: { value: d.language } } } } },
-    sections: [
-      {
-        properties: {
-          ...(first ? { titlePage: true } : {}),
-          page: {
-            size: { width: 595.28 * TWIPS, height: 841.89 * TWIPS },
-            margin: { top: 1280, right: 1280, bottom: 1280, left: 1280 },
-          },
-        },
-        headers: edge(header, first?.header, (children) => new Header({ children })),
-        footers: edge(footer, first?.footer, (children) => new Footer({ children })),
-        children: blocks(d.body, count),
-      },
-    ],
+    ...(turned ? { evenAndOddHeaderAndFooters: true } : {}),
+    sections: parts,
   })
   return new Uint8Array(await Packer.toArrayBuffer(file))
 }

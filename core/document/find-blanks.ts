@@ -6,7 +6,7 @@ import { toFill } from './cells'
 import type { FieldSpec } from './field'
 import type { Block, Inline, PaperDocument, Party } from './model'
 import { squeeze, valueNamed } from './named'
-import { blocksOf, walkBlocks, wordsOfInlines } from './walk'
+import { blocksOf, footersOf, headersOf, walkBlocks, wordsOfInlines } from './walk'
 
 /** A value by which a blank may be filled, with the words people use for it. */
 interface KnownValue {
@@ -212,8 +212,8 @@ export function findBlanks(document: PaperDocument, known: readonly KnownValue[]
       before += i.text.slice(from)
     }
   }
-  const edges = [document.first?.header, document.header, document.footer, document.first?.footer]
-  for (const b of walkBlocks(edges.flatMap((e) => e ?? [])))
+  const edges = [...headersOf(document), ...footersOf(document), ...document.body.filter((b) => b.t === 'section')]
+  for (const b of walkBlocks(edges))
     if (b.id && (b.t === 'paragraph' || b.t === 'heading')) blanks.push(...valuesIn(b.id, b.content, sense))
   return { blanks, more: [...more.values()] }
 }

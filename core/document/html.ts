@@ -1,6 +1,7 @@
 import { escapeHtml } from '../text/escape'
 import { type ShownCell, shownCells } from './merged'
 import type { Block, Inline, Mark, PaperDocument } from './model'
+import { footersOf, headersOf, sectionsOf } from './walk'
 
 const TAGS: Record<Mark, string> = { bold: 'strong', italic: 'em', underline: 'u', strike: 's' }
 
@@ -67,6 +68,20 @@ function blockHtml(b: Block): string {
 }
 const blocksHtml = (list: readonly Block[]) => list.map(blockHtml).join('\n')
 
+/** A body by its sections: text in columns where it runs in them, heads and feet of pages around what stands on them. */
+const bodyHtml = (body: readonly Block[]): string =>
+  sectionsOf(body)
+    .map(({ begins, blocks }) => {
+      const count = begins?.columns ?? 1
+      const inner =
+        count > 1 ? `<div style="columns:${count};column-gap:2em">${blocksHtml(blocks)}</div>` : blocksHtml(blocks)
+      const heads = begins?.heads
+      return heads
+        ? `<header>${blocksHtml(headersOf(heads))}</header>\n${inner}\n<footer>${blocksHtml(footersOf(heads))}</footer>`
+        : inner
+    })
+    .join('\n')
+
 /** A merged paper with its tables expanded as one HTML page that stands alone: no script, nothing fetched. */
 export function toHtml(d: PaperDocument): string {
   return `<!doctype html>
@@ -82,11 +97,11 @@ header,footer{font-size:9pt;color:#55645e}
 </style>
 </head>
 <body>
-<header>${blocksHtml([...(d.first?.header ?? []), ...d.header])}</header>
+<header>${blocksHtml(headersOf(d))}</header>
 <main>
-${blocksHtml(d.body)}
+${bodyHtml(d.body)}
 </main>
-<footer>${blocksHtml([...d.footer, ...(d.first?.footer ?? [])])}</footer>
+<footer>${blocksHtml(footersOf(d))}</footer>
 </body>
 </html>
 `

@@ -1,4 +1,5 @@
 import type { Block, Inline, PaperDocument } from './model'
+import { footersOf, headersOf } from './walk'
 
 const inline = (i: Inline): string => (i.t === 'text' ? i.text : i.t === 'break' || i.t === 'field' ? ' ' : '')
 const words = (list: readonly Inline[]) => list.map(inline).join('').replace(/\s+/g, ' ').trim()
@@ -16,6 +17,8 @@ function of(b: Block): string[] {
       return b.content.flatMap(of)
     case 'columns':
       return b.columns.flatMap((c) => c.flatMap(of))
+    case 'section':
+      return b.heads ? [...headersOf(b.heads), ...footersOf(b.heads)].flatMap(of) : []
     case 'field':
       return [b.field.label]
     default:

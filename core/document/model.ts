@@ -82,6 +82,34 @@ const when = condition.optional()
 const align = z.enum(['left', 'center', 'right']).optional()
 
 type Align = 'left' | 'center' | 'right'
+/** What a page begins and ends with. */
+export interface Edges {
+  header: Block[]
+  footer: Block[]
+}
+/** What pages begin and end with; the first of them, and those with an even number, may do so in their own way. */
+export interface Heads extends Edges {
+  first?: Edges | undefined
+  even?: Edges | undefined
+}
+/** The most columns that text runs in. */
+export const COLUMNS_MAX = 6
+/** Room between columns, in points. */
+export const COLUMN_GAP = 22
+/**
+ * From here on text runs in columns, pages begin and end in another way or count from another number. It begins a page
+ * unless it goes on where the text before it ends. It stands between the blocks of a body, in no other block.
+ */
+export interface Section {
+  t: 'section'
+  goesOn?: boolean
+  /** How many columns text runs in, from the foot of one to the top of the next; one where it isn't said. */
+  columns?: number
+  /** What pages from here begin and end with; as before where it isn't said. */
+  heads?: Heads
+  /** The number of its first page; without it pages count on. */
+  from?: number
+}
 export type Block = { id?: string; when?: Condition } & (
   | { t: 'heading'; level: 1 | 2 | 3; content: Inline[]; numbered?: boolean; number?: string }
   | {
@@ -102,7 +130,9 @@ export type Block = { id?: string; when?: Condition } & (
   | { t: 'image'; src: string; alt: string; width: number; height: number; align?: Align; ground?: Ground }
   | { t: 'rule' }
   | { t: 'space'; height: number }
-  | { t: 'pageBreak' }
+  /** What follows begins a page, or, where text runs in columns, the next of them. */
+  | { t: 'pageBreak'; column?: boolean }
+  | Section
   | { t: 'keep'; content: Block[] }
   | { t: 'columns'; columns: Block[][] }
   | { t: 'field'; field: FieldSpec; width?: number; height?: number }
@@ -129,6 +159,8 @@ const tableRow = z.object({
   strong: z.boolean().optional(),
   merged: z.array(mergedCells).max(20).optional(),
 })
+const edges = z.object({ header: z.array(z.lazy(() => block)), footer: z.array(z.lazy(() => block)) })
+const heads = edges.extend({ first: edges.optional(), even: edges.optional() })
 const common = { id: blockId.optional(), when }
 export const block: z.ZodType<Block> = z.lazy(() =>
   z.discriminatedUnion('t', [
@@ -177,7 +209,15 @@ export const block: z.ZodType<Block> = z.lazy(() =>
     }),
     z.object({ ...common, t: z.literal('rule') }),
     z.object({ ...common, t: z.literal('space'), height: z.number().nonnegative().max(400) }),
-    z.object({ ...common, t: z.literal('pageBreak') }),
+    z.object({ ...common, t: z.literal('pageBreak'), column: z.boolean().optional() }),
+    z.object({
+      ...common,
+      t: z.literal('section'),
+      goesOn: z.boolean().optional(),
+      columns: z.number().int().min(1).max(COLUMNS_MAX).optional(),
+      heads: heads.optional(),
+      from: z.number().int().min(0).max(9999).optional(),
+    }),
     z.object({ ...common, t: z.literal('keep'), content: z.array(block) }),
     z.object({ ...common, t: z.literal('columns'), columns: z.array(z.array(block)).min(1).max(4) }),
     z.object({
@@ -233,7 +273,7 @@ export const letterhead = z.object({
 })
 export type Letterhead = z.infer<typeof letterhead>
 
-/** A paper's content: blocks in one column, a header and a footer for every page, or others for the first. */
+/** A paper's content: its blocks, and a header and a footer for every page, or others for the first and the even ones. */
 export const paperDocument = z.object({
   title: z.string().max(300),
   language: z.string().max(20).default('en-GB'),
@@ -241,7 +281,9 @@ export const paperDocument = z.object({
   header: z.array(block).default([]),
   footer: z.array(block).default([]),
   /** What the first page has instead of the header and the footer; empty ones leave it without. */
-  first: z.object({ header: z.array(block), footer: z.array(block) }).optional(),
+  first: edges.optional(),
+  /** What pages with an even number have instead of them. */
+  even: edges.optional(),
   body: z.array(block),
   asks: z.array(ask).max(40).optional(),
   /** Parties that put their initials on every page. */

@@ -1,4 +1,4 @@
-import type { Block, Inline, Mark, PaperDocument, TableRow } from './model'
+import type { Block, Heads, Inline, Mark, PaperDocument, TableRow } from './model'
 import type { FieldSpec } from './field'
 import { columnsOfCells, rowsOfCells, shownCells } from './merged'
 
@@ -68,7 +68,25 @@ const inlinesToProse = (list: readonly Inline[]): { content?: ProseNode[] } => {
 }
 
 const paragraph: ProseNode = { type: 'paragraph' }
-const blocksToProse = (list: readonly Block[]): ProseNode[] => (list.length ? list.map(blockToProse) : [paragraph])
+/** Blocks for a place that has to hold one; a section begins between the blocks of a body, nowhere else. */
+const blocksToProse = (list: readonly Block[], body = false): ProseNode[] => {
+  const shown = list.filter((b) => body || b.t !== 'section').map(blockToProse)
+  return shown.length ? shown : [paragraph]
+}
+
+/** Heads and feet as parts of the sheet, around what stands between them. */
+const headsToProse = ({ first, even, header, footer }: Heads, between: ProseNode[] = []): ProseNode[] => {
+  const part = (type: string, list: Block[]): ProseNode => ({ type, content: blocksToProse(list) })
+  return [
+    ...(first ? [part('firstHeader', first.header)] : []),
+    part('pageHeader', header),
+    ...(even ? [part('evenHeader', even.header)] : []),
+    ...between,
+    part('pageFooter', footer),
+    ...(even ? [part('evenFooter', even.footer)] : []),
+    ...(first ? [part('firstFooter', first.footer)] : []),
+  ]
+}
 
 function blockToProse(b: Block): ProseNode {
   const attrs = (more: Record<string, unknown> = {}) => ({ attrs: set({ id: b.id, when: b.when, ...more }) })
@@ -137,8 +155,15 @@ function blockToProse(b: Block): ProseNode {
       return { type: 'priceTable', ...attrs({ party: b.party }) }
     case 'clause':
       return { type: 'clauseUse', ...attrs({ clause: b.clause, edition: b.edition }) }
-    case 'planTable':
+    case 'section':
+      return {
+        type: 'section',
+        ...attrs({ goesOn: b.goesOn, columns: b.columns, from: b.from }),
+        ...(b.heads ? { content: headsToProse(b.heads) } : {}),
+      }
     case 'pageBreak':
+      return { type: 'pageBreak', ...attrs({ column: b.column }) }
+    case 'planTable':
       return { type: b.t, ...attrs() }
   }
 }
@@ -147,13 +172,7 @@ function blockToProse(b: Block): ProseNode {
 export function toProse(d: PaperDocument): ProseNode {
   return {
     type: 'doc',
-    content: [
-      ...(d.first ? [{ type: 'firstHeader', content: blocksToProse(d.first.header) }] : []),
-      { type: 'pageHeader', content: blocksToProse(d.header) },
-      { type: 'pageBody', content: blocksToProse(d.body) },
-      { type: 'pageFooter', content: blocksToProse(d.footer) },
-      ...(d.first ? [{ type: 'firstFooter', content: blocksToProse(d.first.footer) }] : []),
-    ],
+    content: headsToProse(d, [{ type: 'pageBody', content: blocksToProse(d.body, true) }]),
   }
 }
 
@@ -283,8 +302,15 @@ function blockFromProse(n: ProseNode): Block[] {
       return one({ t: 'priceTable', party: a.party ?? 'client' })
     case 'clauseUse':
       return one({ t: 'clause', clause: a.clause, ...set({ edition: a.edition }) })
-    case 'planTable':
+    case 'section':
+      return one({
+        t: 'section',
+        ...set({ goesOn: a.goesOn, columns: a.columns, from: a.from }),
+        ...(n.content?.length ? { heads: headsFromProse(n) } : {}),
+      })
     case 'pageBreak':
+      return one({ t: 'pageBreak', ...set({ column: a.column }) })
+    case 'planTable':
       return one({ t: n.type })
     default:
       // What the editor may hold and a paper has no word for, such as a quotation, gives what is inside it.
@@ -292,18 +318,54 @@ function blockFromProse(n: ProseNode): Block[] {
   }
 }
 
+const partFromProse = (n: ProseNode, type: string) => blocksFromProse(n.content?.find((x) => x.type === type)?.content)
+
+/** The heads and feet among the parts of a node. */
+function headsFromProse(n: ProseNode): Heads {
+  const own = (way: 'first' | 'even'): Partial<Heads> =>
+    n.content?.some((x) => x.type === `${way}Header` || x.type === `${way}Footer`)
+      ? { [way]: { header: partFromProse(n, `${way}Header`), footer: partFromProse(n, `${way}Footer`) } }
+      : {}
+  return {
+    header: partFromProse(n, 'pageHeader'),
+    footer: partFromProse(n, 'pageFooter'),
+    ...own('first'),
+    ...own('even'),
+  }
+}
+
+/** Which ways of beginning and ending pages are a section's own; without `own` pages go on as before. */
+export interface Ways {
+  own: boolean
+  first: boolean
+  even: boolean
+}
+export const waysOf = (n: ProseNode): Ways => {
+  const has = (type: string) => !!n.content?.some((x) => x.type === type)
+  return { own: has('pageHeader'), first: has('firstHeader'), even: has('evenHeader') }
+}
+/** A section with other ways of beginning and ending pages: what it says of those it has stays, further ones are empty. */
+export function withWays(n: ProseNode, { own, first, even }: Ways): ProseNode {
+  const had = headsFromProse(n)
+  const empty = { header: [], footer: [] }
+  return {
+    ...n,
+    content: own
+      ? headsToProse({
+          ...had,
+          first: first ? (had.first ?? empty) : undefined,
+          even: even ? (had.even ?? empty) : undefined,
+        })
+      : [],
+  }
+}
+
 /** The editor's document back as a paper's content; title, parties and the rest are `base`'s. */
 export function fromProse(doc: ProseNode, base: PaperDocument): PaperDocument {
-  const part = (type: string) => blocksFromProse(doc.content?.find((n) => n.type === type)?.content)
-  const { first: _, ...rest } = base
-  const own = doc.content?.some((n) => n.type === 'firstHeader' || n.type === 'firstFooter')
-  return {
-    ...rest,
-    header: part('pageHeader'),
-    footer: part('pageFooter'),
-    ...(own ? { first: { header: part('firstHeader'), footer: part('firstFooter') } } : {}),
-    body: part('pageBody'),
-  }
+  const heads = headsFromProse(doc)
+  const whole: PaperDocument = { ...base, ...heads, body: partFromProse(doc, 'pageBody') }
+  for (const way of ['first', 'even'] as const) if (!heads[way]) delete whole[way]
+  return whole
 }
 
 /** One block's words for a small editor, and back. */

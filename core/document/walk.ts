@@ -1,14 +1,44 @@
 import type { FieldSpec } from './field'
-import type { Block, Inline, PaperDocument } from './model'
+import type { Block, Edges, Heads, Inline, PaperDocument, Section } from './model'
+
+/** What pages begin with, in all their ways. */
+export const headersOf = ({ first, even, header }: Heads): Block[] => [
+  ...(first?.header ?? []),
+  ...header,
+  ...(even?.header ?? []),
+]
+/** What pages end with, in all their ways. */
+export const footersOf = ({ first, even, footer }: Heads): Block[] => [
+  ...footer,
+  ...(even?.footer ?? []),
+  ...(first?.footer ?? []),
+]
 
 /** What stands on the pages of a document: their heads, its body and their feet, in reading order. */
-export const blocksOf = (d: Pick<PaperDocument, 'header' | 'body' | 'footer' | 'first'>): Block[] => [
-  ...(d.first?.header ?? []),
-  ...d.header,
+export const blocksOf = (d: Heads & Pick<PaperDocument, 'body'>): Block[] => [
+  ...headersOf(d),
   ...d.body,
-  ...d.footer,
-  ...(d.first?.footer ?? []),
+  ...footersOf(d),
 ]
+
+/** Heads and feet with each of their lists of blocks changed. */
+export function mapHeads({ header, footer, first, even }: Heads, change: (blocks: Block[]) => Block[]): Heads {
+  const both = (e: Edges): Edges => ({ header: change(e.header), footer: change(e.footer) })
+  return {
+    ...both({ header, footer }),
+    ...(first ? { first: both(first) } : {}),
+    ...(even ? { even: both(even) } : {}),
+  }
+}
+
+/** A body by its sections: what begins each, null for what comes before the first, and its blocks; one at least. */
+export function sectionsOf(body: readonly Block[]): { begins: Section | null; blocks: Block[] }[] {
+  const out: { begins: Section | null; blocks: Block[] }[] = [{ begins: null, blocks: [] }]
+  for (const b of body)
+    if (b.t === 'section') out.push({ begins: b, blocks: [] })
+    else out.at(-1)!.blocks.push(b)
+  return out.slice(out.length > 1 && !out[0]!.blocks.length ? 1 : 0)
+}
 
 /** Every block, outermost first, in reading order. */
 export function* walkBlocks(blocks: readonly Block[]): Generator<Block> {
@@ -18,6 +48,7 @@ export function* walkBlocks(blocks: readonly Block[]): Generator<Block> {
     else if (b.t === 'keep') yield* walkBlocks(b.content)
     else if (b.t === 'columns') for (const column of b.columns) yield* walkBlocks(column)
     else if (b.t === 'table') for (const row of b.rows) for (const cell of row.cells) yield* walkBlocks(cell)
+    else if (b.t === 'section' && b.heads) yield* walkBlocks([...headersOf(b.heads), ...footersOf(b.heads)])
   }
 }
 
@@ -41,6 +72,7 @@ export function mapBlocks(blocks: readonly Block[], change: (b: Block) => Block[
     if (b.t === 'list') return change({ ...b, items: b.items.map(inside) })
     if (b.t === 'keep') return change({ ...b, content: inside(b.content) })
     if (b.t === 'columns') return change({ ...b, columns: b.columns.map(inside) })
+    if (b.t === 'section' && b.heads) return change({ ...b, heads: mapHeads(b.heads, inside) })
     if (b.t === 'table') return change({ ...b, rows: b.rows.map((r) => ({ ...r, cells: r.cells.map(inside) })) })
     return change(b)
   })
@@ -49,9 +81,7 @@ export function mapBlocks(blocks: readonly Block[], change: (b: Block) => Block[
 /** A document with each of its lists of blocks changed. */
 export const mapDocument = (d: PaperDocument, change: (blocks: Block[]) => Block[]): PaperDocument => ({
   ...d,
-  header: change(d.header),
-  footer: change(d.footer),
-  ...(d.first ? { first: { header: change(d.first.header), footer: change(d.first.footer) } } : {}),
+  ...mapHeads(d, change),
   body: change(d.body),
 })
 
@@ -66,13 +96,13 @@ export function mapFields(document: PaperDocument, change: <F extends FieldSpec>
   )
 }
 
-/** Every field on the paper, in reading order, each key once. */
+/** Every field on the paper, in reading order, each key once; nobody signs in the head or the foot of a page. */
 export function fieldsOf(document: PaperDocument): FieldSpec[] {
   const found = new Map<string, FieldSpec>()
   const add = (f: FieldSpec) => {
     if (!found.has(f.key)) found.set(f.key, f)
   }
-  for (const b of walkBlocks(document.body)) {
+  for (const b of walkBlocks(document.body.filter((b) => b.t !== 'section'))) {
     if (b.t === 'field') add(b.field)
     if (b.t === 'heading' || b.t === 'paragraph') for (const i of b.content) if (i.t === 'field') add(i.field)
   }

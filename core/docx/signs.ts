@@ -13,7 +13,16 @@ export const SIGN = {
   right: '\uE005',
   /** Behind the words of a form field. */
   end: '\uE006',
+  newColumn: '\uE007',
 } as const
+const SECTION = 0xe020
+/** The most sections of a letter that keep what is their own. */
+export const SECTIONS_MAX = 60
+/** The sign where one of a letter's sections begins, by its index from 0. */
+export const sectionSign = (index: number): string => String.fromCharCode(SECTION + index)
+/** Signs that stand for a block: a new page, a new column, a section. */
+export const BREAKS = /([\uE002\uE007\uE020-\uE05B])/
+export const indexOfSection = (sign: string): number => sign.charCodeAt(0) - SECTION
 const FIELD = 0xe100
 const LAST = 0xefff
 

@@ -1,8 +1,8 @@
 import type { Blank, Proposal } from '../document/blanks'
 import { namedField } from '../document/find-blanks'
-import type { Block, Inline } from '../document/model'
+import type { Block, Inline, Section } from '../document/model'
 import { mapBlocks, walkBlocks } from '../document/walk'
-import { FIELD_SIGNS, type LetterField, SIGN, SIGNS, indexOfSign } from './signs'
+import { BREAKS, FIELD_SIGNS, type LetterField, SIGN, SIGNS, indexOfSection, indexOfSign } from './signs'
 
 type Text = Extract<Block, { t: 'paragraph' | 'heading' }>
 
@@ -21,17 +21,17 @@ function counted(content: readonly Inline[]): Inline[] {
   )
 }
 
-/** Content cut where a new page begins. */
-function pieces(content: readonly Inline[]): Inline[][] {
-  const out: Inline[][] = [[]]
+/** Content cut where a page, a column or a section begins, each piece with the sign in front of it. */
+function pieces(content: readonly Inline[]): { sign: string | null; content: Inline[] }[] {
+  const out: { sign: string | null; content: Inline[] }[] = [{ sign: null, content: [] }]
   for (const i of content) {
     if (i.t !== 'text') {
-      out.at(-1)!.push(i)
+      out.at(-1)!.content.push(i)
       continue
     }
-    i.text.split(SIGN.newPage).forEach((text, k) => {
-      if (k) out.push([])
-      if (text) out.at(-1)!.push({ ...i, text })
+    i.text.split(BREAKS).forEach((text, k) => {
+      if (k % 2) out.push({ sign: text, content: [] })
+      else if (text) out.at(-1)!.content.push({ ...i, text })
     })
   }
   return out
@@ -46,23 +46,34 @@ const trimmed = (content: Inline[]): Inline[] =>
     return text ? [{ ...i, text }] : []
   })
 
-function textBlock(b: Text): Block[] {
+/** The block a sign stands for. */
+const broken = (sign: string, sections: readonly Section[]): Block =>
+  sign === SIGN.newPage
+    ? { t: 'pageBreak' }
+    : sign === SIGN.newColumn
+      ? { t: 'pageBreak', column: true }
+      : (sections[indexOfSection(sign)] ?? { t: 'pageBreak' })
+
+function textBlock(b: Text, sections: readonly Section[]): Block[] {
   const said = b.content.map((i) => (i.t === 'text' ? i.text : ' ')).join('')
   if (said.trim() === SIGN.rule) return [{ t: 'rule' }]
   const align = said.includes(SIGN.center) ? 'center' : said.includes(SIGN.right) ? 'right' : undefined
   const out: Block[] = []
-  pieces(b.content).forEach((piece, k) => {
-    if (k) out.push({ t: 'pageBreak' })
-    const content = trimmed(counted(piece))
+  pieces(b.content).forEach((piece) => {
+    if (piece.sign) out.push(broken(piece.sign, sections))
+    const content = trimmed(counted(piece.content))
     if (content.length) out.push({ ...b, content, ...(align && b.t === 'paragraph' ? { align } : {}) })
   })
   return out
 }
 
-/** What a letter’s signs stand for, in blocks: page numbers, new pages, rules, where words stand. Signs of fields stay. */
-export function readSigns(blocks: readonly Block[]): Block[] {
+/**
+ * What a letter’s signs stand for, in blocks: page numbers, new pages and columns, rules, where words stand, where each of
+ * its `sections` begins. Signs of fields stay.
+ */
+export function readSigns(blocks: readonly Block[], sections: readonly Section[] = []): Block[] {
   const read = mapBlocks(blocks, (b) => {
-    if (b.t === 'paragraph' || b.t === 'heading') return textBlock(b)
+    if (b.t === 'paragraph' || b.t === 'heading') return textBlock(b, sections)
     if (b.t === 'table') return [{ ...b, head: b.head.map((h) => trimmed(counted(h)).map(bareInline)) }]
     return [b]
   })

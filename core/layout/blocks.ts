@@ -1,5 +1,5 @@
 import { shownCells } from '../document/merged'
-import type { Block } from '../document/model'
+import { type Block, COLUMN_GAP } from '../document/model'
 import type { BlockContext } from './block-context'
 import { beside, indented, node, shifted, textBoxes } from './boxes'
 import { fieldSize } from './fields'
@@ -17,6 +17,9 @@ const HEADINGS: Record<1 | 2 | 3, TextStyle & { gap: number }> = {
 const PARAGRAPH_GAP = 7
 const CELL = 5
 
+/** How wide each of some columns is, with room between them. */
+export const columnWidth = (width: number, count: number): number => (width - COLUMN_GAP * (count - 1)) / count
+
 /** Lays blocks out at a width: a flat list of boxes that pages are then filled with. */
 export function layoutBlocks(
   blocks: readonly Block[],
@@ -26,16 +29,16 @@ export function layoutBlocks(
   style: TextStyle = BODY,
 ): Box[] {
   const out: Box[] = []
-  let breakNext = false
+  let breaks: Pick<Box, 'breakBefore' | 'columnBefore'> = {}
   for (const b of blocks) {
     if (b.t === 'pageBreak') {
-      breakNext = true
+      breaks = b.column ? { columnBefore: true, ...breaks } : { breakBefore: true }
       continue
     }
     const boxes = [...remembered(b, width, parent, context, style)]
-    if (breakNext && boxes[0]) {
-      boxes[0] = { ...boxes[0], breakBefore: true }
-      breakNext = false
+    if (boxes[0]) {
+      boxes[0] = { ...boxes[0], ...breaks }
+      breaks = {}
     }
     out.push(...boxes)
   }
@@ -49,7 +52,7 @@ function remembered(b: Block, width: number, parent: number | null, context: Blo
       box.src || !b.id ? box : { ...box, src: { block: b.id, ...(box.start ?? { index: 0, offset: 0 }) } },
     )
   if (!cache) return make()
-  const key = JSON.stringify(b)
+  const key = `${width} ${JSON.stringify(b)}`
   const boxes = cache.next.get(key) ?? cache.old.get(key) ?? make()
   cache.next.set(key, boxes)
   return boxes
@@ -132,10 +135,9 @@ function layoutBlock(b: Block, width: number, parent: number | null, context: Bl
       return boxes.map((box, i) => (i < boxes.length - 1 ? { ...box, keepNext: true } : box))
     }
     case 'columns': {
-      const gap = 22
-      const w = (width - gap * (b.columns.length - 1)) / b.columns.length
+      const w = columnWidth(width, b.columns.length)
       const boxes = b.columns.map((c) => layoutBlocks(c, w, parent, context, style))
-      return [{ ...beside(boxes.map((list, i) => ({ boxes: list, x: i * (w + gap) }))), gap: PARAGRAPH_GAP }]
+      return [{ ...beside(boxes.map((list, i) => ({ boxes: list, x: i * (w + COLUMN_GAP) }))), gap: PARAGRAPH_GAP }]
     }
     case 'field': {
       const size = fieldSize(b.field, b.width)
@@ -153,6 +155,7 @@ function layoutBlock(b: Block, width: number, parent: number | null, context: Bl
     case 'priceTable':
     case 'planTable':
     case 'clause':
+    case 'section':
     case 'pageBreak':
       return []
   }

@@ -131,6 +131,88 @@ describe('layout', () => {
     )
   })
 
+  it('gives even pages theirs, and those of a section theirs and their own numbers', () => {
+    const many = (n: number, word: string) => Array.from({ length: n }, (_, i) => p(txt(`${word}${i}`)))
+    const foot = (word: string): Block[] => [p(txt(word), { t: 'page' }, txt('/'), { t: 'pages' })]
+    const heads = { header: [], footer: foot('C'), first: { header: [], footer: foot('B') } }
+    const even = { header: [], footer: foot('E') }
+    const feet = (list: Block[]) =>
+      texts(lay(list, { footer: foot('A'), even })).map((page) =>
+        page
+          .filter((i) => i.y > bottom)
+          .map((i) => i.text)
+          .join('')
+          .trim(),
+      )
+    const section = (more: object): Block => ({ t: 'section', ...more })
+    const two = many(50, 'one')
+    expect(feet([...two, section({ heads, from: 7 }), ...many(50, 'two')])).toEqual(['A1/4', 'E2/4', 'B7/4', 'C8/4'])
+    // One that goes on where it is says how the next page begins and ends, not this one.
+    expect(feet([p(txt('one')), section({ heads, goesOn: true }), ...two])).toEqual(['A1/2', 'C2/2'])
+    // At the top of a page nothing goes on: the section is that page's.
+    expect(feet([section({ goesOn: true, from: 5 }), ...two])).toEqual(['A5/2', 'E6/2'])
+    expect(feet([section({ heads }), ...two])).toEqual(['B1/2', 'C2/2'])
+    // Without heads of its own nothing changes, nor is a page opened again.
+    expect(feet([p(txt('one')), section({}), p(txt('two'))])).toEqual(['A1/2', 'E2/2'])
+  })
+
+  it('runs text from column to column, about as high as each other, and on over pages', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 4 }),
+        fc.integer({ min: 1, max: 260 }),
+        fc.integer({ min: 0, max: 30 }),
+        (columns, n, over) => {
+          const words = Array.from({ length: n }, (_, i) => `w${i}`)
+          const list = words.map((w) => p(txt(w)))
+          const above = Array.from({ length: over }, () => p(txt('over')))
+          const laid = lay([
+            ...above,
+            { t: 'section', goesOn: true, columns },
+            ...list,
+            { t: 'section', goesOn: true },
+            p(txt('last')),
+          ])
+          const pages = texts(laid).map((page) => page.filter((i) => /^w/.test(i.text)))
+          expect(pages.flat().map((i) => i.text.trim())).toEqual(words)
+          pages.forEach((page, at) => {
+            const byColumn = new Map<number, typeof page>()
+            for (const i of page) byColumn.set(i.x, [...(byColumn.get(i.x) ?? []), i])
+            expect(byColumn.size).toBeLessThanOrEqual(columns)
+            const ends = [...byColumn.values()].map((c) => c.at(-1)!.y)
+            expect(Math.max(...ends)).toBeLessThanOrEqual(bottom)
+            // The last page of it, and only that, has columns of the same height but for a line.
+            if (at === pages.length - 1 || !pages[at + 1]!.length) {
+              const most = Math.ceil(page.length / columns)
+              for (const c of byColumn.values()) expect(c.length).toBeLessThanOrEqual(most)
+            }
+          })
+          const after = texts(laid)
+            .at(-1)!
+            .find((i) => i.text === 'last')!
+          expect(after.y).toBeGreaterThan(
+            Math.max(
+              0,
+              ...texts(laid)
+                .at(-1)!
+                .filter((i) => /^w/.test(i.text))
+                .map((i) => i.y),
+            ),
+          )
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+
+  it('begins a column where it is told to; where there is one, a page', () => {
+    const list: Block[] = [p(txt('a')), { t: 'pageBreak', column: true }, p(txt('b')), p(txt('c'))]
+    const [page] = texts(lay([{ t: 'section', columns: 2, goesOn: true }, ...list]))
+    const [a, b, c] = ['a', 'b', 'c'].map((w) => page!.find((i) => i.text === w)!)
+    expect([b!.x > a!.x, b!.y === a!.y, c!.x === b!.x]).toEqual([true, true, true])
+    expect(lay(list).pages).toHaveLength(2)
+  })
+
   it('never loses or doubles a character, whatever the blocks', () => {
     fc.assert(
       fc.property(body, (blocks) => {

@@ -1,10 +1,11 @@
-import type { PaperDocument } from '../document/model'
-import { pageInitials } from '../document/walk'
-import { SMALL, layoutBlocks } from './blocks'
+import { COLUMN_GAP, type Edges, type Heads, type PaperDocument, type Section } from '../document/model'
+import { pageInitials, sectionsOf } from '../document/walk'
+import { SMALL, columnWidth, layoutBlocks } from './blocks'
 import { withLogo } from './letterhead'
 import type { BlockContext, LayoutCache } from './block-context'
 import { shifted } from './boxes'
 import { fieldSize } from './fields'
+import { balancedColumns, chain } from './filling'
 import {
   type Box,
   type FontBook,
@@ -18,6 +19,13 @@ import {
 } from './types'
 
 const HEADER_GAP = 14
+
+/** The head and the foot of a page, how high the foot is, and where the room between them begins and ends. */
+interface Room extends Edges {
+  under: number
+  top: number
+  bottom: number
+}
 
 /** Text set in a box is made smaller to fit, but not below this. */
 const LEAST_SIZE = 7
@@ -47,23 +55,32 @@ export function layoutDocument(
   const edge = (blocks: PaperDocument['header'], page: number, pages: number) =>
     layoutBlocks(blocks, width, null, context(page, pages, []), SMALL)
 
-  /** Room between the head and the foot of a page. */
-  const roomOf = ({ header, footer }: Pick<PaperDocument, 'header' | 'footer'>) => {
+  /** What a page begins and ends with, and the room between. */
+  const rooms = new Map<Edges, Room>()
+  const roomOf = (edges: Edges): Room => {
+    const known = rooms.get(edges)
+    if (known) return known
+    const { header, footer } = edges
     const [over, under] = [heightOf(edge(header, 99, 99)), heightOf(edge(footer, 99, 99))]
-    return {
+    const room = {
       ...{ header, footer, under },
       top: setup.top + (over ? Math.max(over + HEADER_GAP - 24, 0) : 0),
       bottom: setup.height - setup.bottom - (under ? Math.max(under + HEADER_GAP - 24, 0) : 0),
     }
+    rooms.set(edges, room)
+    return room
   }
-  const running = roomOf(document)
-  const opening = document.first ? roomOf(document.first) : running
-  const roomAt = (page: number) => (page === 1 ? opening : running)
 
   const pages: Page[] = []
   const fields: PlacedField[] = []
   const starts: PageStart[] = []
-  let { top, bottom } = opening
+  /** Of each page its number and what stands at its ends. */
+  const ends: (Room & { number: number })[] = []
+  let heads: Heads = document
+  let number = 0
+  /** Whether this page is the first of those that begin and end as it does. */
+  let opening = false
+  let { top, bottom } = roomOf(document)
   let y = bottom
   let fresh = true
   const place = (box: Box, x: number, at: number, decoration = false) => {
@@ -73,32 +90,69 @@ export function layoutDocument(
       .items.push(...(decoration ? moved.items.map((i) => ('node' in i ? { ...i, node: null } : i)) : moved.items))
     if (!decoration) fields.push(...moved.fields.map((f) => ({ ...f, page: pages.length })))
   }
-  const newPage = () => {
-    pages.push({ items: [] })
-    ;({ top, bottom } = roomAt(pages.length))
+  /** Settles how the last page begins and ends; nothing stands on it yet. */
+  const open = (begins: Pick<Section, 'heads' | 'from'>) => {
+    heads = begins.heads ?? heads
+    number = begins.from ?? number
+    opening ||= !!begins.heads
+    const own = (opening && heads.first) || (number % 2 === 0 && heads.even) || heads
+    ends[pages.length - 1] = { ...roomOf(own), number }
+    ;({ top, bottom } = roomOf(own))
     y = top
     fresh = true
   }
-  newPage()
-
-  const kept = cache ? { old: cache.boxes, next: new Map<string, Box[]>() } : undefined
-  const boxes = layoutBlocks(document.body, width, 0, { ...context(1, 1, nodes), ...(kept ? { cache: kept } : {}) })
-  if (cache) cache.boxes = kept!.next
-  boxes.forEach((box, i) => {
-    if (box.breakBefore && !fresh) newPage()
-    else if (!fresh && y + box.gap + chain(boxes, i, running.bottom - running.top) > bottom + 0.01) {
-      newPage()
-      if (box.head && box.head !== boxes[i]) {
-        place(box.head, setup.left, y, true)
-        y += box.head.height
+  const newPage = (begins: Pick<Section, 'heads' | 'from'> = {}) => {
+    pages.push({ items: [] })
+    number += 1
+    opening = false
+    open(begins)
+  }
+  const flow = (boxes: readonly Box[], count: number) => {
+    const step = columnWidth(width, count) + COLUMN_GAP
+    for (let at = 0; at < boxes.length;) {
+      const running = roomOf(heads)
+      const page = running.bottom - running.top
+      const breaks = boxes[at]!.breakBefore || (boxes[at]!.columnBefore && (at > 0 || count === 1))
+      const gap = fresh ? 0 : boxes[at]!.gap
+      if (!fresh && (breaks || y + gap + chain(boxes, at, page) > bottom + 0.01)) {
+        newPage()
+        continue
       }
+      const { src } = boxes[at]!
+      if (fresh && pages.length > 1 && src) starts.push({ page: pages.length, ...src })
+      y += gap
+      const { columns, next } = balancedColumns(boxes, at, { count, height: bottom - y, page })
+      const from = y
+      columns.forEach(([first, last], column) => {
+        const x = setup.left + column * step
+        let under = from
+        boxes.slice(first, last).forEach((box, i) => {
+          if (i > 0) under += box.gap
+          else if (box.head && box.head !== box) {
+            place(box.head, x, under, true)
+            under += box.head.height
+          }
+          place(box, x, under)
+          under += box.height
+        })
+        y = Math.max(y, under)
+      })
+      fresh = false
+      at = next
     }
-    if (fresh && pages.length > 1 && box.src) starts.push({ page: pages.length, ...box.src })
-    y += fresh ? 0 : box.gap
-    place(box, setup.left, y)
-    y += box.height
-    fresh = false
-  })
+  }
+
+  newPage({ heads: document })
+  const kept = cache ? { old: cache.boxes, next: new Map<string, Box[]>() } : undefined
+  const inBody = { ...context(1, 1, nodes), ...(kept ? { cache: kept } : {}) }
+  for (const { begins, blocks } of sectionsOf(document.body)) {
+    if (begins?.goesOn && !fresh) heads = begins.heads ?? heads
+    else if (begins && fresh) open(begins)
+    else if (begins) newPage(begins)
+    const count = begins?.columns ?? 1
+    flow(layoutBlocks(blocks, columnWidth(width, count), 0, inBody), count)
+  }
+  if (cache) cache.boxes = kept!.next
 
   pages.forEach((page, i) => {
     const put = (list: Box[], start: number) => {
@@ -112,9 +166,9 @@ export function layoutDocument(
       })
     }
     fields.push(...initialsOn(document, i + 1, setup))
-    const { header, footer, under } = roomAt(i + 1)
-    put(edge(header, i + 1, pages.length), 40)
-    put(edge(footer, i + 1, pages.length), setup.height - 40 - under)
+    const { header, footer, under, number: shown } = ends[i]!
+    put(edge(header, shown, pages.length), 40)
+    put(edge(footer, shown, pages.length), setup.height - 40 - under)
   })
   return {
     width: setup.width,
@@ -144,14 +198,4 @@ function initialsOn(document: PaperDocument, page: number, setup: PageSetup): Pl
       y: setup.height - 34,
       ...size,
     }))
-}
-
-/** The height that must fit together with box `i`: itself and what it must stay with, or itself alone if that is more than a page. */
-function chain(boxes: readonly Box[], i: number, page: number): number {
-  let height = boxes[i]!.height
-  for (let k = i; boxes[k]!.keepNext && k + 1 < boxes.length && !boxes[k + 1]!.breakBefore; k += 1) {
-    height += boxes[k + 1]!.gap + boxes[k + 1]!.height
-    if (height > page) return boxes[i]!.height
-  }
-  return height
 }

@@ -87,6 +87,8 @@ export interface Box {
   fields: BoxField[]
   keepNext: boolean
   breakBefore?: boolean
+  /** It begins a column; a page where text runs in one. */
+  columnBefore?: boolean
   /** The head its table repeats at the top of every further page. */
   head?: Box
   /** Where in its block's text the line starts. */

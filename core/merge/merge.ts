@@ -1,7 +1,7 @@
 import { formatDay, formatDayLong } from '../calendar/dates'
 import { dayInWords, isEnglish, localeOf } from '../calendar/locale'
 import type { Block, Condition, Inline, PaperDocument, ValueSource } from '../document/model'
-import { mapDocument, mapBlocks } from '../document/walk'
+import { mapBlocks, mapDocument, mapHeads } from '../document/walk'
 import { type Minor, formatMoney, isDecimal } from '../money/money'
 import { typedDecimal } from '../money/typed'
 import { fill } from '../text/fill'
@@ -202,6 +202,8 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
           return [{ ...b, content: blocks(b.content, lookup) }]
         case 'columns':
           return [{ ...b, columns: b.columns.map((c) => blocks(c, lookup)) }]
+        case 'section':
+          return [b.heads ? { ...b, heads: mapHeads(b.heads, (list) => blocks(list, lookup)) } : b]
         case 'field':
           return absent.has(b.field.party) ? [] : [b]
         default:
@@ -213,11 +215,7 @@ export function merge(template: PaperDocument, context: MergeContext): Merged {
   const document = numbered({
     ...own,
     parties,
-    header: blocks(template.header, root),
-    footer: blocks(template.footer, root),
-    ...(template.first
-      ? { first: { header: blocks(template.first.header, root), footer: blocks(template.first.footer, root) } }
-      : {}),
+    ...mapHeads(template, (list) => blocks(list, root)),
     body: blocks(template.body, root),
     ...(context.paper ? { paper: context.paper } : {}),
     // The business's own, whatever came with a document.

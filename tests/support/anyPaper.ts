@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Block, Inline, Mark, PaperDocument } from '../../core/document/model'
+import type { Block, Heads, Inline, Mark, PaperDocument } from '../../core/document/model'
 import { withIds } from '../../core/document/walk'
 import type { FieldSpec } from '../../core/document/field'
 import { joined } from '../../core/amend/amend'
@@ -82,6 +82,7 @@ const leaf: fc.Arbitrary<Block> = fc.oneof(
     arbitrary: fc.constantFrom<Block[]>(
       { t: 'rule' },
       { t: 'pageBreak' },
+      { t: 'pageBreak', column: true },
       { t: 'planTable' },
       { t: 'priceTable', party: 'client' },
       { t: 'space', height: 9 },
@@ -140,11 +141,27 @@ const block: fc.Arbitrary<Block> = fc.oneof(
     ),
   },
 )
-const blocks = fc.array(block, { minLength: 1, maxLength: 8 })
+const blocks = fc.array(block, { minLength: 1, maxLength: 6 })
 const edge = fc.oneof(fc.constant<Block[]>([]), fc.array(paragraph, { minLength: 1, maxLength: 2 }))
+const edges = fc.record({ header: edge, footer: edge })
+const ways = fc
+  .tuple(optional('first', edges), optional('even', edges))
+  .map(([first, even]) => Object.assign({}, first, even) as Pick<Heads, 'first' | 'even'>)
+const heads: fc.Arbitrary<Heads> = fc.tuple(edges, ways).map(([both, own]) => ({ ...both, ...own }))
+const section = make(
+  'section',
+  flag('goesOn'),
+  optional('columns', fc.integer({ min: 2, max: 6 })),
+  optional('heads', heads),
+  optional('from', fc.nat(99)),
+  when,
+)
+const body = fc
+  .array(fc.tuple(fc.option(section, { nil: null, freq: 2 }), blocks), { minLength: 1, maxLength: 3 })
+  .map((parts) => parts.flatMap(([begins, list]) => [...(begins ? [begins] : []), ...list]))
 export const anyPaper: fc.Arbitrary<PaperDocument> = fc
-  .tuple(blocks, edge, fc.option(fc.record({ header: edge, footer: edge }), { nil: undefined, freq: 3 }))
-  .map(([body, footer, first]) => withIds(paper(body, { footer, ...(first ? { first } : {}) })))
+  .tuple(body, edge, ways)
+  .map(([list, footer, own]) => withIds(paper(list, { footer, ...own })))
 /** What is amended: words that nobody has struck or added yet. */
 export const anyContent: fc.Arbitrary<Inline[]> = content.map((list) =>
   joined(list.map((i) => (i.t === 'text' ? { ...i, change: undefined } : i))),

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { shownCells } from '~~/core/document/merged'
 import type { Block } from '~~/core/document/model'
+import { footersOf, headersOf } from '~~/core/document/walk'
+import { sectionWords } from '~/features/writing/say'
 import AmendBox from './AmendBox.vue'
 import PaperText from './PaperText'
 import { useRoom } from './room'
@@ -101,7 +103,16 @@ const nameOf = (b: Block) =>
           >{{ partyOf(b.field.party) + 1 }} {{ b.field.preset ?? b.field.label.toLowerCase() }}</span
         >
       </p>
-      <p v-else-if="b.t === 'pageBreak'" class="soft break">a new page begins</p>
+      <p v-else-if="b.t === 'pageBreak'" class="soft break">
+        {{ b.column ? 'the next column begins' : 'a new page begins' }}
+      </p>
+      <div v-else-if="b.t === 'section'" class="soft break">
+        <p>{{ sectionWords(b) }}</p>
+        <template v-if="b.heads">
+          <PaperBlocks :blocks="headersOf(b.heads)" bare />
+          <PaperBlocks :blocks="footersOf(b.heads)" bare />
+        </template>
+      </div>
       <AmendBox v-if="b.id && amending === b.id" :block="b.id" />
     </div>
   </template>

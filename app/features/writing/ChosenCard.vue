@@ -3,9 +3,11 @@ import type { Node as ProseNode } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
 import type { Condition } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
+import { type ProseNode as SheetNode, type Ways, withWays } from '~~/core/document/prose'
 import ConditionEdit from './ConditionEdit.vue'
 import FieldEdit from './FieldEdit.vue'
 import PictureEdit from './PictureEdit.vue'
+import SectionEdit from './SectionEdit.vue'
 import TableEdit from './TableEdit.vue'
 import { FORMATS, LISTS, clauseName, formatsFor, labelOf, sourceWords } from './say'
 import { useSheet } from './useSheet'
@@ -20,7 +22,7 @@ interface Chosen {
 const chosen = shallowRef<Chosen | null>(null)
 /** Nothing is chosen before somebody has been on the sheet. */
 let touched = false
-const BLOCKS = new Set(['heading', 'paragraph', 'bulletList', 'orderedList', 'table', 'keep', 'columns'])
+const BLOCKS = new Set(['heading', 'paragraph', 'bulletList', 'orderedList', 'table', 'keep', 'columns', 'section'])
 
 function look(): void {
   const e = editor.value
@@ -61,6 +63,14 @@ function set(name: string, value: unknown, where: { node: ProseNode; pos: number
   if (selection instanceof NodeSelection) tr.setSelection(NodeSelection.create(tr.doc, selection.from))
   e.view.dispatch(tr)
 }
+/** Gives a section other ways of beginning and ending pages. */
+function setWays(ways: Ways): void {
+  const { node, pos } = chosen.value!
+  const e = editor.value!
+  const next = e.schema.nodeFromJSON(withWays(node.toJSON() as SheetNode, ways))
+  const tr = e.state.tr.replaceWith(pos, pos + node.nodeSize, next)
+  e.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, pos)))
+}
 const name = computed(() => chosen.value?.node.type.name ?? '')
 interface Attrs {
   [name: string]: unknown
@@ -87,6 +97,8 @@ const TITLES: Record<string, string> = {
   table: 'This table',
   keep: 'What is kept together',
   columns: 'These columns',
+  section: 'From here on',
+  pageBreak: 'This break',
   priceTable: 'The price table',
   planTable: 'The payment plan',
 }
@@ -145,6 +157,7 @@ function remove(): void {
       :in-line="name === 'picture'"
       @set="set"
     />
+    <SectionEdit v-else-if="name === 'section'" :node="chosen.node" @set="set" @ways="setWays" />
     <Choice
       v-else-if="name === 'ref'"
       label="Refers to"

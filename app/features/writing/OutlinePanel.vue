@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import type { Ask, Party } from '~~/core/document/model'
+import { type ProseNode, waysOf } from '~~/core/document/prose'
 import { usesOfValue } from '~~/core/document/values'
 import { pathOf } from '~~/core/merge/context'
 import ConditionEdit from './ConditionEdit.vue'
@@ -30,9 +31,10 @@ const outline = computed<Entry[]>(() => {
   return found.filter((h) => h.level > 1 || found.length < 3)
 })
 
-const ownFirst = computed(() => {
+const own = computed(() => {
   void worked.value
-  return editor.value?.state.doc.firstChild?.type.name === 'firstHeader'
+  const doc = editor.value?.getJSON()
+  return doc ? waysOf(doc as ProseNode) : null
 })
 
 const open = ref<string | null>(null)
@@ -113,8 +115,12 @@ const toggle = (key: string) => {
       <li v-if="!outline.length" class="soft small">Headings are listed here.</li>
     </ul>
     <label class="flex gap-2 items-center mt-2"
-      ><Checkbox binary :model-value="ownFirst" @update:model-value="sheet.firstPage($event)" /> The first page begins
-      and ends in its own way</label
+      ><Checkbox binary :model-value="!!own?.first" @update:model-value="sheet.ownHeads('first', $event)" /> The first
+      page begins and ends in its own way</label
+    >
+    <label class="flex gap-2 items-center mt-2"
+      ><Checkbox binary :model-value="!!own?.even" @update:model-value="sheet.ownHeads('even', $event)" /> Even pages
+      begin and end in their own way</label
     >
   </nav>
   <section id="parties" aria-label="Parties" class="gap">

@@ -16,6 +16,21 @@ export interface Insertable {
 const node = (n: ProseNode | ProseNode[]) => (e: Editor) => e.chain().focus().insertContent(n).run()
 const paragraph: ProseNode = { type: 'paragraph' }
 
+/** A section behind the block of the sheet's body one is in, or in place of one that is empty, and a line after it. */
+const section = (attrs: Record<string, unknown>) => (e: Editor) => {
+  const { $from } = e.state.selection
+  if ($from.node(1)?.type.name !== 'pageBody' || $from.depth < 2) return false
+  const here = $from.node(2)
+  const from = here.isTextblock && !here.content.size ? $from.before(2) : $from.after(2)
+  const nodes = [{ type: 'section', attrs }, paragraph]
+  return e
+    .chain()
+    .focus()
+    .insertContentAt({ from, to: $from.after(2) }, nodes)
+    .setNodeSelection(from)
+    .run()
+}
+
 /** An inline atom; it stays chosen so that its card is open. */
 const chosen = (n: ProseNode) => (e: Editor) => {
   const at = e.state.selection.from
@@ -137,6 +152,13 @@ export function insertables(sheet: WrittenOn, pickPicture?: (among: boolean) => 
     text('Keep together', 'never parted by a page’s end', node({ type: 'keep', content: [paragraph] })),
     text('Rule', 'a line across', node({ type: 'horizontalRule' })),
     text('New page', 'a page ends here', node({ type: 'pageBreak' })),
+    ...(editor.value?.schema.nodes.section
+      ? [
+          text('Text in columns', 'it runs from one to the next', section({ goesOn: true, columns: 2 })),
+          text('Next column', 'a column ends here', node({ type: 'pageBreak', attrs: { column: true } })),
+          text('New section', 'its pages begin and end in another way', section({})),
+        ]
+      : []),
     text('Space', 'a little room', node({ type: 'space', attrs: { height: 12 } })),
     text('Page number', '', node({ type: 'pageNumber' })),
     text('Number of pages', '', node({ type: 'pageCount' })),

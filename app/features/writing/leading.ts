@@ -6,8 +6,9 @@ import type { EditorView } from '@tiptap/pm/view'
 /** Blocks that stand beside each other: leaving one of them downwards leaves them all. */
 const BESIDE = new Set(['tableRow', 'columns'])
 
+const isPart = (node: ProseNode | null | undefined): boolean => /^(page|first|even)[A-Z]/.test(node?.type.name ?? '')
 /** The depth of the part of a page one writes in: the whole of a passage, the head, body or foot of a sheet. */
-const partDepth = (node: ProseNode | undefined): number => (/^page/.test(node?.type.name ?? '') ? 1 : 0)
+const partDepth = (node: ProseNode | undefined): number => (isPart(node) ? 1 : 0)
 
 /** The outermost block the cursor is in or that is chosen, with its place, and whether the cursor is at its last or first line. */
 function outermost(
@@ -55,7 +56,7 @@ export function behindAll(state: EditorState): Transaction | null {
 /** The end of the part of a page that was pressed beneath its last block, where that is no text; null elsewhere. */
 function beneath(view: EditorView, y: number): number | null {
   const parts: { node: ProseNode; from: number }[] = []
-  if (/^page/.test(view.state.doc.firstChild?.type.name ?? ''))
+  if (isPart(view.state.doc.firstChild))
     view.state.doc.forEach((node, offset) => void parts.push({ node, from: offset + 1 }))
   else parts.push({ node: view.state.doc, from: 0 })
   const found = parts.findLast(({ from }) => {

@@ -4,7 +4,17 @@ import type { Node as ProseNode } from '@tiptap/pm/model'
 import StarterKit from '@tiptap/starter-kit'
 import type { Block, Condition } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
-import { clauseName, conditionWords, fieldWords, partyNumber, refWords, sourceWords, valueWords, LISTS } from './say'
+import {
+  clauseName,
+  conditionWords,
+  fieldWords,
+  partyNumber,
+  refWords,
+  sectionWords,
+  sourceWords,
+  valueWords,
+  LISTS,
+} from './say'
 
 /** An attribute kept in the document and not written into HTML, so that a paste can’t bring one in. */
 const own = (initial: unknown = null) => ({ default: initial, rendered: false, parseHTML: () => initial })
@@ -104,8 +114,8 @@ const tableOf =
   }
 const PriceTable = atom('priceTable', false, ['party'], tableOf('The job’s price table stands here'))
 const PlanTable = atom('planTable', false, [], tableOf('The job’s payment plan stands here'))
-const PageBreak = atom('pageBreak', false, [], (dom) => {
-  dom.textContent = 'A new page begins'
+const PageBreak = atom('pageBreak', false, ['column'], (dom, { attrs }) => {
+  dom.textContent = attrs.column ? 'The next column begins' : 'A new page begins'
 })
 const Space = atom('space', false, ['height'], (dom, { attrs }) => {
   dom.style.height = `${Number(attrs.height ?? 12)}pt`
@@ -148,16 +158,61 @@ const wrapper = (name: string, content: string, group: string) =>
       0,
     ],
   })
-const part = (name: string, label: string) =>
+const part = (name: string, label: string, content = 'block+') =>
   Node.create({
     name,
-    content: 'block+',
+    content,
     isolating: true,
     defining: true,
     selectable: false,
     parseHTML: () => [{ tag: `section[data-upwold="${name}"]` }],
     renderHTML: () => ['section', { 'data-upwold': name, class: name, 'data-label': label }, 0],
   })
+
+/** What pages begin and end with: the parts of a sheet above and below its body, and those of a section. */
+const HEADS = 'firstHeader? pageHeader evenHeader?'
+const FEET = 'pageFooter evenFooter? firstFooter?'
+
+/** Where another section begins: a line that says what is other from there, and its heads and feet where it has its own. */
+const Section = Node.create({
+  name: 'section',
+  content: `(${HEADS} ${FEET})?`,
+  isolating: true,
+  defining: true,
+  selectable: true,
+  addAttributes: owns('id', 'when', 'goesOn', 'columns', 'from'),
+  parseHTML: () => [{ tag: 'div[data-upwold="section"]' }],
+  renderHTML: () => ['div', { 'data-upwold': 'section' }, 0],
+  addNodeView:
+    () =>
+    ({ node, getPos, editor }) => {
+      const dom = document.createElement('div')
+      dom.className = 'section'
+      const says = dom.appendChild(document.createElement('button'))
+      says.type = 'button'
+      says.contentEditable = 'false'
+      const show = ({ attrs }: ProseNode) => {
+        const when = attrs.when as Condition | null
+        says.textContent = sectionWords(attrs) + (when ? `, ${conditionWords(when)}` : '')
+      }
+      says.addEventListener('click', () => {
+        const at = getPos()
+        if (at !== undefined) editor.chain().focus().setNodeSelection(at).run()
+      })
+      show(node)
+      return {
+        dom,
+        contentDOM: dom.appendChild(document.createElement('div')),
+        stopEvent: (event) => event.target === says,
+        ignoreMutation: (mutation) => says.contains(mutation.target),
+        update(next) {
+          if (next.type.name !== 'section') return false
+          show(next)
+          return true
+        },
+      }
+    },
+})
 
 /** What our blocks carry beside their text, shown by the sheet’s own styles. */
 const BlockAttributes = Extension.create({
@@ -216,7 +271,7 @@ const change = (name: string, tag: string) =>
 const Sheet = Node.create({
   name: 'doc',
   topNode: true,
-  content: 'firstHeader? pageHeader pageBody pageFooter firstFooter?',
+  content: `${HEADS} pageBody ${FEET}`,
 })
 const Passage = Node.create({ name: 'doc', topNode: true, content: 'block+' })
 
@@ -260,9 +315,12 @@ export const sheetNodes = [
   Sheet,
   part('firstHeader', 'The first page begins with'),
   part('pageHeader', 'Every page begins with'),
-  part('pageBody', ''),
+  part('evenHeader', 'Even pages begin with'),
+  part('pageBody', '', '(block | section)+'),
   part('pageFooter', 'Every page ends with'),
+  part('evenFooter', 'Even pages end with'),
   part('firstFooter', 'The first page ends with'),
+  Section,
   ...common,
 ]
 export const passageNodes = [Passage, ...common]

@@ -6,7 +6,7 @@ import { search } from 'prosemirror-search'
 import type { Worked } from './layout.worker'
 
 const WITH_ID = new Set(
-  'heading paragraph bulletList orderedList table horizontalRule keep columns image fieldBlock space priceTable planTable clauseUse pageBreak'.split(
+  'heading paragraph bulletList orderedList table horizontalRule keep columns image fieldBlock space priceTable planTable clauseUse pageBreak section'.split(
     ' ',
   ),
 )

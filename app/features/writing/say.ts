@@ -141,6 +141,22 @@ const IS: Record<Condition['is'], string> = {
 
 export const conditionWords = (c: Condition): string =>
   `only when ${labelOf(c.path)} ${IS[c.is]}${c.is === 'above' || c.is === 'below' ? ` ${c.than ?? 0}` : ''}`
+/** What begins with a section, in words. */
+export function sectionWords({
+  goesOn,
+  columns,
+  from,
+}: {
+  goesOn?: unknown
+  columns?: unknown
+  from?: unknown
+}): string {
+  const count = Number(columns ?? 1)
+  return [
+    `From here${goesOn ? '' : ', on a new page,'} text runs in ${count === 1 ? 'one column' : `${count} columns`}`,
+    ...(from === null || from === undefined ? [] : [`pages count from ${String(from)}`]),
+  ].join('; ')
+}
 export const refWords = (to: string): string => known.numbers[to]?.replace(/\.$/, '') ?? '?'
 export const clauseName = (id: string): string =>
   known.clauses.find((c) => c.id === id)?.name ?? 'a clause that is gone'

@@ -150,13 +150,14 @@ export const useSheet = defineStore('sheet', () => {
     put({ ...document, asks: (document.asks ?? []).filter((a) => a.key !== key) })
     notices.say('It is asked no more.', { undo: () => put(before) })
   }
-  /** Gives the first page a head and a foot of its own, empty ones to begin with, or takes them off. */
-  function firstPage(on: boolean): void {
+  /** Gives the first page or the even ones a head and a foot of their own, empty ones to begin with, or takes them off. */
+  function ownHeads(way: 'first' | 'even', on: boolean): void {
     const before = current()
-    const { first, ...rest } = before
-    put(on ? { ...rest, first: first ?? { header: [], footer: [] } } : rest)
-    if (!on && first && first.header.length + first.footer.length)
-      notices.say('The first page begins and ends as every page does.', { undo: () => put(before) })
+    const { [way]: had, ...rest } = before
+    put(on ? { ...before, [way]: had ?? { header: [], footer: [] } } : rest)
+    const whose = way === 'first' ? 'The first page begins and ends' : 'Even pages begin and end'
+    if (!on && had && had.header.length + had.footer.length)
+      notices.say(`${whose} as every page does.`, { undo: () => put(before) })
   }
   /** Back one step; beyond this sitting, to what was saved before. */
   async function undo(): Promise<void> {
@@ -290,7 +291,7 @@ export const useSheet = defineStore('sheet', () => {
     put,
     setBase,
     askNoMore,
-    firstPage,
+    ownHeads,
     undo,
     redo,
     takeTheirs,

@@ -3,8 +3,8 @@ import { ZodError } from 'zod'
 import { withPlaces } from '../../../core/document/cells'
 import { findBlanks } from '../../../core/document/find-blanks'
 import { fromHtml } from '../../../core/document/from-html'
-import type { Block, PaperDocument } from '../../../core/document/model'
-import { mapBlocks, mapDocument, withIds } from '../../../core/document/walk'
+import type { Block, Heads, PaperDocument, Section } from '../../../core/document/model'
+import { mapBlocks, mapDocument, mapHeads, withIds } from '../../../core/document/walk'
 import type { LetterField } from '../../../core/docx/signs'
 import { readFields, readSigns } from '../../../core/docx/unsign'
 import { type Brought, type Changes, paperFile } from '../../../shared/library'
@@ -18,10 +18,9 @@ const refuse = (words: string) => new Refused(words)
 const startsWith = (bytes: Uint8Array, ...magic: number[]) => magic.every((m, i) => bytes[i] === m)
 
 interface Parts {
-  header: Block[]
+  heads?: Heads
   body: Block[]
-  footer: Block[]
-  first?: PaperDocument['first']
+  sections?: Section[]
   left: string[]
 }
 
@@ -49,14 +48,14 @@ function readText(text: string): Parts {
               .flatMap((line, k) => [...(k ? [{ t: 'break' as const }] : []), { t: 'text' as const, text: line }]),
           },
     )
-  return { header: [], body, footer: [], left: [] }
+  return { body, left: [] }
 }
 
 async function readMarkdown(text: string): Promise<Parts> {
   // Markdown makes a rule of a line of underscores; a long one is there to be written on.
   const lines = text.replace(/^[ \t]*[xX]?[ \t]*_{8,}[ \t]*$/gm, (line) => `\n${line.trim().replace(/_/g, '\\_')}\n`)
   const { blocks, left } = fromHtml(await marked.parse(lines, { gfm: true }), pictureSize)
-  return { header: [], body: blocks, footer: [], left }
+  return { body: blocks, left }
 }
 
 function readJson(text: string): { kind: Brought['kind']; name: string; document: PaperDocument } {
@@ -138,6 +137,9 @@ export async function bringFile({
   else if (type === 'txt' || type === 'text' || type === '') parts = readText(decode(bytes))
   else throw refuse(`Upwold can’t read a “.${type}”. Bring in a DOCX, Markdown, plain text, or JSON of its own.`)
   if (parts.body.length === 0) throw refuse('There is no text in this file.')
+  const sections = (parts.sections ?? []).map((s) =>
+    s.heads ? { ...s, heads: mapHeads(s.heads, (list) => readSigns(list)) } : s,
+  )
   const signed = withIds(
     mapDocument(
       {
@@ -147,12 +149,10 @@ export async function bringFile({
           { key: 'client', label: 'Client' },
           { key: 'business', label: 'Business' },
         ],
-        header: parts.header,
+        ...(parts.heads ?? { header: [], footer: [] }),
         body: parts.body,
-        footer: parts.footer,
-        ...(parts.first ? { first: parts.first } : {}),
       },
-      (blocks) => mapBlocks(readSigns(blocks), (b) => [withPlaces(b)]),
+      (blocks) => mapBlocks(readSigns(blocks, sections), (b) => [withPlaces(b)]),
     ),
   )
   const known = [...KNOWN, ...facts.map((key) => `job.${key}`)].map((path) => ({ path, label: path }))

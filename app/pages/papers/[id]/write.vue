@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/document/model'
-import { numbersOf, rowOf, walkBlocks } from '~~/core/document/walk'
+import { footersOf, headersOf, numbersOf, rowOf, walkBlocks } from '~~/core/document/walk'
 import { expandTables } from '~~/core/layout/expand'
 import type { PreflightNote } from '~~/core/preflight/preflight'
 import CommentList from '~/features/comments/CommentList.vue'
@@ -164,9 +164,9 @@ const pdf = `/api/papers/${id}/export?as=pdf`
       </div>
       <section class="desk relative bg-desk py-4.5 px-2 min-w-0" aria-label="The paper">
         <div ref="page" class="sheet-paper sheet-view" @focusin="passage" @pointerdown="passage">
-          <PaperBlocks :blocks="whole.first?.header ?? whole.header" bare />
+          <PaperBlocks :blocks="headersOf(whole)" bare />
           <PaperBlocks :blocks="whole.body" />
-          <PaperBlocks :blocks="whole.first ? [...whole.footer, ...whole.first.footer] : whole.footer" bare />
+          <PaperBlocks :blocks="footersOf(whole)" bare />
         </div>
         <SourcePop v-if="value" :key="value.source.path" />
       </section>

@@ -113,58 +113,6 @@ export function commentsOf(doc: Document, left: Set<string>): void {
 export const gridsOf = (doc: Document): number[][] =>
   all(doc, 'w:tbl').map((t) => within(first(t, 'w:tblGrid') ?? t, 'w:gridCol').map((c) => Number(val(c, 'w:w') ?? 0)))
 
-/** A head or a foot of a section: the part it is in, and what it says. */
-interface Edge {
-  part: string
-  text: string
-}
-export interface Edges {
-  /** What every page begins and ends with. */
-  header: string | null
-  footer: string | null
-  /** What the first page has instead of them, where it says that it is another. */
-  first: { header: string | null; footer: string | null } | null
-}
-
-/** Which parts are the heads and feet of a letter, by its sections (17.10); what a paper can't keep of them is told to `left`. */
-export async function edgesOf(letter: Letter, doc: Document, left: Set<string>): Promise<Edges> {
-  const targets = await letter.targets('word/document.xml')
-  const settings = await letter.part('word/settings.xml')
-  const sections = all(doc, 'w:sectPr')
-  const edge = async (section: Element, kind: 'header' | 'footer', type: string): Promise<Edge | null> => {
-    const ref = within(section, `w:${kind}Reference`).find((r) => (val(r, 'w:type') ?? 'default') === type)
-    const part = ref ? targets.get(val(ref, 'r:id') ?? '') : undefined
-    const inner = part ? await letter.part(part) : null
-    if (!part || !inner) return null
-    const shows = all(inner, 'w:t').some((t) => t.textContent?.trim()) || all(inner, 'w:drawing').length > 0
-    return shows ? { part, text: shortWords(inner.documentElement) } : null
-  }
-  const out: Edges = { header: null, footer: null, first: null }
-  for (const kind of ['header', 'footer'] as const) {
-    const word = kind === 'header' ? 'head' : 'foot'
-    let main: Edge | null = null
-    for (const [i, section] of sections.entries()) {
-      const here = await edge(section, kind, 'default')
-      if (here && !main) main = here
-      else if (here && main && here.text !== main.text)
-        left.add(`another ${word} of the pages from part ${i + 1}: “${here.text}”`)
-      const titled = on(first(section, 'w:titlePg'))
-      const own = titled ? await edge(section, kind, 'first') : null
-      if (titled && i === 0) out.first = { ...(out.first ?? { header: null, footer: null }), [kind]: own?.part ?? null }
-      else if (own) left.add(`the ${word} of the first page of part ${i + 1}: “${own.text}”`)
-      const even = settings && first(settings.documentElement, 'w:evenAndOddHeaders')
-      const turned = on(even ?? undefined) ? await edge(section, kind, 'even') : null
-      if (turned && turned.text !== main?.text) left.add(`another ${word} of the even pages: “${turned.text}”`)
-      if (kind === 'header' && Number(val(first(section, 'w:cols'), 'w:num') ?? 1) > 1) {
-        const at = section.parentNode?.nodeName === 'w:pPr' ? around(section, 'w:p') : null
-        left.add(`columns of running text${at ? ` up to${placeOf(at).replace(/^ at/, '')}` : ''} (it is in one)`)
-      }
-    }
-    out[kind] = main?.part ?? null
-  }
-  return out
-}
-
 const bare = (text: string) => text.replace(/[^\p{L}\p{Nd}]/gu, '')
 
 /** A piece of words, and the element it is in. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Block, Edges, Heads, PaperDocument, Section } from '../../../../core/document/model'
 import { toDocx } from '../../../../core/document/docx'
 import { para, run } from '../../../../core/document/plain'
 import { paper } from '../../../../tests/support/paper'
@@ -278,11 +279,101 @@ describe('a letter comes in whole', () => {
     expect(linesOf(document.footer)).toEqual(['Page # of ##'])
     expect(linesOf(document.first!.header)).toEqual(['Sedge Lane 4'])
     expect(document.first!.footer).toEqual([])
-    expect(linesOf(document.body)).toEqual(['One', '(pageBreak)', 'Two'])
-    expect(left).toEqual([
-      'columns of running text (it is in one)',
-      'another foot of the pages from part 2: “Terms of hire”',
+    expect(linesOf(document.body)).toEqual(['One', '(section)', 'Two'])
+    const begins = document.body[1] as Section
+    // What it doesn't say it has of the one before.
+    expect([begins.columns, begins.goesOn, linesOf(begins.heads!.header), linesOf(begins.heads!.footer)]).toEqual([
+      ...[2, undefined, ['Larkmoor Saunas'], ['Terms of hire']],
     ])
+    expect(left).toEqual([])
+  })
+
+  it('with columns, even pages and the numbers of its pages, and what of them has no place is told', async () => {
+    const ref = (kind: string, type: string, id: string) => `<w:${kind}Reference w:type="${type}" r:id="${id}"/>`
+    const section = (...more: string[]) => `<w:sectPr>${more.join('')}</w:sectPr>`
+    const on = '<w:type w:val="continuous"/>'
+    const cols = (n: number, more = '') => `<w:cols w:num="${n}"${more}/>`
+    const { document, left } = await brought(
+      await letter(
+        [
+          p(t('Two'), section(ref('header', 'default', 'header1'), ref('header', 'even', 'header2'), cols(2))),
+          p(`${t('One')}<w:r><w:br w:type="column"/></w:r>${t('next')}`, section(on)),
+          p(t('same'), section(on)),
+          p(t('new'), section('<w:pgNumType w:start="4" w:fmt="upperRoman"/>')),
+          p(t('wide')),
+          section(on, cols(9, ' w:sep="1"')),
+        ].join(''),
+        { header1: p(t('Odd')), header2: p(t('Even')), settings: '<w:evenAndOddHeaders/>' },
+      ),
+    )
+    expect([linesOf(document.header), linesOf(document.even!.header)]).toEqual([['Odd'], ['Even']])
+    const said = document.body.map((b) =>
+      b.t === 'section' ? [b.goesOn, b.columns, b.from, b.heads] : linesOf([b])[0],
+    )
+    expect(said).toEqual([
+      [true, 2, undefined, undefined],
+      ...['Two', [true, undefined, undefined, undefined], 'One', '(pageBreak)', 'next', 'same'],
+      [undefined, undefined, 4, undefined],
+      ...['new', [true, 6, undefined, undefined], 'wide'],
+    ])
+    expect(left).toEqual([
+      'the figures its pages are numbered in up to “new”',
+      'text in 9 columns (it is in 6)',
+      'the line between columns of running text',
+    ])
+  })
+
+  it('with any sections and heads it went out with', async () => {
+    const edge = (word: string) => [para([run(word)])]
+    const heads = (n: number, more: object = {}) => ({ header: edge(`Head ${n}`), footer: edge(`Foot ${n}`), ...more })
+    const own = (n: number) => ({ header: edge(`Own head ${n}`), footer: [] })
+    const ways = fc.record({ first: fc.boolean(), even: fc.boolean() })
+    const part = fc.record({
+      goesOn: fc.boolean(),
+      columns: fc.integer({ min: 1, max: 6 }),
+      heads: fc.option(ways, { nil: null }),
+      from: fc.option(fc.integer({ min: 2, max: 40 }), { nil: undefined }),
+    })
+    const waysOf = (n: number, w: { first: boolean; even: boolean }) => ({
+      ...(w.first ? { first: own(n) } : {}),
+      ...(w.even ? { even: own(n + 0.5) } : {}),
+    })
+    const shape = (d: PaperDocument) => {
+      const edges = (e: Edges) => [linesOf(e.header), linesOf(e.footer)]
+      const all = (h: Heads) => [edges(h), h.first ? edges(h.first) : null, h.even ? edges(h.even) : null]
+      return [
+        all(d),
+        ...d.body.map((b) =>
+          b.t === 'section' ? [!!b.goesOn, b.columns ?? 1, b.from, b.heads ? all(b.heads) : null] : linesOf([b]),
+        ),
+      ]
+    }
+    await fc.assert(
+      fc.asyncProperty(ways, fc.array(part, { maxLength: 4 }), async (first, parts) => {
+        let columns = 1
+        const body = parts.flatMap((s, i): Block[] => {
+          const words = para([run(`Part ${i + 2}`)])
+          const own = s.heads && { ...heads(i + 2, waysOf(i + 2, { ...s.heads, first: s.heads.first && !s.goesOn })) }
+          const says = own || s.from !== undefined || s.columns !== columns
+          columns = s.columns
+          // What differs in nothing goes on, or begins a page.
+          if (!says) return [...(s.goesOn ? [] : [{ t: 'pageBreak' as const }]), words]
+          const begins: Section = {
+            t: 'section',
+            ...(s.goesOn ? { goesOn: true } : {}),
+            ...(s.columns > 1 ? { columns: s.columns } : {}),
+            ...(own ? { heads: own } : {}),
+            ...(s.from === undefined ? {} : { from: s.from }),
+          }
+          return [begins, words]
+        })
+        const given = paper([para([run('Part 1')]), ...body], heads(1, waysOf(1, first)))
+        const { document, left } = await brought(await toDocx(given))
+        expect(shape(document)).toEqual(shape(given))
+        expect(left).toEqual([])
+      }),
+      { numRuns: 40 },
+    )
   })
 
   it('with the head of its first page out again, and in once more', async () => {

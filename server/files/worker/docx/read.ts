@@ -1,7 +1,7 @@
 import JSZip from 'jszip'
 import mammoth from 'mammoth'
 import { fromHtml } from '../../../../core/document/from-html'
-import type { Block, PaperDocument } from '../../../../core/document/model'
+import type { Block, Edges, Heads, Section } from '../../../../core/document/model'
 import { blocksOf, walkBlocks } from '../../../../core/document/walk'
 import { linesOfPaper } from '../../../../core/document/lines'
 import type { LetterField } from '../../../../core/docx/signs'
@@ -11,8 +11,9 @@ import { openZip } from '../zip'
 import { ADDED, STRUCK, changesIn, settleChanges } from './changes'
 import { showFields } from './fields'
 import { bringNotes } from './notes'
-import { commentsOf, edgesOf, gridsOf, levelled, missing, piecesOf } from './parts'
+import { commentsOf, gridsOf, levelled, missing, piecesOf } from './parts'
 import { type Sizes, drawnSizes } from './pictures'
+import { type EdgeParts, type HeadParts, namesOf, sectionsIn } from './sections'
 import { writeShown } from './shown'
 import { Letter, first } from './xml'
 
@@ -22,10 +23,10 @@ const damaged = () =>
 
 /** What came out of a letter: blocks with signs of what words can’t say in them. */
 export interface ReadLetter {
-  header: Block[]
+  heads: Heads
   body: Block[]
-  footer: Block[]
-  first?: PaperDocument['first']
+  /** What its sections begin with, in the order of their signs. */
+  sections: Section[]
   fields: LetterField[]
   left: string[]
   /** How many changes were tracked in it, and by whom. */
@@ -128,13 +129,13 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
       levelled(d, left)
     }
     commentsOf(doc, left)
-    const edges = await edgesOf(letter, doc, left)
+    const { heads, sections, signs } = await sectionsIn(letter, doc, left)
     await bringNotes(letter, doc)
     for (const { doc: d } of bodies) showFields(d, fields)
-    const named = [edges.first?.header, edges.header, edges.footer, edges.first?.footer].flatMap((e) => (e ? [e] : []))
-    const docs = [doc, ...(await Promise.all(named.map((n) => letter.part(n)))).flatMap((d) => (d ? [d] : []))]
+    const named = new Set([heads, ...sections.map((s) => s.heads)].flatMap((h) => (h ? namesOf(h) : [])))
+    const docs = [doc, ...(await Promise.all([...named].map((n) => letter.part(n)))).flatMap((d) => (d ? [d] : []))]
     const pieces = docs.map(piecesOf)
-    await writeShown(letter)
+    await writeShown(letter, signs)
     const grids = gridsOf(doc)
     letter.save()
     const whole = await letter.zip.generateAsync({ type: 'uint8array' })
@@ -143,22 +144,37 @@ export async function readLetter(bytes: Uint8Array, how: Changes): Promise<ReadL
       widened(blocks, own)
       return blocks
     }
-    const part = async (name: string | null) => {
-      if (!name) return []
+    const parts = new Map<string, Block[]>()
+    for (const name of named) {
       const zip = await alone(letter, whole, name)
-      return read(zip, await zip.generateAsync({ type: 'uint8array' }), gridsOf((await letter.part(name))!))
+      const file = await zip.generateAsync({ type: 'uint8array' })
+      parts.set(name, await read(zip, file, gridsOf((await letter.part(name))!)))
+    }
+    const headsOf = (h: HeadParts): Heads => {
+      const both = ({ header, footer }: EdgeParts): Edges => ({
+        header: (header && parts.get(header)) || [],
+        footer: (footer && parts.get(footer)) || [],
+      })
+      return {
+        ...both(h),
+        ...(h.first ? { first: both(h.first) } : {}),
+        ...(h.even ? { even: both(h.even) } : {}),
+      }
     }
     const main = await read(letter.zip, whole, grids)
     const out = {
-      header: await part(edges.header),
-      footer: await part(edges.footer),
-      ...(edges.first
-        ? { first: { header: await part(edges.first.header), footer: await part(edges.first.footer) } }
-        : {}),
+      heads: headsOf(heads),
+      sections: sections.map(({ goesOn, columns, heads: own, from }): Section => ({
+        t: 'section',
+        ...(goesOn ? { goesOn } : {}),
+        ...(columns > 1 ? { columns } : {}),
+        ...(own ? { heads: headsOf(own) } : {}),
+        ...(from === undefined ? {} : { from }),
+      })),
       body: main,
     }
     const came = linesOfPaper({
-      body: blocksOf(out),
+      body: [...blocksOf({ ...out.heads, body: main }), ...out.sections],
       header: [],
       footer: [],
       title: '',

@@ -215,11 +215,19 @@ function showAlignment(doc: Document, letter: Rules): void {
   }
 }
 
-/** Pages that are begun by a break, by a paragraph or by a section. */
-function showPages(doc: Document): void {
-  for (const br of all(doc, 'w:br'))
-    if (val(br, 'w:type') === 'page') br.parentNode!.replaceChild(words(doc, SIGN.newPage), br)
+const BREAK: Record<string, string> = { page: SIGN.newPage, column: SIGN.newColumn }
+/** Pages that are begun by a break, by a paragraph or by a section; sections by their `signs`, in a paragraph of their own. */
+function showPages(doc: Document, signs: ReadonlyMap<Element, string>): void {
+  for (const br of all(doc, 'w:br')) {
+    const sign = BREAK[val(br, 'w:type') ?? '']
+    if (sign) br.parentNode!.replaceChild(words(doc, sign), br)
+  }
   const sections = all(doc, 'w:sectPr')
+  const alone = (sign: string) => {
+    const p = doc.createElement('w:p')
+    p.appendChild(run(doc, sign))
+    return p
+  }
   for (const p of all(doc, 'w:p')) {
     const settings = first(p, 'w:pPr')
     if (on(first(settings, 'w:pageBreakBefore'))) putFirst(doc, p, SIGN.newPage)
@@ -227,22 +235,27 @@ function showPages(doc: Document): void {
     if (!section) continue
     // How a section begins is said by the section itself (17.6.22): its settings stand at its end.
     const next = sections[sections.indexOf(section) + 1]
-    if ((val(first(next, 'w:type')) ?? 'nextPage') !== 'continuous') p.appendChild(run(doc, SIGN.newPage))
+    const sign = next && signs.get(next)
+    if (sign) p.parentNode!.insertBefore(alone(sign), p.nextSibling)
+    else if ((val(first(next, 'w:type')) ?? 'nextPage') !== 'continuous') p.appendChild(run(doc, SIGN.newPage))
   }
+  const opening = sections[0] && signs.get(sections[0])
+  const body = first(doc.documentElement, 'w:body')
+  if (opening && body) body.insertBefore(alone(opening), body.firstChild)
 }
 
 /**
  * Writes what a letter only shows into its words: the numbers of its clauses, lines of tabs and of underlined spaces, where
- * words stand and where pages begin. What reads it next needs to know nothing of how letters count.
+ * words stand, where pages begin and, by their `signs`, sections. What reads it next needs to know nothing of how letters count.
  */
-export async function writeShown(letter: Letter): Promise<void> {
+export async function writeShown(letter: Letter, signs: ReadonlyMap<Element, string>): Promise<void> {
   const [numbers, styles] = [await letter.part('word/numbering.xml'), await letter.part('word/styles.xml')]
   const rules = rulesOf(numbers, styles)
   for (const { doc } of await letter.bodies()) {
     showUnderlined(doc)
     showLeaders(doc, rules)
     showNumbers(doc, rules)
-    showPages(doc)
+    showPages(doc, signs)
     showAlignment(doc, rules)
   }
 }
