@@ -32,6 +32,8 @@ const HEADINGS = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: Head
 const NONE = { style: BorderStyle.NONE, size: 0, color: 'auto' }
 const BARE = { top: NONE, bottom: NONE, left: NONE, right: NONE, insideHorizontal: NONE, insideVertical: NONE }
 const TWIPS = 20
+/** How wide text stands between the margins of a page, in points. */
+const TEXT_WIDTH = 467
 
 /** A picture as large as it is on the page: its points in pixels of 96 to the inch. */
 const picture = (p: { src: string; alt: string; width: number; height: number }): ParagraphChild =>
@@ -79,16 +81,20 @@ function bytesOf(src: string): Uint8Array {
   return Uint8Array.from(binary, (c) => c.charCodeAt(0))
 }
 
-/** Counts the lists of a letter: each numbers by itself. */
+/** Counts the lists of a letter, as each numbers by itself; how wide what is written stands, in points. */
 interface Count {
   lists: number
+  width: number
 }
 function blocks(list: readonly Block[], count: Count, depth = 0): Out[] {
   return list.flatMap((b) => block(b, count, depth))
 }
-/** A cell has to hold a paragraph. */
-const inCell = (list: readonly Block[], count: Count): Out[] => {
+/** A cell, so many points wide, has to hold a paragraph. */
+const inCell = (list: readonly Block[], count: Count, width: number): Out[] => {
+  const around = count.width
+  count.width = width
   const out = blocks(list, count)
+  count.width = around
   return out.length ? out : [new Paragraph({})]
 }
 
@@ -121,12 +127,13 @@ function block(b: Block, count: Count, depth: number): Out[] {
     }
     case 'table': {
       const whole = b.columns.reduce((n, c) => n + c.width, 0)
-      const widths = b.columns.map((c) => Math.round((c.width / whole) * 467 * TWIPS))
-      const cell = (content: Out[], i: number, across = 1, down = 1) =>
+      const widths = b.columns.map((c) => Math.round((c.width / whole) * count.width * TWIPS))
+      const across = (i: number, n: number) => widths.slice(i, i + n).reduce((sum, w) => sum + w, 0)
+      const cell = (content: Out[], i: number, over = 1, down = 1) =>
         new TableCell({
           children: content,
-          width: { size: widths.slice(i, i + across).reduce((n, w) => n + w, 0), type: WidthType.DXA },
-          ...(across > 1 ? { columnSpan: across } : {}),
+          width: { size: across(i, over), type: WidthType.DXA },
+          ...(over > 1 ? { columnSpan: over } : {}),
           ...(down > 1 ? { rowSpan: down } : {}),
         })
       const rows = [
@@ -145,7 +152,11 @@ function block(b: Block, count: Count, depth: number): Out[] {
           : []),
         ...shownCells(b).map(
           (row) =>
-            new TableRow({ children: row.map((c) => cell(inCell(c.content, count), c.column, c.across, c.down)) }),
+            new TableRow({
+              children: row.map((c) =>
+                cell(inCell(c.content, count, across(c.column, c.across) / TWIPS), c.column, c.across, c.down),
+              ),
+            }),
         ),
       ]
       if (rows.length === 0) return []
@@ -164,9 +175,9 @@ function block(b: Block, count: Count, depth: number): Out[] {
               children: b.columns.map(
                 (c) =>
                   new TableCell({
-                    children: inCell(c, count),
+                    children: inCell(c, count, count.width / b.columns.length),
                     borders: BARE,
-                    width: { size: Math.round((467 * TWIPS) / b.columns.length), type: WidthType.DXA },
+                    width: { size: Math.round((count.width * TWIPS) / b.columns.length), type: WidthType.DXA },
                   }),
               ),
             }),
@@ -192,7 +203,7 @@ function block(b: Block, count: Count, depth: number): Out[] {
 
 /** A merged paper with its tables expanded as DOCX (ECMA-376). */
 export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
-  const count: Count = { lists: 0 }
+  const count: Count = { lists: 0, width: TEXT_WIDTH }
   const level = (format: (typeof LevelFormat)[keyof typeof LevelFormat], text: (n: number) => string) =>
     [0, 1, 2, 3].map((n) => ({
       level: n,
@@ -206,7 +217,7 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
   // What a section doesn't say it has of the one before (17.10.5), so one with heads of its own says all of them.
   const edge = (h: Heads, side: 'header' | 'footer') => {
     const make = (list: Block[]) => {
-      const children = inCell(list, count)
+      const children = inCell(list, count, TEXT_WIDTH)
       return side === 'header' ? new Header({ children }) : new Footer({ children })
     }
     return {
@@ -230,7 +241,7 @@ export async function toDocx(d: PaperDocument): Promise<Uint8Array> {
         },
       },
       ...(heads ? { headers: edge(heads, 'header'), footers: edge(heads, 'footer') } : {}),
-      children: blocks(list, count),
+      children: inCell(list, count, (TEXT_WIDTH - COLUMN_GAP * (columns - 1)) / columns),
     }
   })
   const file = new Document({
