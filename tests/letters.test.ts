@@ -6,7 +6,8 @@ import { linesOfPaper } from '../core/document/lines'
 import type { Block } from '../core/document/model'
 import { bringFile } from '../server/files/worker/bring'
 import type { Brought } from '../shared/library'
-import { asOffice, wordsOf } from './support/office'
+import { asOffice, printedByOffice, wordsOf } from './support/office'
+import { paper } from './support/paper'
 
 /** Forty letters, eight by each of five programs (tests/letters/make); what is in them is told by another word processor. */
 const SET = join(import.meta.dirname, 'letters/set')
@@ -39,6 +40,43 @@ const cellsOf = (html: string): string[] =>
   [...html.matchAll(/<t[dh]\b([^>]*)>/g)].map(([, a = '']) =>
     ['colspan', 'rowspan'].map((n) => new RegExp(`\\b${n}="(\\d+)"`).exec(a)?.[1] ?? '1').join('×'),
   )
+
+describe('a letter that goes out', () => {
+  it('is printed in its columns, and its pages begin and end as they do here', { timeout: 120_000 }, async () => {
+    const p = (text: string): Block => ({ t: 'paragraph', content: [{ t: 'text', text }] })
+    const counted = (word: string): Block => ({ t: 'paragraph', content: [{ t: 'text', text: word }, { t: 'page' }] })
+    const clauses = (word: string) => Array.from({ length: 110 }, (_, i) => p(`${word}${i}`))
+    const heads = {
+      ...{ header: [p('Annex')], footer: [counted('annex')] },
+      ...{ first: { header: [p('Opening')], footer: [] } },
+    }
+    const document = paper(
+      [
+        ...[p('over'), { t: 'section' as const, goesOn: true, columns: 2 }, ...clauses('c')],
+        ...[{ t: 'section' as const, goesOn: true }, p('under')],
+        ...[{ t: 'section' as const, heads, from: 1 }, ...clauses('a')],
+      ],
+      {
+        header: [p('Larkmoor')],
+        footer: [counted('page')],
+        even: { header: [p('Even')], footer: [counted('turned')] },
+      },
+    )
+    const pages = printedByOffice(await toDocx(document))
+    const at = (word: string) => pages.flat().find((w) => w.word === word)!
+    const [c0, under] = [at('c0'), at('under')]
+    const columns = new Set(pages.flat().flatMap((w) => (/^c\d/.test(w.word) ? [Math.round(w.x)] : [])))
+    expect(columns.size).toBe(2)
+    expect(Math.max(...columns) - c0.x).toBeGreaterThan(150)
+    // What stands after the columns stands under both of them.
+    const page = pages.find((list) => list.includes(under))!
+    for (const w of page) if (/^c\d/.test(w.word)) expect(w.y).toBeLessThan(under.y)
+    const ends = pages.map((list) => list.flatMap((w) => (/^(c|a)?\d|^over$|^under$/.test(w.word) ? [] : [w.word])))
+    expect(ends).toEqual([
+      ...[['Larkmoor', 'page1'], ['Even', 'turned2'], ['Opening'], ['Annex', 'annex2'], ['Annex', 'annex3']],
+    ])
+  })
+})
 
 describe('letters of five programs', () => {
   const brought = new Map<string, Brought>()

@@ -3,7 +3,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import JSZip from 'jszip'
 import { wordsOfInlines, walkBlocks } from '../../core/document/walk'
+import type { PaperDocument } from '../../core/document/model'
 import type { TemplateView } from '../../shared/library'
 import type { Caller } from '../support/caller'
 import { DOT } from '../support/anyPaper'
@@ -386,4 +388,75 @@ test('the first page of a template begins in its own way', async ({ page, api })
   await page.reload()
   await expect(own).toBeChecked()
   await expect(sheet.locator('.firstHeader')).toHaveText('Sedge Lane 4, Oakhanger')
+})
+
+test('a letter in columns with an annex comes in with its sections, and one is written by hand', async ({
+  page,
+  api,
+}) => {
+  const sections = (more: string) => `<w:sectPr>${more}</w:sectPr>`
+  const ref = (id: string) => `<w:headerReference w:type="default" r:id="${id}"/>`
+  const bytes = await letter(
+    [
+      p(t('Terms of hire'), sections(ref('header1'))),
+      ...Array.from({ length: 9 }, (_, i) => p(t(`Clause ${i + 1} of the terms.`))),
+      p(t('The last of them.'), sections('<w:type w:val="continuous"/><w:cols w:num="2"/>')),
+      p(t('What is hired')),
+      sections(`${ref('header2')}<w:pgNumType w:start="1"/>`),
+    ].join(''),
+    { header1: p(t('Larkmoor Saunas')), header2: p(t('Annex')) },
+  )
+  await signIn(page)
+  await page.goto('/library')
+  const chooser = page.waitForEvent('filechooser')
+  await page.getByRole('button', { name: 'Bring in a file' }).click()
+  await (
+    await chooser
+  ).setFiles({ name: 'Terms.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
+  const dialog = page.getByRole('dialog', { name: 'Bring in a file' })
+  await expect(dialog.getByRole('button', { name: 'Make it a template' })).toBeEnabled()
+  await dialog.getByRole('button', { name: 'Make it a template' }).click()
+  const sheet = sheetOf(page)
+  await expect(sheet).toContainText('What is hired')
+  const id = page.url().split('/').at(-1)!
+  const now = () => stored(api, id)
+  const begun = (d: PaperDocument) => d.body.flatMap((b) => (b.t === 'section' ? [b] : []))
+  expect(begun((await now()).document)).toMatchObject([{ goesOn: true, columns: 2 }, { from: 1 }])
+
+  // By the keyboard: from the line that tells of it to what can be set about it.
+  await sheet.getByRole('button', { name: 'From here text runs in 2 columns' }).focus()
+  await page.keyboard.press('Enter')
+  const card = page.getByRole('region', { name: 'From here on' })
+  await choose(card, 'Text runs in', '3 columns')
+  await card.getByRole('checkbox', { name: 'Its pages begin and end in another way' }).check()
+  await card.getByRole('checkbox', { name: 'Its even pages in their own' }).check()
+  await sheet.locator('.section').first().locator('.evenHeader p').click()
+  await page.keyboard.type('Even pages of the terms')
+  await until(now, ({ document: d }) => {
+    const [first] = begun(d)
+    return first?.columns === 3 && JSON.stringify(first.heads?.even?.header ?? []).includes('Even pages of the terms')
+  })
+  await accessible(page)
+
+  await sheet.getByRole('button', { name: 'pages count from 1' }).click()
+  await expect(card).toBeVisible()
+  await sheet.getByText('What is hired').click()
+  await expect(card).toBeHidden()
+  await page.keyboard.press('End')
+  await page.keyboard.press('Enter')
+  await insert(page, 'new section')
+  await expect(
+    sheet.getByRole('button', { name: 'From here, on a new page, text runs in one column', exact: true }),
+  ).toBeVisible()
+  await card.getByRole('spinbutton', { name: 'Its pages count from' }).fill('5')
+  await page.keyboard.press('Tab')
+  await until(now, ({ document: d }) => begun(d).at(-1)?.from === 5)
+  await page.reload()
+  await expect(sheet.locator('.section')).toHaveCount(3)
+
+  const out = await JSZip.loadAsync(await api.raw(`/api/templates/${id}/export?as=docx`))
+  const xml = (name: string) => out.file(`word/${name}.xml`)!.async('string')
+  expect((await xml('document')).match(/<w:cols [^>]*w:num="\d"/g)).toHaveLength(1)
+  expect(await xml('document')).toContain('w:start="5"')
+  expect(await xml('settings')).toContain('<w:evenAndOddHeaders')
 })

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { findInPdf } from '../../../server/files/worker/blanks'
+import { scanFinder } from '../read-scan'
 import { type Score, type Truth, scoreOf } from '../score'
 import { SURE } from '../../../core/marking/model'
 import type { Made } from './make'
@@ -20,8 +20,9 @@ const part = (a: number, b: number) => (b ? (a / b).toFixed(3) : '    –')
 const lineOf = (name: string, s: Sum) =>
   `${name.padEnd(30)} papers ${String(s.papers).padStart(4)}  blanks ${String(s.truths).padStart(5)}  precision ${part(s.matched, s.found)}  recall ${part(s.matched, s.truths)}  type ${part(s.type, s.matched)}  party ${part(s.party, s.matched)}  all right ${part(s.whole, s.truths)}`
 
-/** Scores every paper of a folder: what is sure, against what is true; by what was looked at and what is only scored. */
-export async function scorePapers(folder: string, keep = false) {
+/** Scores every paper of a folder, scans too: what is sure, against what is true; by what was looked at and what is only scored. */
+async function scorePapers(folder: string, keep: boolean) {
+  const finder = scanFinder()
   const sums = new Map<string, Sum>()
   const curve = Array.from({ length: 10 }, () => [0, 0] as [number, number])
   const plain = { papers: 0, pages: 0, sure: 0, high: 0 }
@@ -37,7 +38,7 @@ export async function scorePapers(folder: string, keep = false) {
   }
   for (const file of readdirSync(folder).filter((f) => /^\d+\.json$/.test(f))) {
     const made = JSON.parse(readFileSync(join(folder, file), 'utf8')) as Made
-    const all = await findInPdf(new Uint8Array(readFileSync(join(folder, made.file))))
+    const all = await finder.find(new Uint8Array(readFileSync(join(folder, made.file))))
     if (keep) writeFileSync(join(folder, file.replace('.json', '.found.json')), JSON.stringify(all))
     const { pages } = made
     const sure = all.filter((f) => f.confidence >= SURE)
@@ -93,6 +94,7 @@ export async function scorePapers(folder: string, keep = false) {
       if (w.party !== w.truth.party) tell(`${w.truth.party} taken for ${w.party}`, w.truth, why)
     }
   }
+  await finder.end()
   return { sums, curve, plain, wrong, mistakes }
 }
 
