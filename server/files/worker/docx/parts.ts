@@ -1,6 +1,5 @@
 import { SIGNS } from '../../../../core/docx/signs'
 import {
-  type Letter,
   all,
   around,
   first,
