@@ -99,8 +99,13 @@ const atEdge = (s: Scene, r: Rule, words: Phrase): boolean =>
 /** Rules that could be written on, each with the words that stand on it. */
 function writingRules(s: Scene, known: (text: string) => boolean, used: ReadonlySet<Rule>): Line[] {
   const wide = Math.max(60, s.right - s.left)
+  // Names of underscores in source code, and what sets it off below.
+  const code = [...s.listing]
+  const from = Math.min(...code.map((l) => l.parts[0]!.x))
+  const coded = (r: Rule) =>
+    code.some((l) => r.y > l.base - 0.6 * l.size && r.y < l.base + (near(r.x1, from, 24) ? 3.2 : 0.6) * l.size)
   return s.rules.level.flatMap((r): Line[] => {
-    if (used.has(r) || r.thick > 2.6 || isBorder(s, r)) return []
+    if (coded(r) || used.has(r) || r.thick > 2.6 || isBorder(s, r)) return []
     const w = r.x2 - r.x1
     // An axis, or a corner of something drawn.
     if (

@@ -11,12 +11,15 @@ const textOf = (line: TextLine): string =>
     return text + (before && p.x - (before.x + before.w) > 0.12 * p.size ? ' ' : '') + p.text
   }, '')
 
+/** Nothing but dashes: what sets parts of a listing off. */
+const dashed = ({ parts }: TextLine): boolean => parts.every((p) => p.is === 'filler' && p.kind === 'dashes')
+
 /** The lines of listings: source code in which underscores are names and dashes are comments. */
 export function listings(lines: readonly TextLine[]): Set<TextLine> {
   const out = new Set<TextLine>()
   let run: { line: TextLine; code: boolean }[] = []
   const close = () => {
-    while (run.length && !run.at(-1)!.code) run.pop()
+    while (run.length && !run.at(-1)!.code && !dashed(run.at(-1)!.line)) run.pop()
     const code = run.filter((l) => l.code).length
     if (code >= 3 && code * 2 >= run.length) for (const l of run) out.add(l.line)
     run = []

@@ -124,15 +124,15 @@ describe('a scanned page', () => {
   it('is read without its lines, which readers of words trip over', () => {
     const { looked } = form(0)
     const dark = (x: number, y: number) =>
-      looked.words[Math.round(y * SCALE) * looked.width + Math.round(x * SCALE)] === 0
+      looked.words[Math.round(y * SCALE) * looked.width + Math.round(x * SCALE)]! < 128
     expect([dark(250, 202), dark(65, 320)]).toEqual([false, false])
-    expect([...looked.words].filter((v) => v === 0).length).toBeGreaterThan(500)
+    expect([...looked.words].filter((v) => v < 128).length).toBeGreaterThan(500)
   })
 
   it('keeps the words that lie behind it, and shows places without words where none are', () => {
     const behind = { ...page, glyphs: [{ ch: 'A', x: 60, w: 6, base: 200, size: 11, bold: false }] }
     const { looked } = form(0)
-    expect(scanned(behind, looked, [], SCALE).glyphs).toHaveLength(1)
-    expect(scanned(page, looked, [], SCALE).strokes.length).toBeGreaterThan(1)
+    expect(scanned(behind, looked, [], SCALE).glyphs.filter((g) => g.ch !== '.')).toHaveLength(1)
+    expect(scanned(page, looked, [], SCALE).strokes).toHaveLength(1)
   })
 })

@@ -12,9 +12,21 @@ export interface Scan {
 export interface ScanWord extends Area {
   text: string
 }
+/** A line of dots, or of dashes, from end to end; `y` is its middle. */
+interface Broken {
+  x1: number
+  x2: number
+  y: number
+  /** How many there are, and whether they are dashes. */
+  count: number
+  dashes: boolean
+}
 /** What a scan shows beside its words: lines and boxes to be filled, and the picture without them, set straight. */
 export interface Looked {
   strokes: Stroke[]
+  broken: Broken[]
+  /** Places to tick between two brackets. */
+  brackets: Area[]
   boxes: Area[]
   /** Degrees the page lay askew. */
   tilt: number
@@ -32,6 +44,7 @@ const BREAK = 2
 /** Points: a dot or a dash of a broken line, and how far apart they are. */
 const DOT = 2.6
 const DASH = 9
+const DASHES = 1.7
 const GAP = 5.5
 const DOTS = 8
 /** Points: how large a box to tick is. */
@@ -52,14 +65,31 @@ interface Dark {
   at: Uint8Array
 }
 
-function darkOf({ width, height, light }: Scan): Dark {
+/** How much darker than the paper a line is at least that is only faint: grain as dark isn’t in a row. */
+const FAINT = 36
+/** Points: the shortest faint line. */
+const FAINT_LINE = 40
+/** Pixels beside a line where nothing else of it is. */
+const BESIDE = 3
+
+/** The pixels that are ink, and those of which a long row is a faint line. */
+function darkOf({ width: w, height: h, light }: Scan): { dark: Dark; faint: Dark } {
   const sample = new Float32Array(Math.ceil(light.length / 7))
   for (let i = 0; i < sample.length; i += 1) sample[i] = light[i * 7]!
   // On a page with little ink the two groups are both paper: ink is darker than that.
   const limit = Math.min(threshold(sample), 190)
-  const at = new Uint8Array(light.length)
-  for (let i = 0; i < light.length; i += 1) if (light[i]! <= limit) at[i] = 1
-  return { w: width, h: height, at }
+  const most = Math.max(limit, whiteOf(light) - FAINT)
+  const [dark, faint] = [new Uint8Array(light.length), new Uint8Array(light.length)]
+  for (let i = 0; i < light.length; i += 1) {
+    if (light[i]! <= limit) dark[i] = 1
+    if (light[i]! <= most) faint[i] = 1
+  }
+  return { dark: { w, h, at: dark }, faint: { w, h, at: faint } }
+}
+/** How light the paper is, most of it. */
+function whiteOf(light: Uint8Array): number {
+  const sample = Uint8Array.from({ length: Math.ceil(light.length / 97) }, (_, i) => light[i * 97]!).sort()
+  return Math.max(60, sample[sample.length >> 1]!)
 }
 
 /** How far a page lies askew, in degrees: turned by that, its rows of ink are sharpest. */
@@ -99,6 +129,27 @@ function turned(x: number, y: number, degrees: number, width: number, height: nu
   const a = (degrees * Math.PI) / 180
   const [dx, dy] = [x - width / 2, y - height / 2]
   return [width / 2 + dx * Math.cos(a) - dy * Math.sin(a), height / 2 + dx * Math.sin(a) + dy * Math.cos(a)]
+}
+
+/** How light a scan is, set straight, with its paper made white. */
+function greysOf({ width: w, height: h, light }: Scan, degrees: number): Uint8Array<ArrayBuffer> {
+  const white = whiteOf(light)
+  const tone = Uint8Array.from({ length: 256 }, (_, v) => Math.min(255, Math.round((v * 255) / white)))
+  const out = new Uint8Array(light.length).fill(255)
+  const a = (degrees * Math.PI) / 180
+  const [cos, sin, mx, my] = [Math.cos(a), Math.sin(a), w / 2, h / 2]
+  for (let y = 0; y < h; y += 1)
+    for (let x = 0; x < w; x += 1) {
+      const fx = mx + (x - mx) * cos - (y - my) * sin
+      const fy = my + (x - mx) * sin + (y - my) * cos
+      const [x0, y0] = [Math.floor(fx), Math.floor(fy)]
+      if (x0 < 0 || y0 < 0 || x0 >= w - 1 || y0 >= h - 1) continue
+      const [dx, dy, i] = [fx - x0, fy - y0, y0 * w + x0]
+      const over = light[i]! * (1 - dx) + light[i + 1]! * dx
+      const under = light[i + w]! * (1 - dx) + light[i + w + 1]! * dx
+      out[y * w + x] = tone[Math.round(over * (1 - dy) + under * dy)]!
+    }
+  return out
 }
 
 function straightened(d: Dark, degrees: number): Dark {
@@ -164,6 +215,17 @@ function runsOf({ w, h, at }: Dark, least: number, down: boolean): Run[] {
   return [...out, ...open]
 }
 
+/** Whether hardly any ink stands beside a run, a few pixels to either side: letters are higher than a line. */
+function isAlone({ w, h, at }: Dark, { from, to, first, last }: Run, down: boolean): boolean {
+  const ink = (line: number, i: number) => (down ? at[i * w + line] : at[line * w + i])
+  return [first - BESIDE, last + BESIDE].every((line) => {
+    if (line < 0 || line >= (down ? w : h)) return true
+    let n = 0
+    for (let i = from; i < to; i += 1) n += ink(line, i) ?? 0
+    return n < 0.25 * (to - from)
+  })
+}
+
 /** Patches of ink that hang together, with their boxes in pixels; those larger than `most` are passed over. */
 function patchesOf({ w, h, at }: Dark, most: number): Area[] {
   const seen = new Uint8Array(at.length)
@@ -221,8 +283,42 @@ function isBox({ w, at }: Dark, p: Area): boolean {
   return all > 0 && inside / all < 0.04
 }
 
+/** How high the brackets around a place to tick are, and how far apart at most, in points. */
+const BRACKET = [5.5, 16] as const
+const BRACKETS_APART = 24
+
+/** Whether a patch is a bracket: a narrow upright stroke with a foot and a head to the right, or to the left where it `closes`. */
+function isBracket({ w, at }: Dark, p: Area, closes: boolean, scale: number): boolean {
+  if (p.h < BRACKET[0] * scale || p.h > BRACKET[1] * scale || p.w < 3 || p.h < 1.9 * p.w) return false
+  const ink = (x: number, y: number) => at[(p.y + y) * w + p.x + (closes ? p.w - 1 - x : x)] === 1
+  const inside = Math.ceil(0.6 * p.w)
+  const reaches = (y: number) => Array.from({ length: p.w - inside }, (_, k) => ink(inside + k, y)).some(Boolean)
+  const rows = Array.from({ length: p.h }, (_, y) => y)
+  const middle = rows.filter((y) => y > 0.22 * p.h && y < 0.78 * p.h)
+  return (
+    middle.every((y) => Array.from({ length: inside }, (_, x) => ink(x, y)).some(Boolean)) &&
+    middle.filter(reaches).length < 0.1 * middle.length &&
+    rows.filter((y) => y < 0.22 * p.h).some(reaches) &&
+    rows.filter((y) => y > 0.78 * p.h).some(reaches)
+  )
+}
+/** Pairs of brackets with nothing between them. */
+function bracketPairs(dark: Dark, patches: readonly Area[], scale: number): [Area, Area][] {
+  const opening = patches.filter((p) => isBracket(dark, p, false, scale))
+  const closing = patches.filter((p) => isBracket(dark, p, true, scale))
+  return opening.flatMap((a) => {
+    const b = closing
+      .filter((c) => c.x > a.x + a.w + 2 * scale && c.x - a.x < BRACKETS_APART * scale)
+      .filter((c) => Math.abs(c.y - a.y) < 1.5 * scale && Math.abs(c.h - a.h) < 0.2 * a.h)
+      .sort((c, d) => c.x - d.x)[0]
+    const empty =
+      b && !patches.some((p) => p.x > a.x + a.w && p.x + p.w < b.x && p.y < a.y + 0.7 * a.h && p.y + p.h > a.y)
+    return b && empty ? [[a, b] as [Area, Area]] : []
+  })
+}
+
 /** Lines of dots or dashes: small patches, each near to the one before it and as high. */
-function broken(patches: readonly Area[], scale: number): Stroke[] {
+function brokenLines(patches: readonly Area[], scale: number): Broken[] {
   const middle = (d: Area) => d.y + d.h / 2
   const open: Area[][] = []
   const out: Area[][] = []
@@ -236,12 +332,37 @@ function broken(patches: readonly Area[], scale: number): Stroke[] {
     if (chain) chain.push(d)
     else open.push([d])
   }
-  return [...out, ...open].flatMap((chain): Stroke[] => {
+  return [...out, ...open].flatMap((chain): Broken[] => {
     const [first, last] = [chain[0]!, chain.at(-1)!]
     if (chain.length < DOTS || last.x + last.w - first.x < 30 * scale) return []
-    const y = (middle(first) + middle(last)) / 2 / scale
-    return [{ x1: first.x / scale, y1: y, x2: (last.x + last.w) / scale, y2: y, thick: 0.8 }]
+    const long = chain.map((d) => d.w / d.h).sort((a, b) => a - b)[chain.length >> 1]!
+    return [
+      {
+        ...{ x1: first.x / scale, x2: (last.x + last.w) / scale, y: (middle(first) + middle(last)) / 2 / scale },
+        ...{ count: chain.length, dashes: long > DASHES },
+      },
+    ]
   })
+}
+
+/** A pair of brackets as typed. */
+const bracketed = ({ x, y, w, h }: Area): Glyph[] =>
+  ['[', ']'].map((ch, i) => ({
+    ...{ ch, x: i ? x + w - 0.3 * h : x, w: 0.3 * h, base: y + 0.8 * h, size: h, bold: false },
+  }))
+
+/** Dots and dashes as typed where they stand, on the line of the words beside them. */
+function typed({ x1, x2, y, count, dashes }: Broken, letters: readonly Glyph[]): Glyph[] {
+  const beside = letters.filter((g) => Math.abs(g.base - (dashes ? y + 0.28 * g.size : y)) < 2.4)
+  const near = beside.reduce<Glyph | null>(
+    (best, g) => (best && Math.abs(best.x - x1) <= Math.abs(g.x - x1) ? best : g),
+    null,
+  )
+  const { base, size } = near ?? { base: y + 0.6, size: 10 }
+  const w = (x2 - x1) / count
+  return Array.from({ length: count }, (_, i) => ({
+    ...{ ch: dashes ? '-' : '.', x: x1 + i * w, w, base, size, bold: false },
+  }))
 }
 
 /** Ems a letter reaches above and below its baseline, by its kind: as most fonts for text have it. */
@@ -250,43 +371,72 @@ const reach = (text: string): { above: number; below: number } => ({
   below: /[gjpqyçQ,;()[\]/|]/.test(text) ? 0.2 : 0,
 })
 
+/** Pixels a reader’s box is higher than the letters in it: their edges are soft. */
+const SOFT = 1.5
+/** The size a word is set in, in points. */
+function sizeOf({ text, h }: ScanWord, scale: number): number {
+  const { above, below } = reach(text)
+  return Math.min(40, Math.max(6, (h - SOFT) / scale / (above + below)))
+}
+
 /** Letters of a word that was read, evenly over its box. */
 function lettersOf(word: ScanWord, scale: number, bold: boolean): Glyph[] {
   const text = word.text.trim().replace(/[_.…]{3,}/g, '')
   // Lines and dots are seen better than they are read.
   if (!/[\p{L}\p{N}]/u.test(text)) return []
-  const { above, below } = reach(text)
-  const size = Math.min(40, Math.max(6, word.h / scale / (above + below)))
-  const base = (word.y + word.h) / scale - below * size
+  const size = sizeOf({ ...word, text }, scale)
+  const base = (word.y + word.h - SOFT / 2) / scale - reach(text).below * size
   const chars = [...text]
   const step = word.w / chars.length / scale
   return chars.map((ch, i) => ({ ch, x: word.x / scale + i * step, w: step, base, size, bold }))
 }
 
-/** A word is bold where its ink is so much denser than most words’. */
-const BOLD = 1.28
-/** How much of a word’s box is ink. */
-function weightOf({ x, y, w, h }: ScanWord, { words, width }: Looked): number {
-  let ink = 0
-  for (let dy = 0; dy < h; dy += 1)
-    for (let dx = 0; dx < w; dx += 1) if (words[(y + dy) * width + x + dx] === 0) ink += 1
-  return ink / Math.max(1, w * h)
+/** A word is bold where its strokes are so much wider than most words’. */
+const BOLD = 1.25
+/** Less light than this is ink. */
+const INK = 128
+/** How wide the strokes of a word are for its height: its ink along each row, by how many strokes the row goes through. */
+function weightOf(word: ScanWord, { words, width }: Looked, scale: number): number {
+  let [ink, strokes] = [0, 0]
+  for (let y = word.y; y < word.y + word.h; y += 1) {
+    let on = false
+    for (let x = word.x; x < word.x + word.w; x += 1) {
+      const light = words[y * width + x]!
+      ink += 255 - light
+      if (light < INK && !on) strokes += 1
+      on = light < INK
+    }
+  }
+  return ink / 255 / Math.max(1, strokes) / sizeOf(word, scale)
 }
 
 /** Looks at a scan: sets it straight, finds its lines, cells and boxes, and takes them out of what is to be read. */
 export function lookAt(scan: Scan): Looked {
   const { scale } = scan
   const askew = darkOf(scan)
-  const tilt = tiltOf(askew)
-  const dark = straightened(askew, tilt)
+  const tilt = tiltOf(askew.dark)
+  const [dark, faint] = [straightened(askew.dark, tilt), straightened(askew.faint, tilt)]
   const thin = (r: Run) => r.last - r.first + 1 <= THICK * scale
-  const levels = runsOf(tilt ? smoothed(dark, true) : dark, LEVEL * scale, false).filter(thin)
-  const uprights = runsOf(tilt ? smoothed(dark, false) : dark, UPRIGHT * scale, true).filter(thin)
+  /** Lines along rows or columns: what is dark, and what is faint but long and by itself. */
+  const lines = (least: number, down: boolean): Run[] => {
+    const across = (d: Dark) => (tilt ? smoothed(d, !down) : d)
+    const clear = runsOf(across(faint), FAINT_LINE * scale, down).filter((r) => thin(r) && isAlone(faint, r, down))
+    const within = (r: Run) =>
+      clear.some((c) => r.from >= c.from - 2 && r.to <= c.to + 2 && r.first >= c.first - 2 && r.last <= c.last + 2)
+    // Feet of bold letters may touch along a word; a short line that is one stands clear of others.
+    const real = (r: Run) => r.to - r.from > FAINT_LINE * scale || isAlone(dark, r, down)
+    return [...clear, ...runsOf(across(dark), least, down).filter((r) => thin(r) && real(r) && !within(r))]
+  }
+  const [levels, uprights] = [lines(LEVEL * scale, false), lines(UPRIGHT * scale, true)]
   const patches = patchesOf(dark, BOX[1] * scale)
   const boxes = patches.filter((p) => p.w >= BOX[0] * scale && p.h >= BOX[0] * scale && isBox(dark, p))
-  const dots = broken(patches, scale)
-  const words = new Uint8Array(dark.at.length)
-  for (let i = 0; i < words.length; i += 1) words[i] = dark.at[i] ? 0 : 255
+  // Pieces of a faint line are no dots.
+  const loose = patches.filter(
+    (p) => !levels.some((r) => p.y >= r.first - 2 && p.y + p.h <= r.last + 3 && p.x >= r.from - 2 && p.x <= r.to),
+  )
+  const dots = brokenLines(loose, scale)
+  const brackets = bracketPairs(dark, patches, scale)
+  const words = greysOf(scan, tilt)
   const wipe = (x1: number, y1: number, x2: number, y2: number) => {
     for (let y = Math.max(0, Math.floor(y1)); y <= Math.min(dark.h - 1, y2); y += 1)
       for (let x = Math.max(0, Math.floor(x1)); x <= Math.min(dark.w - 1, x2); x += 1) words[y * dark.w + x] = 255
@@ -294,7 +444,8 @@ export function lookAt(scan: Scan): Looked {
   for (const r of levels) wipe(r.from - 1, r.first - 1, r.to + 1, r.last + 1)
   for (const r of uprights) wipe(r.first - 1, r.from - 1, r.last + 1, r.to + 1)
   for (const b of boxes) wipe(b.x - 1, b.y - 1, b.x + b.w + 1, b.y + b.h + 1)
-  for (const d of dots) wipe(d.x1 * scale, (d.y1 - 1.5) * scale, d.x2 * scale, (d.y1 + 1.5) * scale)
+  for (const { x, y, w, h } of brackets.flat()) wipe(x - 1, y - 1, x + w + 1, y + h + 1)
+  for (const d of dots) wipe(d.x1 * scale, (d.y - 1.5) * scale, d.x2 * scale, (d.y + 1.5) * scale)
   const at = (n: number) => n / scale
   const strokes: Stroke[] = [
     ...levels.map((r) => {
@@ -305,11 +456,12 @@ export function lookAt(scan: Scan): Looked {
       const x = at((r.first + r.last + 1) / 2)
       return { x1: x, y1: at(r.from), x2: x, y2: at(r.to), thick: at(r.last - r.first + 1) }
     }),
-    ...dots,
   ]
   return {
     tilt,
     strokes,
+    broken: dots,
+    brackets: brackets.map(([a, b]) => ({ x: at(a.x), y: at(a.y), w: at(b.x + b.w - a.x), h: at(a.h) })),
     words,
     width: dark.w,
     boxes: boxes.map((b) => ({ x: at(b.x), y: at(b.y), w: at(b.w), h: at(b.h) })),
@@ -321,16 +473,17 @@ export function lookAt(scan: Scan): Looked {
  * of it, or else those that lie behind it. What is found on it is put back askew by {@link Ink.tilt}.
  */
 export function scanned(ink: Ink, looked: Looked, words: readonly ScanWord[], scale: number): Ink {
-  const { strokes, boxes, tilt } = looked
-  const weights = words.map((w) => weightOf(w, looked))
+  const { strokes, broken, brackets, boxes, tilt } = looked
+  const weights = words.map((w) => weightOf(w, looked, scale))
   const usual = [...weights].sort((a, b) => a - b)[Math.floor(weights.length / 2)] ?? 0
   const behind = ink.glyphs.map((g) => {
     const [x, base] = turned(g.x, g.base, -tilt, ink.width, ink.height)
     return { ...g, x, base }
   })
+  const letters = words.length ? words.flatMap((word, i) => lettersOf(word, scale, weights[i]! > BOLD * usual)) : behind
   return {
     ...ink,
-    glyphs: words.length ? words.flatMap((word, i) => lettersOf(word, scale, weights[i]! > BOLD * usual)) : behind,
+    glyphs: [...letters, ...broken.flatMap((b) => typed(b, letters)), ...brackets.flatMap(bracketed)],
     strokes,
     shapes: boxes.map((b): Shape => ({ ...b, kind: 'rect', fill: null, stroked: true })),
     images: [],

@@ -51,14 +51,16 @@ export function scanFinder() {
 
   return {
     /** Every blank of a file, page by page. */
-    async find(bytes: Uint8Array): Promise<FoundBlank[]> {
+    async find(bytes: Uint8Array, seen: (ink: Ink) => void = () => {}): Promise<FoundBlank[]> {
       const pdf = await openPdf(bytes)
       const form = !!(await pdf.getFieldObjects())
       const sense = noSense()
       const found: FoundBlank[] = []
       for (let n = 1; n <= pdf.numPages; n += 1) {
         const ink = await readInk((await pdf.getPage(n)) as unknown as PdfPage, form)
-        found.push(...findOnPage(isScan(ink) ? await readPage(bytes, n, ink) : ink, sense))
+        const shown = isScan(ink) ? await readPage(bytes, n, ink) : ink
+        seen(shown)
+        found.push(...findOnPage(shown, sense))
       }
       await pdf.destroy()
       return found
