@@ -103,7 +103,7 @@ function writingRules(s: Scene, known: (text: string) => boolean, used: Readonly
   const code = [...s.listing]
   const from = Math.min(...code.map((l) => l.parts[0]!.x))
   const coded = (r: Rule) =>
-    code.some((l) => r.y > l.base - 0.6 * l.size && r.y < l.base + (near(r.x1, from, 24) ? 3.2 : 0.6) * l.size)
+    code.some((l) => r.y > l.base - 0.6 * l.size && r.y < l.base + (r.x1 > from - 24 ? 3.2 : 0.6) * l.size)
   return s.rules.level.flatMap((r): Line[] => {
     if (coded(r) || used.has(r) || r.thick > 2.6 || isBorder(s, r)) return []
     const w = r.x2 - r.x1

@@ -86,7 +86,13 @@ function gapsAtEnd(
           const room = { x, w: Math.min(end - x, 150), y: low - h, h }
           const under =
             s.phrases.some(
-              (o) => o.base > line.base + 1 && o.base < line.base + 2 * line.size && o.x < right(p) && right(o) > x,
+              // Another label is not what this one leads to.
+              (o) =>
+                o.base > line.base + 1 &&
+                o.base < line.base + 2 * line.size &&
+                o.x < right(p) &&
+                right(o) > x &&
+                !/:\s*$/.test(o.text),
             ) || taken.some((t) => near(t.x, p.x, 8) && bottom(t) > low && t.y < line.base + 2 * line.size)
           return under ? [] : [{ how: 'space', ...room, base: line.base, size: line.size }]
         }),

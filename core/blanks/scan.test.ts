@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { findOnPage } from './find'
 import type { Ink } from './ink'
 import { sceneOf } from './scene'
-import { type Scan, type ScanWord, isScan, lookAt, scanned } from './scan'
+import { isScan, lookAt, scanned } from './scan'
+import type { Scan } from './scan-picture'
+import type { ScanWord } from './scan-words'
 
 const SCALE = 2
 const [WIDE, HIGH] = [595, 842]
 /** A sheet of white, with some of a scanner’s grain, and what is drawn on it: all in points. */
-function sheet(degrees = 0) {
+function sheet(degrees = 0, tone = 40) {
   const [width, height] = [WIDE * SCALE, HIGH * SCALE]
   const light = Uint8Array.from({ length: width * height }, (_, i) => 236 + ((i * 7919) % 19))
   const a = (degrees * Math.PI) / 180
@@ -24,7 +26,7 @@ function sheet(degrees = 0) {
           [1, 0],
           [0, 1],
         ] as const))
-      if (px + ox < width && py + oy < height && px >= 0 && py >= 0) light[(py + oy) * width + px + ox] = 40
+      if (px + ox < width && py + oy < height && px >= 0 && py >= 0) light[(py + oy) * width + px + ox] = tone
   }
   const line = (x1: number, y1: number, x2: number, y2: number, fine = false) => {
     const n = Math.ceil(Math.max(Math.abs(x2 - x1), Math.abs(y2 - y1)) * SCALE * 1.5)
@@ -119,6 +121,68 @@ describe('a scanned page', () => {
     for (let i = 0; i < 4; i += 1) s.line(60 + (440 / 3) * i, 200, 60 + (440 / 3) * i, 296, true)
     const { grids } = sceneOf(scanned(page, lookAt(s.scan), [], SCALE))
     expect(grids.map((g) => [g.rows, g.columns, g.cells.length, Math.round(g.w)])).toEqual([[4, 3, 12, 440]])
+  })
+
+  const blanksOf = (s: ReturnType<typeof sheet>, words: ScanWord[]) =>
+    findOnPage(scanned(page, lookAt(s.scan), words, SCALE))
+      .filter((f) => f.confidence >= 0.6)
+      .map((f) => [f.type, f.label])
+
+  it('has brackets with nothing between them ticked, and not those around words', () => {
+    const s = sheet()
+    const bracket = (x: number, to: number) => {
+      s.line(x, 300, x, 310)
+      s.line(x, 300, to, 300)
+      s.line(x, 310, to, 310)
+    }
+    bracket(60, 63)
+    bracket(76, 73)
+    s.scribble(84, 309, 40)
+    bracket(160, 163)
+    s.scribble(166, 309, 10)
+    bracket(182, 179)
+    expect(blanksOf(s, [word('Vegan', 84, 309)])).toEqual([['checkbox', 'Vegan']])
+  })
+
+  it('has dots that lead to a price, though they run together, and room that ends in a stop', () => {
+    const s = sheet()
+    s.scribble(60, 200, 60)
+    s.dots(120, 300, 200)
+    s.line(300, 200, 340, 200)
+    s.dots(342, 480, 200)
+    s.scribble(486, 200, 30)
+    for (const x of [300, 301]) s.line(x, 259, x, 260)
+    const led = [word('Cleaning', 60, 200), word('£40.00', 486, 200)]
+    expect(blanksOf(s, [...led, word('Name:', 60, 260), word('below', 60, 275)])).toEqual([['name', 'Name']])
+    // The same dots with nothing that they lead to are to be written on.
+    expect(blanksOf(s, led.slice(0, 1))).toEqual([['text', 'Cleaning']])
+  })
+
+  it.each([0, 1.1])(
+    'has faint lines seen, lying %s degrees askew: a rule is one to write on, a frame is none',
+    (degrees) => {
+      const s = sheet(degrees, 185)
+      s.line(110, 202, 400, 202)
+      s.line(60, 300, 400, 300)
+      s.line(60, 330, 400, 330)
+      s.line(60, 300, 60, 330)
+      s.line(400, 300, 400, 330)
+      const said = ['Both', 'sides', 'may', 'end', 'this'].map((w, i) => word(w, 66 + 36 * i, 319))
+      expect(blanksOf(s, [word('Name', 60, 200), ...said])).toEqual([['name', 'Name']])
+    },
+  )
+
+  it('has words with wide strokes for bold ones', () => {
+    const s = sheet()
+    const letters = (x: number, base: number, wide: number) => {
+      for (let k = 0; k < 40; k += 8)
+        for (let o = 0; o < wide; o += 1) s.line(x + k + o / SCALE, base - 7, x + k + o / SCALE, base)
+    }
+    const words = [60, 120, 180, 240].map((x) => word('plain', x, 200))
+    for (const x of [60, 120, 180, 240]) letters(x, 200, 1)
+    letters(60, 240, 3)
+    const { glyphs } = scanned(page, lookAt(s.scan), [...words, word('Client', 60, 240)], SCALE)
+    expect(glyphs.map((g) => g.bold)).toEqual([...Array<boolean>(20).fill(false), ...Array<boolean>(6).fill(true)])
   })
 
   it('is read without its lines, which readers of words trip over', () => {

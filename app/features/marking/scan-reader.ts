@@ -1,6 +1,7 @@
 import { PSM, type Worker as Reader, createWorker } from 'tesseract.js'
 import type { Ink } from '../../../core/blanks/ink'
-import { type ScanWord, lookAt, scanned } from '../../../core/blanks/scan'
+import { lookAt, scanned } from '../../../core/blanks/scan'
+import type { ScanWord } from '../../../core/blanks/scan-words'
 
 /** Pixels to a point a scan is looked at with: 180 to the inch, which letters of eight points can be read at. */
 const SCALE = 2.5
