@@ -1,18 +1,5 @@
 import { SIGNS } from '../../../../core/docx/signs'
-import {
-  all,
-  around,
-  first,
-  on,
-  placeOf,
-  remove,
-  run,
-  shortWords,
-  textOf,
-  unwrap,
-  val,
-  within,
-} from './xml'
+import { all, around, first, on, placeOf, remove, run, shortWords, textOf, unwrap, val, within } from './xml'
 
 /** What a letter may hold that a paper has no place for, by its element. */
 const NO_PLACE: Record<string, string> = {

@@ -299,7 +299,7 @@ describe('a letter comes in whole', () => {
           p(t('Two'), section(ref('header', 'default', 'header1'), ref('header', 'even', 'header2'), cols(2))),
           p(`${t('One')}<w:r><w:br w:type="column"/></w:r>${t('next')}`, section(on)),
           p(t('same'), section(on)),
-          p(t('new'), section('<w:pgNumType w:start="4" w:fmt="upperRoman"/>')),
+          p(t('new'), section('<w:pgSz w:w="16838" w:h="11906"/><w:pgNumType w:start="4" w:fmt="upperRoman"/>')),
           p(t('wide')),
           section(on, cols(9, ' w:sep="1"')),
         ].join(''),
@@ -317,6 +317,7 @@ describe('a letter comes in whole', () => {
       ...['new', [true, 6, undefined, undefined], 'wide'],
     ])
     expect(left).toEqual([
+      'that its pages lie on their side up to “new”',
       'the figures its pages are numbered in up to “new”',
       'text in 9 columns (it is in 6)',
       'the line between columns of running text',

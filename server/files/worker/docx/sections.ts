@@ -88,6 +88,8 @@ export async function sectionsIn(
     const type = val(first(section, 'w:type')) ?? 'nextPage'
     const goesOn = i > 0 && type === 'continuous'
     if (i > 0 && /^(odd|even)Page$/.test(type)) told(`that a part begins on an ${type.slice(0, -4)} page`)
+    const sheet = first(section, 'w:pgSz')
+    if (Number(val(sheet, 'w:w') ?? 0) > Number(val(sheet, 'w:h') ?? Infinity)) told('that its pages lie on their side')
     const numbers = first(section, 'w:pgNumType')
     const format = val(numbers, 'w:fmt')
     if (format && !['decimal', 'numberInDash'].includes(format)) told('the figures its pages are numbered in')
