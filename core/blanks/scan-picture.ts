@@ -84,9 +84,11 @@ export function turned(x: number, y: number, degrees: number, width: number, hei
   return [width / 2 + dx * Math.cos(a) - dy * Math.sin(a), height / 2 + dx * Math.sin(a) + dy * Math.cos(a)]
 }
 
+/** How much darker than most of the paper its grain is: a reader of words takes it for letters where there are none. */
+const GRAIN = 45
 /** How light a scan is, set straight, with its paper made white. */
 export function greysOf({ width: w, height: h, light }: Scan, degrees: number): Uint8Array<ArrayBuffer> {
-  const white = whiteOf(light)
+  const white = Math.max(60, whiteOf(light) - GRAIN)
   const tone = Uint8Array.from({ length: 256 }, (_, v) => Math.min(255, Math.round((v * 255) / white)))
   const out = new Uint8Array(light.length).fill(255)
   const a = (degrees * Math.PI) / 180
