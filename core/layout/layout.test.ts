@@ -211,6 +211,10 @@ describe('layout', () => {
     const [a, b, c] = ['a', 'b', 'c'].map((w) => page!.find((i) => i.text === w)!)
     expect([b!.x > a!.x, b!.y === a!.y, c!.x === b!.x]).toEqual([true, true, true])
     expect(lay(list).pages).toHaveLength(2)
+    // A new page in front of a section that goes on is one.
+    const goesOn: Block = { t: 'section', columns: 2, goesOn: true }
+    expect(lay([p(txt('a')), { t: 'pageBreak' }, goesOn, p(txt('b'))]).pages).toHaveLength(2)
+    expect(lay([p(txt('a')), goesOn, p(txt('b'))]).pages).toHaveLength(1)
   })
 
   it('never loses or doubles a character, whatever the blocks', () => {

@@ -145,12 +145,16 @@ export function layoutDocument(
   newPage({ heads: document })
   const kept = cache ? { old: cache.boxes, next: new Map<string, Box[]>() } : undefined
   const inBody = { ...context(1, 1, nodes), ...(kept ? { cache: kept } : {}) }
+  /** Whether a new page was asked for behind what was laid out last. */
+  let broken = false
   for (const { begins, blocks } of sectionsOf(document.body)) {
-    if (begins?.goesOn && !fresh) heads = begins.heads ?? heads
+    if (begins?.goesOn && !fresh && !broken) heads = begins.heads ?? heads
     else if (begins && fresh) open(begins)
     else if (begins) newPage(begins)
     const count = begins?.columns ?? 1
     flow(layoutBlocks(blocks, columnWidth(width, count), 0, inBody), count)
+    const last = blocks.at(-1)
+    broken = last?.t === 'pageBreak' && !last.column
   }
   if (cache) cache.boxes = kept!.next
 
