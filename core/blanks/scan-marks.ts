@@ -76,6 +76,22 @@ export function bracketPairs(dark: Dark, patches: readonly Area[], scale: number
   })
 }
 
+/** A straight run as a line of dots, where gaps come all along it; null where it is a line with none, or hardly any. */
+export function dottedRun({ w, at }: Dark, { from, to, first, last }: Run, scale: number): Broken | null {
+  let [inked, count, on] = [0, 0, false]
+  for (let x = from; x < to; x += 1) {
+    let ink = false
+    for (let y = first; y <= last && !ink; y += 1) ink = at[y * w + x] === 1
+    if (ink) inked += 1
+    if (ink && !on) count += 1
+    on = ink
+  }
+  // Gaps no wider than those a run may have, as many as dots of their size would have.
+  if (count < DOTS || inked > 0.8 * (to - from) || (to - from) / count > DOT * scale) return null
+  const y = (first + last + 1) / 2 / scale
+  return { x1: from / scale, x2: to / scale, y, count, dashes: false }
+}
+
 /** Lines of dots or dashes: small patches, each near to the one before it and as high. */
 export function brokenLines(patches: readonly Area[], scale: number): Broken[] {
   const middle = (d: Area) => d.y + d.h / 2

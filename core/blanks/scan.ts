@@ -1,5 +1,5 @@
 import { type Area, type Ink, type Shape, type Stroke, bottom, right } from './ink'
-import { type Broken, bracketPairs, brokenLines, isBox, joined, stopsOf } from './scan-marks'
+import { type Broken, bracketPairs, brokenLines, dottedRun, isBox, joined, stopsOf } from './scan-marks'
 import {
   type Dark,
   type Run,
@@ -34,10 +34,10 @@ export interface Looked {
 
 /** Points: the shortest line that is one to write on or a side of a cell; letters' own strokes are shorter. */
 const LEVEL = 18
-const UPRIGHT = 14
+const UPRIGHT = 10.5
 const THICK = 3.5
-/** Points: the shortest line that may be faint, or touch others. */
-const FAINT_LINE = 40
+/** Points: the shortest level line that may be faint, and the shortest that may touch others. */
+const LONG = 40
 /** Points: how large a box to tick is. */
 const BOX = [5, 18] as const
 
@@ -57,21 +57,33 @@ export function lookAt(scan: Scan): Looked {
   /** Lines along rows or columns: what is dark, and what is faint but long and by itself. */
   const lines = (least: number, down: boolean): Run[] => {
     const across = (d: Dark) => (tilt ? smoothed(d, !down) : d)
-    const clear = runsOf(across(faint), FAINT_LINE * scale, down).filter((r) => thin(r) && isAlone(faint, r, down))
+    const clear = runsOf(across(faint), down ? least : LONG * scale, down).filter(
+      (r) => thin(r) && isAlone(faint, r, down),
+    )
     const within = (r: Run) =>
       clear.some((c) => r.from >= c.from - 2 && r.to <= c.to + 2 && r.first >= c.first - 2 && r.last <= c.last + 2)
     // Feet of bold letters may touch along a word; a short line that is one stands clear of others.
-    const real = (r: Run) => r.to - r.from > FAINT_LINE * scale || isAlone(dark, r, down)
+    const real = (r: Run) => r.to - r.from > LONG * scale || isAlone(dark, r, down)
     return [...clear, ...runsOf(across(dark), least, down).filter((r) => thin(r) && real(r) && !within(r))]
   }
-  const [levels, uprights] = [lines(LEVEL * scale, false), lines(UPRIGHT * scale, true)]
   const patches = patchesOf(dark, BOX[1] * scale)
   const boxes = patches.filter((p) => p.w >= BOX[0] * scale && p.h >= BOX[0] * scale && isBox(dark, p))
+  // The sides of a box to tick are no lines of their own.
+  const side = (r: Run) =>
+    boxes.some((b) => r.first >= b.x - 2 && r.last <= b.x + b.w + 2 && r.from >= b.y - 2 && r.to <= b.y + b.h + 2)
+  const uprights = lines(UPRIGHT * scale, true).filter((r) => !side(r))
+  // Fine dots are so near to each other that they are a line with gaps.
+  const fine: Broken[] = []
+  const levels = lines(LEVEL * scale, false).filter((r) => {
+    const dotted = dottedRun(dark, r, scale)
+    if (dotted) fine.push(dotted)
+    return !dotted
+  })
   // Pieces of a faint line are no dots.
   const loose = patches.filter(
     (p) => !levels.some((r) => p.y >= r.first - 2 && p.y + p.h <= r.last + 3 && p.x >= r.from - 2 && p.x <= r.to),
   )
-  const dots = joined(brokenLines(loose, scale), levels, scale)
+  const dots = joined([...fine, ...brokenLines(loose, scale)], levels, scale)
   const brackets = bracketPairs(dark, patches, scale)
   const words = greysOf(scan, tilt)
   const wipe = (x1: number, y1: number, x2: number, y2: number) => {
