@@ -2,7 +2,7 @@ import { type Attributes, Extension, Mark, Node, mergeAttributes } from '@tiptap
 import { TableCell, TableHeader, TableRow, Table } from '@tiptap/extension-table'
 import type { Node as ProseNode } from '@tiptap/pm/model'
 import StarterKit from '@tiptap/starter-kit'
-import type { Block, Condition } from '~~/core/document/model'
+import { type Block, COLUMNS_MAX, type Condition } from '~~/core/document/model'
 import type { FieldSpec } from '~~/core/document/field'
 import {
   clauseName,
@@ -173,6 +173,17 @@ const part = (name: string, label: string, content = 'block+') =>
 const HEADS = 'firstHeader? pageHeader evenHeader?'
 const FEET = 'pageFooter evenFooter? firstFooter?'
 
+/** What a section says that was copied; numbers out of bounds are not believed. */
+function sectionAttrs({ columns, from, goesOn }: DOMStringMap): Record<string, unknown> {
+  const within = (text: string | undefined, most: number) =>
+    text && /^\d{1,4}$/.test(text) && +text <= most ? +text : null
+  return {
+    columns: within(columns, COLUMNS_MAX) || null,
+    from: within(from, 9999),
+    goesOn: goesOn === undefined ? null : true,
+  }
+}
+
 /** Where another section begins: a line that says what is other from there, and its heads and feet where it has its own. */
 const Section = Node.create({
   name: 'section',
@@ -181,8 +192,15 @@ const Section = Node.create({
   defining: true,
   selectable: true,
   addAttributes: owns('id', 'when', 'goesOn', 'columns', 'from'),
-  parseHTML: () => [{ tag: 'div[data-upwold="section"]' }],
-  renderHTML: () => ['div', { 'data-upwold': 'section' }, 0],
+  parseHTML: () => [{ tag: 'div[data-upwold="section"]', getAttrs: (dom) => sectionAttrs(dom.dataset) }],
+  renderHTML: ({ node: { attrs } }) => [
+    'div',
+    {
+      ...{ 'data-upwold': 'section', 'data-columns': attrs.columns, 'data-from': attrs.from },
+      'data-goes-on': attrs.goesOn ? '' : null,
+    },
+    0,
+  ],
   addNodeView:
     () =>
     ({ node, getPos, editor }) => {
