@@ -7,9 +7,12 @@ import { type Scene, roomAbove } from './scene'
 
 /** Dashes typed under words, as long as they are: what a typewriter has for a heading's rule. */
 const underlines = (s: Scene, f: Scene['fillers'][number]): boolean =>
-  s.phrases.some(
-    (p) =>
-      p.base < f.base && f.base - p.base < 1.6 * f.size && near(p.x, f.x, 3) && near(right(p), right(f), 0.6 * f.size),
+  s.lines.some(
+    (l) =>
+      l.base < f.base &&
+      f.base - l.base < 1.6 * f.size &&
+      near(l.parts[0]!.x, f.x, 3) &&
+      near(right(l.parts.at(-1)!), right(f), 0.6 * f.size),
   )
 
 /** Runs of characters, with leaders (dots that lead to a number) left out. */

@@ -76,18 +76,28 @@ export function bracketPairs(dark: Dark, patches: readonly Area[], scale: number
   })
 }
 
+/** Whether pieces that begin at these places come at a steady step: those of a faint line in pieces don't. */
+function steady(starts: readonly number[]): boolean {
+  const steps = starts.slice(1).map((x, i) => x - starts[i]!)
+  const mean = steps.reduce((sum, s) => sum + s, 0) / steps.length
+  const spread = Math.sqrt(steps.reduce((sum, s) => sum + (s - mean) ** 2, 0) / steps.length)
+  return spread < 0.5 * mean
+}
+
 /** A straight run as a line of dots, where gaps come all along it; null where it is a line with none, or hardly any. */
 export function dottedRun({ w, at }: Dark, { from, to, first, last }: Run, scale: number): Broken | null {
-  let [inked, count, on] = [0, 0, false]
+  let [inked, on] = [0, false]
+  const starts: number[] = []
   for (let x = from; x < to; x += 1) {
     let ink = false
     for (let y = first; y <= last && !ink; y += 1) ink = at[y * w + x] === 1
     if (ink) inked += 1
-    if (ink && !on) count += 1
+    if (ink && !on) starts.push(x)
     on = ink
   }
   // Gaps no wider than those a run may have, as many as dots of their size would have.
-  if (count < DOTS || inked > 0.8 * (to - from) || (to - from) / count > DOT * scale) return null
+  const count = starts.length
+  if (count < DOTS || inked > 0.8 * (to - from) || (to - from) / count > DOT * scale || !steady(starts)) return null
   const y = (first + last + 1) / 2 / scale
   return { x1: from / scale, x2: to / scale, y, count, dashes: false }
 }
@@ -109,7 +119,7 @@ export function brokenLines(patches: readonly Area[], scale: number): Broken[] {
   }
   return [...out, ...open].flatMap((chain): Broken[] => {
     const [first, last] = [chain[0]!, chain.at(-1)!]
-    if (chain.length < DOTS || last.x + last.w - first.x < 30 * scale) return []
+    if (chain.length < DOTS || last.x + last.w - first.x < 30 * scale || !steady(chain.map((d) => d.x))) return []
     const long = chain.map((d) => d.w / d.h).sort((a, b) => a - b)[chain.length >> 1]!
     return [
       {
@@ -121,12 +131,12 @@ export function brokenLines(patches: readonly Area[], scale: number): Broken[] {
 }
 
 /**
- * Lines of dots that ran together in the middle, as one: the run between two pieces of it is taken out of `levels`.
+ * Lines of dots or dashes that ran together in the middle, as one: a run between two pieces of it is taken out of `levels`.
  */
 export function joined(pieces: readonly Broken[], levels: Run[], scale: number): Broken[] {
   const out: Broken[] = []
   for (const piece of [...pieces].sort((a, b) => a.x1 - b.x1)) {
-    const before = out.findLast((o) => Math.abs(o.y - piece.y) < 1.2 && o.x2 < piece.x1 && o.dashes === piece.dashes)
+    const before = out.findLast((o) => Math.abs(o.y - piece.y) < 1.2 && o.x2 < piece.x1 + 1)
     const between = levels.findIndex(
       (r) =>
         !!before &&
@@ -134,11 +144,13 @@ export function joined(pieces: readonly Broken[], levels: Run[], scale: number):
         Math.abs(r.from / scale - before.x2) < GAP &&
         Math.abs(piece.x1 - r.to / scale) < GAP,
     )
-    if (!before || between < 0) {
+    if (!before || (between < 0 && piece.x1 - before.x2 > GAP)) {
       out.push({ ...piece })
       continue
     }
-    levels.splice(between, 1)
+    if (between >= 0) levels.splice(between, 1)
+    // Of what is one line most are dots, or most are dashes.
+    if (piece.count > before.count) before.dashes = piece.dashes
     before.count += piece.count + Math.round(((piece.x1 - before.x2) * piece.count) / (piece.x2 - piece.x1))
     before.x2 = piece.x2
   }
