@@ -172,6 +172,18 @@ describe('a scanned page', () => {
     },
   )
 
+  it('has no lines of the letters of a title, but the sides of a low box', () => {
+    const s = sheet()
+    for (const x of [80, 92, 110]) s.line(x, 86, x, 100)
+    s.line(60, 300, 400, 300)
+    s.line(60, 313, 400, 313)
+    s.line(60, 300, 60, 313)
+    s.line(400, 300, 400, 313)
+    const { strokes, words, width } = lookAt(s.scan)
+    expect(strokes.filter((r) => r.x1 === r.x2).map((r) => Math.floor(r.x1))).toEqual([60, 400])
+    expect(words[93 * SCALE * width + 92 * SCALE]).toBeLessThan(128)
+  })
+
   it('has words with wide strokes for bold ones', () => {
     const s = sheet()
     const letters = (x: number, base: number, wide: number) => {

@@ -35,6 +35,7 @@ export interface Looked {
 /** Points: the shortest line that is one to write on or a side of a cell; letters' own strokes are shorter. */
 const LEVEL = 18
 const UPRIGHT = 10.5
+const TALL = 24
 const THICK = 3.5
 /** Points: the shortest level line that may be faint, and the shortest that may touch others. */
 const LONG = 40
@@ -71,7 +72,6 @@ export function lookAt(scan: Scan): Looked {
   // The sides of a box to tick are no lines of their own.
   const side = (r: Run) =>
     boxes.some((b) => r.first >= b.x - 2 && r.last <= b.x + b.w + 2 && r.from >= b.y - 2 && r.to <= b.y + b.h + 2)
-  const uprights = lines(UPRIGHT * scale, true).filter((r) => !side(r))
   // Fine dots are so near to each other that they are a line with gaps.
   const fine: Broken[] = []
   const levels = lines(LEVEL * scale, false).filter((r) => {
@@ -79,6 +79,20 @@ export function lookAt(scan: Scan): Looked {
     if (dotted) fine.push(dotted)
     return !dotted
   })
+  // A short one is the side of a box: a level line meets it. A letter of a title stands as high by itself.
+  const meets = (r: Run) =>
+    levels.some(
+      (l) =>
+        Math.min(
+          Math.abs(l.first - r.from),
+          Math.abs(l.last - r.from),
+          Math.abs(l.first - r.to),
+          Math.abs(l.last - r.to),
+        ) < 4 &&
+        r.first > l.from - 4 &&
+        r.last < l.to + 4,
+    )
+  const uprights = lines(UPRIGHT * scale, true).filter((r) => !side(r) && (r.to - r.from > TALL * scale || meets(r)))
   // Pieces of a faint line are no dots.
   const loose = patches.filter(
     (p) => !levels.some((r) => p.y >= r.first - 2 && p.y + p.h <= r.last + 3 && p.x >= r.from - 2 && p.x <= r.to),
