@@ -170,7 +170,12 @@ export function stopsOf(patches: readonly Area[], scale: number): Area[] {
       for (let y = Math.floor(a.y / square); y <= Math.floor(bottom(a) / square); y += 1) out.push(`${x} ${y}`)
     return out
   }
-  for (const p of patches) for (const key of inSquares(p)) squares.set(key, [...(squares.get(key) ?? []), p])
+  for (const p of patches)
+    for (const key of inSquares(p)) {
+      const there = squares.get(key)
+      if (there) there.push(p)
+      else squares.set(key, [p])
+    }
   return patches.filter((p) => {
     if (Math.max(p.w, p.h) > DOT * scale || Math.min(p.w, p.h) < 0.5 * scale) return false
     const around = { x: p.x - square, y: p.y - square, w: p.w + 2 * square, h: p.h + 2 * square }

@@ -340,9 +340,14 @@ export interface Ways {
   first: boolean
   even: boolean
 }
-export const waysOf = (n: ProseNode): Ways => {
-  const has = (type: string) => !!n.content?.some((x) => x.type === type)
-  return { own: has('pageHeader'), first: has('firstHeader'), even: has('evenHeader') }
+/** Those of a node of the editor, a section or the whole sheet. */
+export const waysOf = (n: { childCount: number; child(i: number): { type: { name: string } } }): Ways => {
+  const parts = Array.from({ length: n.childCount }, (_, i) => n.child(i).type.name)
+  return {
+    own: parts.includes('pageHeader'),
+    first: parts.includes('firstHeader'),
+    even: parts.includes('evenHeader'),
+  }
 }
 /** A section with other ways of beginning and ending pages: what it says of those it has stays, further ones are empty. */
 export function withWays(n: ProseNode, { own, first, even }: Ways): ProseNode {

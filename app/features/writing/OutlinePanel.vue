@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue'
 import type { Ask, Party } from '~~/core/document/model'
-import { type ProseNode, waysOf } from '~~/core/document/prose'
+import { waysOf } from '~~/core/document/prose'
 import { usesOfValue } from '~~/core/document/values'
 import { pathOf } from '~~/core/merge/context'
 import ConditionEdit from './ConditionEdit.vue'
@@ -33,8 +33,7 @@ const outline = computed<Entry[]>(() => {
 
 const own = computed(() => {
   void worked.value
-  const doc = editor.value?.getJSON()
-  return doc ? waysOf(doc as ProseNode) : null
+  return editor.value ? waysOf(editor.value.state.doc) : null
 })
 
 const open = ref<string | null>(null)

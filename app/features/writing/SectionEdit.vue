@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Node as SheetNode } from '@tiptap/pm/model'
 import { COLUMNS_MAX } from '~~/core/document/model'
-import { type ProseNode, type Ways, waysOf } from '~~/core/document/prose'
+import { type Ways, waysOf } from '~~/core/document/prose'
 
 /** What is other from a section on: the columns its text runs in, and how its pages begin, end and count. */
 const props = defineProps<{ node: SheetNode }>()
 const emit = defineEmits<{ set: [name: string, value: unknown]; ways: [ways: Ways] }>()
-const ways = computed(() => waysOf(props.node.toJSON() as ProseNode))
+const ways = computed(() => waysOf(props.node))
 const change = (more: Partial<Ways>) => emit('ways', { ...ways.value, ...more })
 const counts = Array.from({ length: COLUMNS_MAX }, (_, i) => ({
   value: i + 1,
